@@ -1,0 +1,57 @@
+// What every command of the project needs first: packages, and for browser tests a Chromium.
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
+export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
+
+/** Runs a command to its end with its output shown; returns its exit code. */
+export function run(command, args, env = {}) {
+  const { status, error } = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
+  });
+  if (error) console.error(`${command}: ${error.message}`);
+  return status ?? 1;
+}
+
+export function fail(message) {
+  console.error(message);
+  process.exit(1);
+}
+
+/** Installs the packages of the lock file when they are not there, or older than it. */
+export function installPackages() {
+  const stamp = path.join(root, 'node_modules', '.package-lock.json');
+  const lock = path.join(root, 'package-lock.json');
+  if (fs.existsSync(stamp) && fs.statSync(stamp).mtimeMs >= fs.statSync(lock).mtimeMs) return;
+  console.log('Installing packages: about three minutes the first time.');
+  // `npm ci` wants optional packages of other platforms that this lock file leaves out.
+  const code = run('npm', ['install', '--no-audit', '--no-fund', '--include=dev'], {
+    NODE_ENV: '',
+  });
+  if (code !== 0) fail('The packages could not be installed. See above.');
+  fs.utimesSync(stamp, new Date(), new Date());
+}
+
+/** Installs Chromium from the distribution's packages when absent and allowed to. */
+export function installChromium() {
+  if (fs.existsSync(chromium)) return;
+  if (process.getuid?.() !== 0) {
+    fail(`Browser tests need ${chromium}: install the package chromium, or set CHROMIUM to one.`);
+  }
+  console.log('Installing Chromium for the browser tests.');
+  run('apt-get', ['update', '-qq']);
+  const code = run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  });
+  if (code !== 0) fail('Chromium could not be installed. See above.');
+}
+
+/** A program of node_modules/.bin. */
+export function bin(name) {
+  return path.join(root, 'node_modules', '.bin', name);
+}

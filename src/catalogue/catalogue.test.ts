@@ -1,0 +1,161 @@
+import { z } from 'zod';
+import { rung } from '../core/care/depth';
+import { soilGroups } from '../core/usage/soil';
+import { cautions } from './cautions';
+import { findStationKind } from './catalogue';
+import { families } from './families';
+import { findMaterial, isChlorinated, materials, materialWords, materialWeight } from './materials';
+import { openings } from './openings';
+import {
+  cautionSchema,
+  familySchema,
+  openingSchema,
+  pathParts,
+  schools,
+  stationKindSchema,
+} from './schema';
+import { dangers, findSign, reportedDanger, signs } from './signs';
+import { stationKinds } from './stations';
+import * as taskExports from './tasks';
+
+const openingIds = openings.map(({ id }) => id);
+const cautionIds = cautions.map(({ id }) => id);
+
+test('everything in the catalogue is well formed', () => {
+  z.array(stationKindSchema).parse(stationKinds);
+  z.array(familySchema).parse(families);
+  z.array(openingSchema).parse(openings);
+  z.array(cautionSchema).parse(cautions);
+});
+
+test('ids are unique', () => {
+  for (const list of [stationKinds, families, openings, cautions, signs]) {
+    const ids = list.map(({ id }: { id: string }) => id);
+    expect(new Set(ids).size).toBe(ids.length);
+  }
+});
+
+test('the six families are all there', () => {
+  expect(families.map(({ id }) => id)).toEqual([
+    'open-frame-diode',
+    'enclosed-diode',
+    'galvo-desktop',
+    'co2-glass-tube',
+    'co2-metal-tube',
+    'co2-desktop',
+  ]);
+});
+
+describe.each(families.map((family) => [family.id, family] as const))('%s', (_, family) => {
+  test('its stations are of known kinds, once each, in path order', () => {
+    const parts = family.stations.map(({ kind }) => findStationKind(kind)!.part);
+    const order = parts.map((part) => pathParts.indexOf(part));
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    const slugs = family.stations.map(({ slug }) => slug);
+    expect(new Set(slugs).size).toBe(slugs.length);
+  });
+
+  test('its cautions exist, and CO2 machines warn of high voltage', () => {
+    for (const id of family.cautions) expect(cautionIds).toContain(id);
+    expect(family.cautions.includes('high-voltage')).toBe(family.source === 'CO2');
+  });
+
+  test('every danger class of care is looked after', () => {
+    const classes = new Set(
+      family.stations.flatMap(({ kind }) =>
+        findStationKind(kind)!.tasks.map(({ criticality }) => criticality),
+      ),
+    );
+    expect(classes).toEqual(expect.objectContaining(new Set(['fire', 'optic damage'])));
+  });
+});
+
+const placed = stationKinds.flatMap((kind) => kind.tasks.map((task) => ({ kind, task })));
+
+test('there are tasks to check', () => expect(placed.length).toBeGreaterThan(40));
+
+test.each(placed.map(({ kind, task }) => [`${kind.id}: ${task.key}`, task] as const))(
+  '%s has its opening, cautions, tools and a limit in every school',
+  (_, task) => {
+    expect(openingIds).toContain(task.opening);
+    for (const id of task.cautions) expect(cautionIds).toContain(id);
+    for (const school of schools) expect(task.limits[school]!.length).toBeGreaterThan(0);
+    const kinds = task.limits.combined!.map(({ kind }) => kind);
+    expect(new Set(kinds).size).toBe(kinds.length);
+    if (task.group === 'coolant') expect(kinds).not.toContain('soil');
+  },
+);
+
+test('every task written down is placed at a station, and every station kind in a family', () => {
+  const used = new Set(placed.map(({ task }) => task));
+  for (const task of Object.values(taskExports)) expect(used).toContain(task);
+  const kinds = new Set(families.flatMap(({ stations }) => stations.map(({ kind }) => kind)));
+  for (const { id } of stationKinds) expect(kinds).toContain(id);
+});
+
+test('within a station deeper tasks have their own key and never a shorter soil limit', () => {
+  for (const { tasks } of stationKinds) {
+    expect(new Set(tasks.map(({ key }) => key)).size).toBe(tasks.length);
+    const soil = tasks
+      .filter(({ depth, group }) => rung(depth) !== null && group === tasks[0]!.group)
+      .sort((a, b) => rung(a.depth)! - rung(b.depth)!)
+      .flatMap((task) => task.limits.combined!.filter(({ kind }) => kind === 'soil'))
+      .map(({ value }) => value);
+    expect(soil).toEqual([...soil].sort((a, b) => a - b));
+  }
+});
+
+test('limits as written in practice (common practice, no source)', () => {
+  expect(taskExports.honeycombClean.limits).toEqual({
+    little: [{ kind: 'soil', value: 15 }],
+    meter: [{ kind: 'soil', value: 25 }],
+    calendar: [{ kind: 'days', value: 7 }],
+    combined: [
+      { kind: 'soil', value: 25 },
+      { kind: 'days', value: 30 },
+    ],
+  });
+  expect(taskExports.windowWipe.limits.combined).toEqual([
+    { kind: 'soil', value: 5 },
+    { kind: 'days', value: 7 },
+  ]);
+  expect(taskExports.debrisClear.limits.combined).toEqual([{ kind: 'jobs', value: 1 }]);
+  expect(taskExports.bearingClean.limits.combined).toEqual([{ kind: 'days', value: 7 }]);
+});
+
+describe('materials', () => {
+  test('weights are positive in every group, and words lead to one material', () => {
+    for (const { works } of materials) {
+      for (const { weight } of works)
+        for (const group of soilGroups) expect(weight[group]).toBeGreaterThan(0);
+    }
+    expect(new Set(materialWords).size).toBe(materialWords.length);
+    expect(findMaterial('  Birch  Ply ')?.name).toBe('plywood');
+  });
+
+  test('cutting plywood is the unit', () => {
+    expect(materialWeight('plywood', 'cut')).toEqual({ optics: 1, bed: 1, motion: 1, air: 1 });
+  });
+
+  test('chlorinated plastics are refused, and only those', () => {
+    for (const word of ['PVC', 'vinyl', 'black pvc sheet', 'Vinyl (adhesive)'])
+      expect(isChlorinated(word)).toBe(true);
+    for (const word of ['acrylic', 'plywood', 'vinylogue']) expect(isChlorinated(word)).toBe(false);
+    expect(materialWords.some(isChlorinated)).toBe(false);
+  });
+});
+
+describe('signs', () => {
+  test('every danger has signs, and only "other" is left to judgement', () => {
+    for (const danger of dangers) expect(signs.some((sign) => sign.danger === danger)).toBe(true);
+    expect(signs.filter(({ danger }) => danger === null).map(({ id }) => id)).toEqual(['other']);
+    expect(findSign('nothing')).toBeNull();
+  });
+
+  test('the gravest counts; the reporter may raise it and not lower it', () => {
+    expect(reportedDanger(['weak', 'fire', 'smell'], null)).toBe('stop');
+    expect(reportedDanger(['weak'], 'pause')).toBe('pause');
+    expect(reportedDanger(['nobeam'], 'nuisance')).toBe('pause');
+    expect(reportedDanger(['other'], null)).toBe('degraded');
+  });
+});

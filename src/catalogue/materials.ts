@@ -1,0 +1,148 @@
+import type { PerGroup, Process, SoilWeights } from '../core/usage/soil';
+
+/** One line of the soil table. */
+export interface MaterialWork {
+  process: Process;
+  weight: PerGroup;
+}
+
+export interface Material {
+  name: string;
+  /** other words people write for it, in lower case */
+  aliases: readonly string[];
+  works: readonly MaterialWork[];
+}
+
+const of = (optics: number, bed: number, motion: number, air: number): PerGroup => ({
+  optics,
+  bed,
+  motion,
+  air,
+});
+const cut = (...w: [number, number, number, number]): MaterialWork => ({
+  process: 'cut',
+  weight: of(...w),
+});
+const engrave = (...w: [number, number, number, number]): MaterialWork => ({
+  process: 'engrave',
+  weight: of(...w),
+});
+const mark = (...w: [number, number, number, number]): MaterialWork => ({
+  process: 'mark',
+  weight: of(...w),
+});
+const engraveWood = engrave(0.7, 0.3, 0.8, 0.9);
+
+/**
+ * Soil weights of materials: soil of one run hour against an hour of cutting birch ply with air
+ * assist on and full draught. Starting assumptions, memory of practice with no source; the shop's own
+ * evidence is to replace them.
+ */
+export const materials: readonly Material[] = [
+  {
+    name: 'plywood',
+    aliases: ['ply', 'birch ply', 'birch plywood'],
+    works: [cut(1, 1, 1, 1), engraveWood],
+  },
+  { name: 'MDF', aliases: ['fibreboard'], works: [cut(1.3, 1.2, 1.2, 1.3), engraveWood] },
+  {
+    name: 'resinous softwood',
+    aliases: ['softwood', 'pine', 'spruce', 'larch'],
+    works: [cut(2.2, 2, 1.5, 2), engraveWood],
+  },
+  {
+    name: 'hardwood',
+    aliases: ['oak', 'beech', 'walnut', 'cherry'],
+    works: [cut(1.1, 1, 1, 1), engraveWood],
+  },
+  { name: 'wood', aliases: ['timber'], works: [engraveWood] },
+  {
+    name: 'card',
+    aliases: ['paper', 'cardboard', 'card or paper'],
+    works: [cut(0.5, 0.4, 0.4, 0.6)],
+  },
+  { name: 'cork', aliases: [], works: [cut(1.2, 1, 1, 1.2)] },
+  { name: 'felt', aliases: ['wool', 'felt or wool'], works: [cut(0.9, 0.8, 0.8, 1)] },
+  { name: 'leather', aliases: [], works: [cut(1.4, 1.2, 1, 1.6)] },
+  { name: 'acrylic', aliases: ['pmma'], works: [cut(0.6, 0.7, 0.4, 0.9)] },
+  {
+    name: 'coated surface',
+    aliases: ['painted surface', 'painted or coated surfaces', 'painted', 'coated'],
+    works: [engrave(1.8, 0.5, 1.2, 1.5)],
+  },
+  { name: 'slate', aliases: ['stone', 'stone or slate'], works: [engrave(0.8, 0.4, 1.3, 0.9)] },
+  { name: 'glass', aliases: [], works: [engrave(0.4, 0.2, 0.6, 0.5)] },
+  {
+    name: 'anodised metal',
+    aliases: [
+      'anodised',
+      'anodised aluminium',
+      'anodized metal',
+      'anodized aluminum',
+      'coated metal',
+      'anodised or coated metal',
+      'metal',
+    ],
+    works: [mark(0.15, 0.05, 0.1, 0.2)],
+  },
+  {
+    name: 'rubber',
+    aliases: ['laser rubber', 'rubber (laser grade)'],
+    works: [cut(2, 1.5, 1.5, 2.2)],
+  },
+];
+
+/** Factors of air assist off and of a weak or missing draught. Starting assumptions, no source. */
+export const airOff: PerGroup = of(3, 0.8, 1.3, 1);
+export const draughtWeak: PerGroup = of(1.5, 1.1, 1.5, 1.3);
+export const draughtOff: PerGroup = of(3, 1.3, 3, 0.5);
+
+/** Words for plastics that hold chlorine: they give hydrogen chloride and eat machines. */
+const chlorinated = [
+  'pvc',
+  'vinyl',
+  'polyvinyl chloride',
+  'cpvc',
+  'faux leather (pvc)',
+  'vinylite',
+];
+
+const byName = new Map(
+  materials.flatMap((material) =>
+    [material.name.toLowerCase(), ...material.aliases].map((word) => [word, material] as const),
+  ),
+);
+
+/** The material a written word stands for, whatever its case, or `null`. */
+export function findMaterial(word: string): Material | null {
+  return byName.get(word.trim().toLowerCase().replace(/\s+/g, ' ')) ?? null;
+}
+
+/** Every word that `findMaterial` knows, for suggesting the nearest. */
+export const materialWords: readonly string[] = [...byName.keys()];
+
+/** Whether the word names a chlorinated plastic, which is refused wherever a material is taken. */
+export function isChlorinated(word: string): boolean {
+  const clean = word.trim().toLowerCase();
+  return chlorinated.some((name) =>
+    new RegExp(`(^|[^a-z])${name.replace(/[()]/g, '\\$&')}($|[^a-z])`).test(clean),
+  );
+}
+
+/**
+ * Weight of a material worked in a way. A way the table has no line for takes the material's first
+ * line: the nearest that is known.
+ */
+export function materialWeight(word: string, process: Process | null): PerGroup | null {
+  const material = findMaterial(word);
+  if (!material) return null;
+  return (material.works.find((work) => work.process === process) ?? material.works[0]!).weight;
+}
+
+/** The starting weights in force. */
+export const startingWeights: SoilWeights = {
+  material: materialWeight,
+  airOff,
+  draughtWeak,
+  draughtOff,
+};

@@ -1,0 +1,41 @@
+import type { Opening } from './schema';
+
+/** Dismantling that several tasks share. Minutes open and close together. Common practice, no source. */
+export const openings: readonly Opening[] = [
+  { id: 'lid-only', name: 'Lid only', needs: 'machine idle', minutes: 0 },
+  {
+    id: 'isolate',
+    name: 'Isolate',
+    needs:
+      'off at the switch, unplugged, key out, exhaust unplugged too; wait before touching connectors',
+    minutes: 2,
+  },
+  { id: 'bed-out', name: 'Bed out', needs: 'bed lifted out', minutes: 2 },
+  {
+    id: 'head-off',
+    name: 'Head off',
+    needs:
+      'air hose and cables unplugged (pull the plug, never the wires), screws or latch; leave the bed in as a catch',
+    minutes: 5,
+  },
+  {
+    id: 'module-top-off',
+    name: 'Module top off',
+    needs: 'four screws; do the lens first, then this, since the connector is already off',
+    minutes: 6,
+  },
+  {
+    id: 'nozzle-off',
+    name: 'Nozzle off',
+    needs: 'hose off, tip and ring unscrewed over a soft cloth',
+    minutes: 3,
+  },
+  {
+    id: 'rear-off',
+    name: 'Rear off',
+    needs: 'machine pulled from the wall (wheels help), hose or plenum unscrewed',
+    minutes: 8,
+  },
+  { id: 'panels-off', name: 'Panels off', needs: 'quarter-turn side panels', minutes: 4 },
+  { id: 'coolant-open', name: 'Coolant open', needs: 'pump off', minutes: 2 },
+];

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { criticalities } from '../core/care/danger';
+import { depths } from '../core/care/depth';
+import { limitKinds } from '../core/care/care';
+import { soilGroups } from '../core/usage/soil';
+
+/** Parts of the path, in order, then what surrounds it. */
+export const pathParts = [
+  'source',
+  'beam',
+  'head',
+  'bed',
+  'motion',
+  'air',
+  'body',
+  'coolant',
+] as const;
+export type PathPart = (typeof pathParts)[number];
+
+export const schools = ['little', 'meter', 'calendar', 'combined'] as const;
+export type School = (typeof schools)[number];
+
+const text = z.string().trim().min(1);
+const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/);
+const minutes = z.number().int().nonnegative();
+
+const limitSchema = z.object({ kind: z.enum(limitKinds), value: z.number().positive() });
+
+export const openingSchema = z.object({ id: slug, name: text, needs: text, minutes });
+export type Opening = z.infer<typeof openingSchema>;
+
+export const cautionSchema = z.object({ id: slug, text });
+export type Caution = z.infer<typeof cautionSchema>;
+
+export const taskSchema = z.object({
+  key: slug,
+  name: text,
+  depth: z.enum(depths),
+  group: z.enum([...soilGroups, 'coolant']),
+  criticality: z.enum(criticalities),
+  limits: z.record(z.enum(schools), z.array(limitSchema).min(1)),
+  minutes: z.object({ active: minutes.min(1), passive: minutes, finishing: minutes }),
+  opening: slug,
+  tools: z.array(text).min(1),
+  cautions: z.array(slug),
+  note: text,
+  /** "looked at and fine" completes it */
+  lookOnly: z.boolean(),
+});
+export type CatalogueTask = z.infer<typeof taskSchema>;
+
+export const stationKindSchema = z.object({
+  id: slug,
+  name: text,
+  /** for the narrow columns of the ribbon */
+  short: text.max(11),
+  part: z.enum(pathParts),
+  tasks: z.array(taskSchema),
+  /** what there is to say where no task is offered */
+  note: text.optional(),
+});
+export type StationKind = z.infer<typeof stationKindSchema>;
+
+export const familySchema = z.object({
+  id: slug,
+  name: text,
+  mark: text,
+  source: z.enum(['diode', 'CO2']),
+  isolationMinutes: minutes,
+  stations: z
+    .array(z.object({ slug, kind: slug, name: text.optional(), short: text.max(11).optional() }))
+    .min(1),
+  cautions: z.array(slug),
+});
+export type Family = z.infer<typeof familySchema>;

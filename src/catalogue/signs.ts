@@ -1,0 +1,82 @@
+/** What a report means for the machine, gravest first. */
+export const dangers = ['stop', 'pause', 'degraded', 'nuisance'] as const;
+export type Danger = (typeof dangers)[number];
+
+export interface Sign {
+  id: string;
+  /** as an operator would say it */
+  words: string;
+  /** `null`: as the reporter judges */
+  danger: Danger | null;
+}
+
+/** Signs an operator can report. Common practice, no source. */
+export const signs: readonly Sign[] = [
+  { id: 'fire', words: 'Flame, glow, scorch inside, or a burning smell when idle', danger: 'stop' },
+  {
+    id: 'guard',
+    words:
+      'Guard, lid switch, key or window broken, missing or bypassed; beam where it should not be',
+    danger: 'stop',
+  },
+  { id: 'electric', words: 'Shock, sparks, water near electrics, coolant leak', danger: 'stop' },
+  { id: 'alarm', words: 'The machine shows or sounds an alarm', danger: 'pause' },
+  { id: 'nobeam', words: 'Everything moves, but no beam', danger: 'pause' },
+  {
+    id: 'weak',
+    words: 'Does not cut through, or needs slower, more power or more passes',
+    danger: 'degraded',
+  },
+  { id: 'uneven', words: 'Faint, patchy, lost detail, skipped lines', danger: 'degraded' },
+  { id: 'corner', words: 'Fine in one corner of the bed, weak in another', danger: 'degraded' },
+  { id: 'char', words: 'Edges charred, wider cut', danger: 'degraded' },
+  { id: 'backsoot', words: 'Soot or burn marks on the underside', danger: 'degraded' },
+  { id: 'smoke', words: 'More smoke inside than usual', danger: 'degraded' },
+  { id: 'room-smoke', words: 'Smoke comes out into the room', danger: 'pause' },
+  { id: 'smell', words: 'Old burnt smell when opened', danger: 'nuisance' },
+  { id: 'stutter', words: 'Head jerks, hesitates, scrapes or loses its place', danger: 'pause' },
+  { id: 'wander', words: 'Lines do not meet, sizes off, circles not round', danger: 'degraded' },
+  { id: 'focus', words: 'Focus wrong or changing, probe sticks', danger: 'degraded' },
+  { id: 'drag', words: 'Residue or parts scrape the work', danger: 'degraded' },
+  { id: 'air', words: 'Air assist weak or noisy', danger: 'degraded' },
+  { id: 'fan', words: 'Fan loud, slow or stopped; head hot', danger: 'pause' },
+  { id: 'coolant', words: 'Coolant low, warm, cloudy, or its alarm', danger: 'pause' },
+  { id: 'other', words: 'Anything else, in words', danger: null },
+];
+
+const byId = new Map(signs.map((sign) => [sign.id, sign]));
+
+/** A sign by its id. */
+export function findSign(id: string): Sign | null {
+  return byId.get(id) ?? null;
+}
+
+/** What a danger asks of the operator, in words to act on. */
+export const dangerAdvice: Readonly<Record<Danger, string>> = {
+  stop: 'Stop now: switch off at the plug if you safely can, step back, fetch the technician.',
+  pause: 'Pause: do not start another job until the technician has looked.',
+  degraded: 'You may carry on with care and stay beside it.',
+  nuisance: 'Carry on. The technician will look when there is time.',
+};
+
+export const dangerWords: Readonly<Record<Danger, string>> = {
+  stop: 'stop now',
+  pause: 'pause',
+  degraded: 'degraded',
+  nuisance: 'nuisance',
+};
+
+/**
+ * The gravest danger among reported signs; for signs without one of their own the reporter's
+ * judgement counts, and it may raise the danger, never lower it.
+ */
+export function reportedDanger(signIds: readonly string[], judged: Danger | null): Danger {
+  const found = signIds.map((id) => findSign(id)?.danger ?? null);
+  const all = [...found, judged].filter((danger) => danger !== null);
+  return dangers.find((danger) => all.includes(danger)) ?? 'degraded';
+}
+
+/** Whether a report of this danger puts the machine on hold at once. */
+export function holdsAtOnce(danger: Danger): boolean {
+  return danger === 'stop' || danger === 'pause';
+}

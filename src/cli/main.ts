@@ -1,0 +1,249 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import { parseArgs } from 'node:util';
+import { families } from '../catalogue/families';
+import { findings } from '../core/care/care';
+import { parseInstant } from '../core/units/instant';
+import { recordCare } from '../services/care';
+import { dueMachines } from '../services/due';
+import { dueRows } from '../services/due-rows';
+import { checkSessionsFile, rejectedCsv, writeSessions } from '../services/import/import-sessions';
+import { addMachine, requireMachine } from '../services/machines';
+import {
+  changeSetting,
+  closeShop,
+  defaultDataDir,
+  openShop,
+  settingNames,
+  type Actor,
+  type SettingName,
+  type Shop,
+} from '../services/shop';
+
+/** Exit codes. */
+const done = 0;
+const someRefused = 1;
+const unusable = 2;
+
+const actor: Actor = { id: null, name: 'command line', source: 'command line' };
+
+const usage = `Bitacora on the command line. DATA_DIR names the folder of the data (now ${defaultDataDir()}).
+
+  add machine NAME --family FAMILY          add a machine with the stations of its family
+  import sessions FILE [--dry-run] [--allow-overlap] [--json] [--rejected FILE]
+                                            log the sessions of a CSV file (docs/formats.md)
+  clean MACHINE --station S --task T --at ISO [--finding F] [--note TEXT]
+                                            record a completed care task
+  due [--machine NAME] [--now ISO] [--json] what is due, and how far along everything is
+  set timezone ZONE | set name NAME         settings of the shop
+  seed-demo                                 fill the made-up workshop, if nothing is there yet
+  help                                      this text
+
+Families: ${families.map(({ id }) => id).join(', ')}
+Findings: ${findings.join(', ')}
+Exit codes: 0 done, 1 some rows refused, 2 unusable input.`;
+
+/** Input that cannot be used: said in a sentence, exit code 2. */
+class Unusable extends Error {}
+
+function out(text: string): void {
+  fs.writeSync(1, `${text}\n`);
+}
+
+function required(value: string | undefined, what: string): string {
+  if (!value) throw new Unusable(`${what} is missing. See: help`);
+  return value;
+}
+
+function instantOf(text: string, shop: Shop): number {
+  const parsed = parseInstant(text, shop.zone);
+  if (!parsed.ok) throw new Unusable(parsed.error);
+  return parsed.value;
+}
+
+const options = {
+  family: { type: 'string' },
+  'dry-run': { type: 'boolean' },
+  'allow-overlap': { type: 'boolean' },
+  json: { type: 'boolean' },
+  rejected: { type: 'string' },
+  station: { type: 'string' },
+  task: { type: 'string' },
+  at: { type: 'string' },
+  finding: { type: 'string' },
+  note: { type: 'string' },
+  machine: { type: 'string' },
+  now: { type: 'string' },
+} as const;
+
+type Values = ReturnType<typeof readArgs>['values'];
+
+function readArgs(args: string[]) {
+  try {
+    return parseArgs({ args, options, allowPositionals: true });
+  } catch (error) {
+    throw new Unusable(`${(error as Error).message} See: help`);
+  }
+}
+
+function addCommand(shop: Shop, [what, name]: string[], values: Values): number {
+  if (what !== 'machine') throw new Unusable('Only "add machine NAME --family FAMILY" is known.');
+  const added = addMachine(shop, actor, {
+    nickname: required(name, 'The name of the machine'),
+    family: required(values.family, '--family'),
+  });
+  if (!added.ok) throw new Unusable(added.error.message);
+  out(`Added ${added.value.nickname} (${added.value.family}).`);
+  return done;
+}
+
+async function importCommand(shop: Shop, [what, file]: string[], values: Values): Promise<number> {
+  if (what !== 'sessions') throw new Unusable('Only "import sessions FILE" is known.');
+  const name = required(file, 'The name of the file');
+  let bytes: Buffer;
+  try {
+    bytes = fs.readFileSync(name);
+  } catch (error) {
+    throw new Unusable(`The file ${name} cannot be read: ${(error as Error).message}`);
+  }
+  const importOptions = { allowOverlap: values['allow-overlap'] ?? false };
+  const checked = await checkSessionsFile(shop, bytes, importOptions, {
+    report: process.stderr.isTTY
+      ? (share) => process.stderr.write(`\rreading ${Math.round(share * 100)} %`)
+      : undefined,
+  });
+  if (!checked.ok) throw new Unusable(`${path.basename(name)}: ${checked.error}`);
+  const { counts, rows } = values['dry-run']
+    ? checked.value
+    : writeSessions(shop, { ...actor, source: 'import' }, checked.value, importOptions);
+  const rejected = rows.flatMap((row) =>
+    row.outcome === 'rejected' ? [{ line: row.line, ...row.rejection }] : [],
+  );
+  if (values.rejected) fs.writeFileSync(values.rejected, rejectedCsv(checked.value, rows));
+  if (values.json) {
+    out(JSON.stringify({ accepted: counts.accepted, duplicates: counts.duplicates, rejected }));
+  } else {
+    if (process.stderr.isTTY) process.stderr.write('\r');
+    for (const { line, field, reason } of rejected) out(`line ${line}: ${field}: ${reason}`);
+    for (const column of checked.value.file.unused) out(`column "${column}" is not used`);
+    const verb = values['dry-run'] ? 'would be logged' : 'logged';
+    out(
+      `${counts.accepted} ${verb}, ${counts.duplicates} known already, ${counts.rejected} refused.`,
+    );
+  }
+  return rejected.length > 0 ? someRefused : done;
+}
+
+function cleanCommand(shop: Shop, [name]: string[], values: Values): number {
+  const machine = requireMachine(shop, required(name, 'The machine'));
+  if (!machine.ok) throw new Unusable(machine.error.message);
+  const [due] = dueMachines(shop, shop.now(), machine.value.id);
+  const wanted = required(values.station, '--station').toLowerCase();
+  const stations = due!.stations;
+  const station =
+    stations.find(({ slug }) => slug === wanted) ??
+    stations.find(({ name: stationName }) => stationName.toLowerCase() === wanted);
+  if (!station) {
+    const known = stations.map(({ slug }) => slug).join(', ');
+    throw new Unusable(
+      `${machine.value.nickname} has no station "${values.station}". It has: ${known}.`,
+    );
+  }
+  const wantedTask = required(values.task, '--task').toLowerCase();
+  const task =
+    station.tasks.find(({ task: { key } }) => key === wantedTask) ??
+    station.tasks.find(({ task: { depth } }) => depth === wantedTask);
+  const finding = values.finding?.toLowerCase();
+  if (finding && !findings.some((known) => known === finding)) {
+    throw new Unusable(`"${values.finding}" is no finding. Findings: ${findings.join(', ')}.`);
+  }
+  const cared = recordCare(shop, actor, {
+    stationId: station.id,
+    task: task?.task.key ?? wantedTask,
+    at: instantOf(required(values.at, '--at'), shop),
+    result: 'done',
+    finding: finding as (typeof findings)[number] | undefined,
+    note: values.note,
+  });
+  if (!cared.ok) throw new Unusable(cared.error.message);
+  out(`${machine.value.nickname}, ${station.name}: ${task!.task.name.toLowerCase()}, recorded.`);
+  if (cared.value.faultId) out('Found damaged: a fault was opened.');
+  return done;
+}
+
+function dueCommand(shop: Shop, values: Values): number {
+  const now = values.now ? instantOf(values.now, shop) : shop.now();
+  let machineId: string | undefined;
+  if (values.machine) {
+    const machine = requireMachine(shop, values.machine);
+    if (!machine.ok) throw new Unusable(machine.error.message);
+    machineId = machine.value.id;
+  }
+  const rows = dueRows(dueMachines(shop, now, machineId), shop.zone);
+  if (values.json) {
+    out(JSON.stringify(rows, null, 1));
+    return done;
+  }
+  const shown = rows.filter(({ state }) => state !== 'clear').sort((a, b) => b.used - a.used);
+  for (const row of shown) {
+    out(
+      `${row.machine.padEnd(12)} ${row.station.padEnd(18)} ${row.task.padEnd(12)} ${`${Math.round(row.used * 100)} %`.padStart(8)}  ${row.state}`,
+    );
+  }
+  out(
+    shown.length === 0
+      ? `All ${rows.length} tasks are clear.`
+      : `${shown.length} of ${rows.length} tasks are soon, due or past due.`,
+  );
+  return done;
+}
+
+function setCommand(shop: Shop, [name, ...words]: string[]): number {
+  if (!settingNames.some((known) => known === name)) {
+    throw new Unusable(`Settings are: ${settingNames.join(', ')}.`);
+  }
+  const changed = changeSetting(shop, actor, name as SettingName, words.join(' '));
+  if (!changed.ok) throw new Unusable(changed.error.message);
+  out(`${name} is ${changed.value}.`);
+  return done;
+}
+
+async function run(args: string[]): Promise<number> {
+  const { positionals, values } = readArgs(args);
+  const [command, ...rest] = positionals;
+  if (!command || command === 'help') {
+    out(usage);
+    return done;
+  }
+  const commands: Record<string, (shop: Shop) => number | Promise<number>> = {
+    add: (shop) => addCommand(shop, rest, values),
+    import: (shop) => importCommand(shop, rest, values),
+    clean: (shop) => cleanCommand(shop, rest, values),
+    due: (shop) => dueCommand(shop, values),
+    set: (shop) => setCommand(shop, rest),
+    'seed-demo': async (shop) => {
+      const { seedDemo } = await import('../demo/seed');
+      out(await seedDemo(shop, (line) => process.stderr.write(`${line}\n`)));
+      return done;
+    },
+  };
+  const chosen = commands[command];
+  if (!chosen) throw new Unusable(`There is no command "${command}". See: help`);
+  const shop = openShop(defaultDataDir());
+  try {
+    return await chosen(shop);
+  } finally {
+    closeShop(shop);
+  }
+}
+
+run(process.argv.slice(2)).then(
+  (code) => {
+    process.exitCode = code;
+  },
+  (error: unknown) => {
+    const message = error instanceof Unusable ? error.message : `Failed: ${(error as Error).stack}`;
+    fs.writeSync(2, `${message}\n`);
+    process.exitCode = unusable;
+  },
+);

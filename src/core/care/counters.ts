@@ -1,0 +1,43 @@
+import type { SessionHours } from '../usage/session-hours';
+import type { SessionUse } from '../usage/session';
+import { calendarDays, localDay } from '../units/zone';
+import type { CareGroup, Counters } from './care';
+
+/** Counters of something just reset. */
+export const noUse: Counters = {
+  runSeconds: 0,
+  beamSeconds: 0,
+  soilMilliseconds: 0,
+  days: 0,
+  jobs: 0,
+  useDays: 0,
+};
+
+/** A session with what it counts for. */
+export type CountedSession = SessionUse & SessionHours;
+
+/**
+ * Counters of one machine for one group of stations from an instant up to `now`. A session counts
+ * whole, by its start: from the reset on (a start at the very instant counts) and not after `now`.
+ * This is the plain definition; `records/odometer` keeps running totals that must agree with it.
+ * @param since UTC milliseconds; days are counted from here
+ */
+export function countersSince(
+  sessions: Iterable<CountedSession>,
+  group: CareGroup,
+  since: number,
+  now: number,
+  zone: string,
+): Counters {
+  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
+  const used = new Set<number>();
+  for (const session of sessions) {
+    if (session.start < since || session.start > now) continue;
+    counters.runSeconds += session.runSeconds;
+    counters.beamSeconds += session.beamSeconds ?? 0;
+    counters.soilMilliseconds += group === 'coolant' ? 0 : session.soil[group];
+    counters.jobs += 1;
+    used.add(localDay(session.start, zone));
+  }
+  return { ...counters, useDays: used.size };
+}

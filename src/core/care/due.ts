@@ -1,0 +1,80 @@
+import { millisecondsToHours, secondsToHours } from '../units/time';
+import type { Counters, Limit, LimitKind } from './care';
+
+/** From lightest to heaviest. */
+export const careStates = ['clear', 'soon', 'due', 'past due'] as const;
+export type CareState = (typeof careStates)[number];
+
+/** Shares of a limit at which a state begins. */
+export interface Thresholds {
+  soon: number;
+  due: number;
+  pastDue: number;
+}
+
+export const defaultThresholds: Thresholds = { soon: 0.8, due: 1, pastDue: 1.25 };
+
+/** Where a task stands. */
+export interface Standing {
+  /** largest share of its limits consumed; 1 is due */
+  used: number;
+  state: CareState;
+  /** the limit reached first and what is left on it (hours or counts; negative once over) */
+  first: { kind: LimitKind; left: number };
+}
+
+/** A counter in the unit of a limit's kind: hours, days or a count. */
+export function counterFor(kind: LimitKind, counters: Counters): number {
+  switch (kind) {
+    case 'soil':
+      return millisecondsToHours(counters.soilMilliseconds);
+    case 'run':
+      return secondsToHours(counters.runSeconds);
+    case 'days':
+      return counters.days;
+    case 'jobs':
+      return counters.jobs;
+    case 'useDays':
+      return counters.useDays;
+  }
+}
+
+/** The state a share of a limit stands for. Each threshold belongs to the state it begins. */
+export function careState(used: number, thresholds: Thresholds = defaultThresholds): CareState {
+  if (used >= thresholds.pastDue) return 'past due';
+  if (used >= thresholds.due) return 'due';
+  return used >= thresholds.soon ? 'soon' : 'clear';
+}
+
+/**
+ * Where a task stands: used = the largest counter / limit. The limit with the largest share is the
+ * one reached first; of equal shares the one named first.
+ * @param called whether a sign or finding makes it due before its limits: the state is then at least
+ *   due, `used` stays what was counted
+ * @throws RangeError without limits or with one that is not more than 0
+ * @example standing([{ kind: 'run', value: 10 }], { ...none, runSeconds: 32400 }).used // 0.9
+ */
+export function standing(
+  limits: readonly Limit[],
+  counters: Counters,
+  called = false,
+  thresholds: Thresholds = defaultThresholds,
+): Standing {
+  let best: { used: number; first: Standing['first'] } | null = null;
+  for (const { kind, value } of limits) {
+    if (!(value > 0))
+      throw new RangeError(`standing requires limits above 0, not ${kind} ${value}`);
+    const counter = counterFor(kind, counters);
+    const used = counter / value;
+    if (best === null || used > best.used) best = { used, first: { kind, left: value - counter } };
+  }
+  if (!best) throw new RangeError('standing requires at least one limit');
+  const counted = careState(best.used, thresholds);
+  const state = called && (counted === 'clear' || counted === 'soon') ? 'due' : counted;
+  return { used: best.used, state, first: best.first };
+}
+
+/** Orders states from lightest to heaviest: negative when `a` is lighter. */
+export function compareStates(a: CareState, b: CareState): number {
+  return careStates.indexOf(a) - careStates.indexOf(b);
+}

@@ -1,0 +1,44 @@
+import { fail, ok, type Result } from './result';
+import { secondsPerHour, secondsPerMinute } from './time';
+
+const minutesPattern = /^([+-]?)(\d+)(?:[.,](\d+))?$/;
+const clockPattern = /^([+-]?)(\d{1,4}):([0-5]\d)(?::([0-5]\d))?$/;
+
+/**
+ * Whole seconds from a duration written as minutes ("45", "7.5", "7,5") or as hours and minutes
+ * ("1:30", "1:30:15"). A leading minus is read, so that the caller can name it as the fault.
+ * @returns seconds, rounded to the nearest, or a sentence saying what was wrong
+ * @example parseDuration('1:30') // { ok: true, value: 5400 }
+ */
+export function parseDuration(text: string): Result<number> {
+  const trimmed = text.trim();
+  const minutes = minutesPattern.exec(trimmed);
+  if (minutes) {
+    const value = Number(`${minutes[2]}.${minutes[3] ?? '0'}`);
+    return ok(Math.round(value * secondsPerMinute) * (minutes[1] === '-' ? -1 : 1) || 0);
+  }
+  const clock = clockPattern.exec(trimmed);
+  if (clock) {
+    const seconds =
+      Number(clock[2]) * secondsPerHour +
+      Number(clock[3]) * secondsPerMinute +
+      Number(clock[4] ?? 0);
+    return ok(clock[1] === '-' ? -seconds || 0 : seconds);
+  }
+  return fail(`"${trimmed}" is not a duration: write minutes (45 or 7.5) or h:mm (1:30)`);
+}
+
+/**
+ * A duration as people say it: "45 s", "20 min", "1 h 30".
+ * @param seconds whole seconds, zero or more
+ * @example formatDuration(5400) // '1 h 30'
+ */
+export function formatDuration(seconds: number): string {
+  if (seconds < secondsPerMinute) return `${Math.round(seconds)} s`;
+  const minutes = Math.round(seconds / secondsPerMinute);
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return rest === 0
+    ? `${Math.floor(minutes / 60)} h`
+    : `${Math.floor(minutes / 60)} h ${String(rest).padStart(2, '0')}`;
+}

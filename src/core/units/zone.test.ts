@@ -1,0 +1,82 @@
+import { Temporal } from '@js-temporal/polyfill';
+import fc from 'fast-check';
+import { calendarDays, isZone, localDay, startOfLocalDay, wallInstants, wallTime } from './zone';
+
+const zones = [
+  'Europe/Oslo',
+  'America/New_York',
+  'Australia/Lord_Howe',
+  'Asia/Kathmandu',
+  'America/Sao_Paulo',
+  'Pacific/Apia',
+  'UTC',
+];
+const instants = fc.integer({ min: Date.UTC(1995, 0, 1), max: Date.UTC(2040, 0, 1) });
+
+// Outside check: the Temporal polyfill, an implementation of its own over the platform's IANA data.
+const temporalDay = (instant: number, zone: string) =>
+  Temporal.Instant.fromEpochMilliseconds(instant)
+    .toZonedDateTimeISO(zone)
+    .toPlainDate()
+    .since('1970-01-01', { largestUnit: 'days' }).days;
+
+test('local days agree with Temporal on any instant in any zone', () => {
+  fc.assert(
+    fc.property(instants, fc.constantFrom(...zones), (instant, zone) => {
+      expect(localDay(instant, zone)).toBe(temporalDay(instant, zone));
+    }),
+    { numRuns: 2000 },
+  );
+});
+
+test('the start of a local day agrees with Temporal, also where midnight does not exist', () => {
+  fc.assert(
+    fc.property(instants, fc.constantFrom(...zones), (instant, zone) => {
+      const day = Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(zone);
+      const start = day.startOfDay().epochMilliseconds;
+      expect(startOfLocalDay(localDay(instant, zone), zone)).toBe(start);
+    }),
+    { numRuns: 2000 },
+  );
+  // Sao Paulo went forward at midnight on 4 November 2018: the day began at one o'clock.
+  const day = localDay(Date.UTC(2018, 10, 4, 12), 'America/Sao_Paulo');
+  expect(startOfLocalDay(day, 'America/Sao_Paulo')).toBe(Date.UTC(2018, 10, 4, 3));
+});
+
+test('days of 23 and 25 hours count as one (Europe/Oslo, last Sundays of March and October)', () => {
+  const oslo = 'Europe/Oslo';
+  const march = localDay(Date.UTC(2026, 2, 29, 12), oslo);
+  expect(startOfLocalDay(march + 1, oslo) - startOfLocalDay(march, oslo)).toBe(23 * 3_600_000);
+  const october = localDay(Date.UTC(2026, 9, 25, 12), oslo);
+  expect(startOfLocalDay(october + 1, oslo) - startOfLocalDay(october, oslo)).toBe(25 * 3_600_000);
+  expect(calendarDays(Date.UTC(2026, 2, 28, 22, 30), Date.UTC(2026, 2, 29, 22, 30), oslo)).toBe(2);
+  expect(calendarDays(Date.UTC(2026, 9, 24, 22, 30), Date.UTC(2026, 9, 25, 22, 30), oslo)).toBe(0);
+});
+
+test('a wall time that happens twice has two instants, one that is skipped has none', () => {
+  const wall = { year: 2026, month: 10, day: 25, hour: 2, minute: 30, second: 0, millisecond: 0 };
+  expect(wallInstants(wall, 'Europe/Oslo')).toEqual({
+    kind: 'twice',
+    first: Date.UTC(2026, 9, 25, 0, 30),
+    second: Date.UTC(2026, 9, 25, 1, 30),
+  });
+  expect(wallInstants({ ...wall, month: 3, day: 29 }, 'Europe/Oslo')).toEqual({ kind: 'none' });
+});
+
+test('wall time and instant lead back to each other', () => {
+  fc.assert(
+    fc.property(instants, fc.constantFrom(...zones), (instant, zone) => {
+      const back = wallInstants(wallTime(instant, zone), zone);
+      if (back.kind === 'none') throw new Error('an instant always has a wall time');
+      const found = back.kind === 'one' ? [back.instant] : [back.first, back.second];
+      expect(found).toContain(instant);
+    }),
+  );
+});
+
+test('zones are IANA names', () => {
+  expect(isZone('Europe/Oslo')).toBe(true);
+  expect(isZone('Oslo')).toBe(false);
+  expect(isZone('')).toBe(false);
+  expect(() => localDay(0, 'Nowhere/Town')).toThrow(RangeError);
+});

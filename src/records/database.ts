@@ -1,0 +1,72 @@
+import Database from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
+import fs from 'node:fs';
+import path from 'node:path';
+import * as schema from './schema';
+
+export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
+
+/** A write that failed below us; the driver's error is its `cause`. */
+export class RecordsError extends Error {
+  constructor(cause: unknown) {
+    super(
+      `The records could not be written: ${cause instanceof Error ? cause.message : String(cause)}. Nothing of this step was kept.`,
+      { cause },
+    );
+    this.name = 'RecordsError';
+  }
+}
+
+/**
+ * Opens the records under a folder, made when absent, and brings them up to date. Before migrations
+ * change an existing file a copy of it is put aside.
+ * @param dataDir folder of the data
+ * @param migrations folder of the migrations; by default the project's own
+ */
+export function openRecords(dataDir: string, migrations = defaultMigrations()): Db {
+  fs.mkdirSync(dataDir, { recursive: true });
+  const file = path.join(dataDir, 'bitacora.sqlite');
+  const existed = fs.existsSync(file);
+  const client = new Database(file, { timeout: 10_000 });
+  client.pragma('journal_mode = WAL');
+  client.pragma('synchronous = FULL');
+  client.pragma('foreign_keys = ON');
+  client.pragma('cache_size = -65536');
+  const db = drizzle(client, { schema });
+  if (existed) copyBeforeMigrating(client, file, migrations);
+  migrate(db, { migrationsFolder: migrations });
+  return db;
+}
+
+function defaultMigrations(): string {
+  return path.join(/* turbopackIgnore: true */ process.cwd(), 'src', 'records', 'migrations');
+}
+
+function copyBeforeMigrating(client: Database.Database, file: string, migrations: string): void {
+  const known = readMigrationFiles({ migrationsFolder: migrations }).length;
+  const tracked = client
+    .prepare(`select 1 from sqlite_master where name = '__drizzle_migrations'`)
+    .get();
+  if (!tracked) return;
+  const applied = client.prepare('select count(*) n from __drizzle_migrations').get() as {
+    n: number;
+  };
+  if (applied.n >= known) return;
+  client.prepare('vacuum into ?').run(`${file}.before-${applied.n}-${Date.now()}`);
+}
+
+/**
+ * Runs a write in one immediate transaction: all of it is kept or none. Within one that already runs
+ * it joins it.
+ * @throws RecordsError when the database refuses
+ */
+export function write<T>(db: Db, step: () => T): T {
+  if (db.$client.inTransaction) return step();
+  try {
+    return db.$client.transaction(step).immediate();
+  } catch (error) {
+    throw error instanceof Database.SqliteError ? new RecordsError(error) : error;
+  }
+}

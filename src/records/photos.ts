@@ -1,0 +1,18 @@
+import { eq, inArray } from 'drizzle-orm';
+import type { Db } from './database';
+import { photo } from './schema';
+
+export type PhotoRow = typeof photo.$inferSelect;
+
+export function insertPhoto(db: Db, row: PhotoRow): void {
+  db.insert(photo).values(row).run();
+}
+
+export function photoById(db: Db, id: string): PhotoRow | null {
+  return db.select().from(photo).where(eq(photo.id, id)).get() ?? null;
+}
+
+export function photosOf(db: Db, entryIds: string[]): PhotoRow[] {
+  if (entryIds.length === 0) return [];
+  return db.select().from(photo).where(inArray(photo.entryId, entryIds)).all();
+}

@@ -1,0 +1,325 @@
+import { sql } from 'drizzle-orm';
+import {
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex,
+  type AnySQLiteColumn,
+} from 'drizzle-orm/sqlite-core';
+import type { CareResult, Finding } from '../core/care/care';
+import type { Depth } from '../core/care/depth';
+import type { Draught, Process } from '../core/usage/soil';
+import type { EntryKind, Source } from './entry-data';
+
+/**
+ * Units at rest: `_at`, `start` in UTC milliseconds; `_s` whole seconds; `_ms` whole milliseconds of
+ * soil; `day` shop-local days since 1 January 1970. Ids are UUID version 7: opaque, sortable by time.
+ */
+const instant = (name: string) => integer(name, { mode: 'number' });
+const yes = (name: string) => integer(name, { mode: 'boolean' });
+
+export const setting = sqliteTable('setting', {
+  name: text('name').primaryKey(),
+  value: text('value').notNull(),
+});
+
+export const machine = sqliteTable(
+  'machine',
+  {
+    id: text('id').primaryKey(),
+    nickname: text('nickname').notNull(),
+    family: text('family').notNull(),
+    card: text('card', { mode: 'json' }).$type<Record<string, string>>().notNull(),
+    /** the unguessable end of the machine's label link */
+    labelToken: text('label_token').notNull(),
+    addedAt: instant('added_at').notNull(),
+    retiredAt: instant('retired_at'),
+  },
+  (t) => [
+    uniqueIndex('machine_nickname').on(sql`lower(${t.nickname})`),
+    uniqueIndex('machine_label').on(t.labelToken),
+  ],
+);
+
+export const station = sqliteTable(
+  'station',
+  {
+    id: text('id').primaryKey(),
+    machineId: text('machine_id')
+      .notNull()
+      .references(() => machine.id),
+    slug: text('slug').notNull(),
+    kind: text('kind').notNull(),
+    name: text('name').notNull(),
+    short: text('short').notNull(),
+    position: integer('position').notNull(),
+    /** counters start here; null: from the machine's first known use */
+    countsFrom: instant('counts_from'),
+    removedAt: instant('removed_at'),
+  },
+  (t) => [index('station_machine').on(t.machineId, t.position)],
+);
+
+/** The book: one line for everything that happened. Never updated, never deleted. */
+export const entry = sqliteTable(
+  'entry',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').$type<EntryKind>().notNull(),
+    machineId: text('machine_id').references(() => machine.id),
+    /** the entry this one belongs to: the fault of a step, the hold of a release */
+    subjectId: text('subject_id').references((): AnySQLiteColumn => entry.id),
+    /** when it happened */
+    at: instant('at').notNull(),
+    /** when it was written down */
+    recordedAt: instant('recorded_at').notNull(),
+    personId: text('person_id'),
+    person: text('person').notNull(),
+    source: text('source').$type<Source>().notNull(),
+    /** idempotency key of what came from outside */
+    key: text('key'),
+    note: text('note'),
+    data: text('data', { mode: 'json' }).$type<unknown>(),
+    /** the entry this one strikes through */
+    supersedes: text('supersedes').references((): AnySQLiteColumn => entry.id),
+    reason: text('reason'),
+  },
+  (t) => [
+    index('entry_at').on(t.at, t.id),
+    index('entry_machine_at').on(t.machineId, t.at, t.id),
+    index('entry_kind_at').on(t.kind, t.at, t.id),
+    index('entry_person_at').on(t.person, t.at, t.id),
+    index('entry_subject')
+      .on(t.subjectId)
+      .where(sql`subject_id is not null`),
+    uniqueIndex('entry_key')
+      .on(t.key)
+      .where(sql`key is not null`),
+    uniqueIndex('entry_supersedes')
+      .on(t.supersedes)
+      .where(sql`supersedes is not null`),
+  ],
+);
+
+/** What a session entry says. */
+export const session = sqliteTable(
+  'session',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    machineId: text('machine_id')
+      .notNull()
+      .references(() => machine.id),
+    start: instant('start').notNull(),
+    runS: integer('run_s').notNull(),
+    beamS: integer('beam_s'),
+    material: text('material'),
+    process: text('process').$type<Process>(),
+    airAssist: yes('air_assist'),
+    draught: text('draught').$type<Draught>(),
+    operator: text('operator'),
+  },
+  (t) => [index('session_machine_start').on(t.machineId, t.start)],
+);
+
+/** What a care entry says. */
+export const care = sqliteTable(
+  'care',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    machineId: text('machine_id')
+      .notNull()
+      .references(() => machine.id),
+    stationId: text('station_id')
+      .notNull()
+      .references(() => station.id),
+    task: text('task').notNull(),
+    depth: text('depth').$type<Depth>().notNull(),
+    at: instant('at').notNull(),
+    result: text('result').$type<CareResult>().notNull(),
+    finding: text('finding').$type<Finding>(),
+    method: text('method'),
+    minutes: integer('minutes'),
+    sheetId: text('sheet_id').references(() => sheet.id),
+  },
+  (t) => [
+    index('care_latest').on(t.stationId, t.task, t.depth, t.result, t.finding, t.at, t.entryId),
+    index('care_sheet')
+      .on(t.sheetId)
+      .where(sql`sheet_id is not null`),
+  ],
+);
+
+/** A clean-down in work: not yet the book. Sign-off writes its done tasks as care entries. */
+export const sheet = sqliteTable(
+  'sheet',
+  {
+    id: text('id').primaryKey(),
+    machineId: text('machine_id')
+      .notNull()
+      .references(() => machine.id),
+    startedAt: instant('started_at').notNull(),
+    startedBy: text('started_by').notNull(),
+    isolatedAt: instant('isolated_at'),
+    holdId: text('hold_id')
+      .notNull()
+      .references(() => entry.id),
+    closedAt: instant('closed_at'),
+  },
+  (t) => [
+    uniqueIndex('sheet_open')
+      .on(t.machineId)
+      .where(sql`closed_at is null`),
+  ],
+);
+
+export const sheetTask = sqliteTable(
+  'sheet_task',
+  {
+    sheetId: text('sheet_id')
+      .notNull()
+      .references(() => sheet.id),
+    stationId: text('station_id')
+      .notNull()
+      .references(() => station.id),
+    task: text('task').notNull(),
+    finding: text('finding').$type<Finding>(),
+    result: text('result').$type<CareResult>(),
+    method: text('method'),
+    minutes: integer('minutes'),
+    note: text('note'),
+    markedAt: instant('marked_at'),
+  },
+  (t) => [primaryKey({ columns: [t.sheetId, t.stationId, t.task] })],
+);
+
+/** A running timer; at most one a machine. */
+export const timer = sqliteTable('timer', {
+  machineId: text('machine_id')
+    .primaryKey()
+    .references(() => machine.id),
+  startedAt: instant('started_at').notNull(),
+  person: text('person').notNull(),
+});
+
+export const photo = sqliteTable(
+  'photo',
+  {
+    id: text('id').primaryKey(),
+    entryId: text('entry_id')
+      .notNull()
+      .references(() => entry.id),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    storedAt: instant('stored_at').notNull(),
+  },
+  (t) => [index('photo_entry').on(t.entryId)],
+);
+
+// Derived from the book, rebuilt by `services/usage`.
+
+/** What each session that stands counts for. */
+export const sessionHours = sqliteTable(
+  'session_hours',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    machineId: text('machine_id').notNull(),
+    start: instant('start').notNull(),
+    day: integer('day').notNull(),
+    runS: integer('run_s').notNull(),
+    beamS: integer('beam_s').notNull(),
+    opticsMs: integer('optics_ms').notNull(),
+    bedMs: integer('bed_ms').notNull(),
+    motionMs: integer('motion_ms').notNull(),
+    airMs: integer('air_ms').notNull(),
+  },
+  (t) => [index('session_hours_machine_start').on(t.machineId, t.start)],
+);
+
+/** Running totals of a machine through the end of a day of use, from its first. */
+export const odometer = sqliteTable(
+  'odometer',
+  {
+    machineId: text('machine_id').notNull(),
+    day: integer('day').notNull(),
+    runS: integer('run_s').notNull(),
+    beamS: integer('beam_s').notNull(),
+    opticsMs: integer('optics_ms').notNull(),
+    bedMs: integer('bed_ms').notNull(),
+    motionMs: integer('motion_ms').notNull(),
+    airMs: integer('air_ms').notNull(),
+    jobs: integer('jobs').notNull(),
+    useDays: integer('use_days').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.machineId, t.day] })],
+);
+
+// Sign-in. Columns as better-auth wants them.
+
+const stamp = (name: string) => integer(name, { mode: 'timestamp_ms' });
+
+export const authUser = sqliteTable('auth_user', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  emailVerified: yes('email_verified').notNull(),
+  image: text('image'),
+  username: text('username').unique(),
+  displayUsername: text('display_username'),
+  createdAt: stamp('created_at').notNull(),
+  updatedAt: stamp('updated_at').notNull(),
+});
+
+export const authSession = sqliteTable('auth_session', {
+  id: text('id').primaryKey(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => authUser.id, { onDelete: 'cascade' }),
+  token: text('token').notNull().unique(),
+  expiresAt: stamp('expires_at').notNull(),
+  ipAddress: text('ip_address'),
+  userAgent: text('user_agent'),
+  createdAt: stamp('created_at').notNull(),
+  updatedAt: stamp('updated_at').notNull(),
+});
+
+export const authAccount = sqliteTable('auth_account', {
+  id: text('id').primaryKey(),
+  userId: text('user_id')
+    .notNull()
+    .references(() => authUser.id, { onDelete: 'cascade' }),
+  accountId: text('account_id').notNull(),
+  providerId: text('provider_id').notNull(),
+  accessToken: text('access_token'),
+  refreshToken: text('refresh_token'),
+  idToken: text('id_token'),
+  accessTokenExpiresAt: stamp('access_token_expires_at'),
+  refreshTokenExpiresAt: stamp('refresh_token_expires_at'),
+  scope: text('scope'),
+  password: text('password'),
+  createdAt: stamp('created_at').notNull(),
+  updatedAt: stamp('updated_at').notNull(),
+});
+
+export const authVerification = sqliteTable('auth_verification', {
+  id: text('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: stamp('expires_at').notNull(),
+  createdAt: stamp('created_at').notNull(),
+  updatedAt: stamp('updated_at').notNull(),
+});
+
+/** Wrong passwords in a row, by the name they were tried for. */
+export const signInFailure = sqliteTable('sign_in_failure', {
+  username: text('username').primaryKey(),
+  failures: integer('failures').notNull(),
+  lastAt: instant('last_at').notNull(),
+});

@@ -1,0 +1,299 @@
+import Papa from 'papaparse';
+import { findTask, stationKind } from '../catalogue/catalogue';
+import { causeWords } from '../catalogue/causes';
+import { dangerWords } from '../catalogue/signs';
+import type { CareResult } from '../core/care/care';
+import { formatDuration } from '../core/units/duration';
+import { formatOffset } from '../core/units/instant';
+import { ok } from '../core/units/result';
+import {
+  entryById,
+  entryData,
+  insertDataEntry,
+  peopleInBook,
+  readBook,
+  strikesOf,
+  type BookFilter,
+  type EntryRow,
+} from '../records/book';
+import { careByEntry, type CareRow } from '../records/care';
+import { write } from '../records/database';
+import type { EntryKind } from '../records/entry-data';
+import { listMachines, stationById } from '../records/machines';
+import { sessionsByEntry, type SessionRow } from '../records/sessions';
+import { correctCare } from './care';
+import { signWords } from './faults';
+import { correctSession } from './sessions';
+import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+
+/** One line of the book as shown. */
+export interface BookLine {
+  id: string;
+  at: number;
+  recordedAt: number;
+  kind: EntryKind;
+  machine: string | null;
+  person: string;
+  source: string;
+  what: string;
+  note: string | null;
+  /** set when the line is struck through */
+  struck: { at: number; person: string; reason: string; by: string } | null;
+  /** the line this one strikes through, with the reason */
+  supersedes: { id: string; reason: string } | null;
+  correctable: boolean;
+  faultId: string | null;
+  session: SessionRow | null;
+  care: (CareRow & { lookOnly: boolean }) | null;
+}
+
+const resultWords: Readonly<Record<CareResult, string>> = {
+  done: 'done',
+  'looked-fine': 'looked at and fine',
+  'between-cuts': 'cleaned between two cuts of a job',
+  replaced: 'replaced',
+  'in-part': 'done in part',
+  'put-off': 'put off',
+  'not-reached': 'could not reach',
+};
+
+const strikable: readonly EntryKind[] = ['fault diagnosis', 'fault repair'];
+
+/** A page of the book, newest first. */
+export function bookPage(shop: Shop, filter: BookFilter, limit: number): BookLine[] {
+  return bookLines(shop, readBook(shop.db, filter, limit));
+}
+
+function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
+  const ids = rows.map(({ id }) => id);
+  const strikes = strikesOf(shop.db, ids);
+  const sessions = sessionsByEntry(shop.db, ids);
+  const cares = careByEntry(shop.db, ids);
+  const machines = new Map(
+    listMachines(shop.db, { retired: true }).map(({ id, nickname }) => [id, nickname]),
+  );
+  return rows.map((row) => {
+    const strike = strikes.get(row.id);
+    const session = sessions.get(row.id) ?? null;
+    const care = cares.get(row.id) ?? null;
+    return {
+      id: row.id,
+      at: row.at,
+      recordedAt: row.recordedAt,
+      kind: row.kind,
+      machine: row.machineId ? (machines.get(row.machineId) ?? null) : null,
+      person: row.person,
+      source: row.source,
+      what: session ? sessionWords(session) : care ? careWords(shop, care) : entryWords(row),
+      note: row.note,
+      struck: strike
+        ? {
+            at: strike.recordedAt,
+            person: strike.person,
+            reason: strike.reason ?? '',
+            by: strike.id,
+          }
+        : null,
+      supersedes: row.supersedes ? { id: row.supersedes, reason: row.reason ?? '' } : null,
+      correctable: !strike && (session !== null || care !== null || strikable.includes(row.kind)),
+      faultId: row.kind === 'fault' ? row.id : row.kind.startsWith('fault ') ? row.subjectId : null,
+      session,
+      care: care && { ...care, lookOnly: careTask(shop, care)?.lookOnly ?? false },
+    };
+  });
+}
+
+function careTask(shop: Shop, care: CareRow) {
+  const station = stationById(shop.db, care.stationId);
+  return station ? findTask(stationKind(station.kind), care.task) : null;
+}
+
+/** "1 h 30, cut plywood, air assist off, draught weak, by Ines" */
+function sessionWords(session: SessionRow): string {
+  return [
+    `Used ${formatDuration(session.runS)}`,
+    session.beamS !== null && `beam ${formatDuration(session.beamS)}`,
+    session.material ? `${session.process ?? 'worked'} ${session.material}` : 'material not logged',
+    session.airAssist === false && 'air assist off',
+    session.draught && session.draught !== 'full' && `draught ${session.draught}`,
+    session.operator && `by ${session.operator}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function careWords(shop: Shop, care: CareRow): string {
+  const station = stationById(shop.db, care.stationId);
+  const task = careTask(shop, care);
+  return [
+    `${station?.name ?? 'removed station'}: ${task?.name.toLowerCase() ?? care.task}`,
+    resultWords[care.result],
+    care.finding && `found ${care.finding}`,
+    care.method,
+    care.minutes !== null && `${care.minutes} min`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+function entryWords(row: EntryRow): string {
+  switch (row.kind) {
+    case 'fault': {
+      const { signs, danger, material } = entryData(row, 'fault');
+      const words = signs.includes('other') && row.note ? row.note : signWords(signs);
+      return `Fault reported (${dangerWords[danger]}): ${words}${material ? `, on ${material}` : ''}`;
+    }
+    case 'fault diagnosis':
+      return `Diagnosis: ${causeWords(entryData(row, 'fault diagnosis').cause)}`;
+    case 'fault repair': {
+      const { action, part, minutes } = entryData(row, 'fault repair');
+      return `Repair: ${[action, part, `${minutes} min`].filter(Boolean).join(', ')}`;
+    }
+    case 'fault proof': {
+      const { tested, passed } = entryData(row, 'fault proof');
+      return `Proof: ${tested}, ${passed ? 'passed' : 'failed'}`;
+    }
+    case 'fault closed':
+      return `Fault closed: ${entryData(row, 'fault closed').as}`;
+    case 'hold':
+      return `On hold: ${entryData(row, 'hold').words}`;
+    case 'release':
+      return `Released: ${entryData(row, 'release').words}`;
+    case 'clean-down started':
+      return `Clean-down started, ${entryData(row, 'clean-down started').tasks} tasks`;
+    case 'clean-down signed off': {
+      const { done, left } = entryData(row, 'clean-down signed off');
+      return `Clean-down signed off, ${done} recorded${left.length ? `; still open: ${left.join(', ')}` : ''}`;
+    }
+    case 'clean-down abandoned': {
+      const { marks } = entryData(row, 'clean-down abandoned');
+      return `Clean-down abandoned${marks.length ? `; had been marked: ${marks.join('; ')}` : ''}`;
+    }
+    case 'machine': {
+      const { change, from, to } = entryData(row, 'machine');
+      return `Machine ${change}${from && to ? `: ${from} to ${to}` : (to ?? from) ? `: ${to ?? from}` : ''}`;
+    }
+    case 'setting': {
+      const { name, from, to } = entryData(row, 'setting');
+      return `Setting ${name}: ${from ? `${from} to ` : ''}${to}`;
+    }
+    case 'strike':
+      return `Struck through: a ${entryData(row, 'strike').of} entry`;
+    default:
+      return row.kind;
+  }
+}
+
+/** One line of the book, or `null`. */
+export function bookLine(shop: Shop, id: string): BookLine | null {
+  const row = entryById(shop.db, id);
+  return row ? bookLines(shop, [row])[0]! : null;
+}
+
+/** Names to filter the book by. */
+export function bookPeople(shop: Shop): string[] {
+  return peopleInBook(shop.db);
+}
+
+/** Strikes an entry through, with the reason; what it said no longer counts. */
+export function strikeEntry(
+  shop: Shop,
+  actor: Actor,
+  id: string,
+  reason: string,
+): Outcome<{ entryId: string }> {
+  const row = entryById(shop.db, id);
+  if (!row) return problem('That entry is not in the book.');
+  if (row.kind === 'session') return correctSession(shop, actor, id, reason, null);
+  if (row.kind === 'care') return correctCare(shop, actor, id, reason, null);
+  if (!strikable.includes(row.kind)) {
+    return problem('This kind of entry is answered by a new one, not struck through.');
+  }
+  if (!reason.trim()) return problem('Say why it is struck through.', 'reason');
+  if (strikesOf(shop.db, [id]).size > 0) return problem('It has been struck through already.');
+  const entryId = write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'strike',
+      machineId: row.machineId,
+      ...stamp(shop, actor, row.at),
+      supersedes: id,
+      reason: reason.trim(),
+      data: { of: row.kind },
+    }),
+  );
+  return ok({ entryId });
+}
+
+const exportPage = 2000;
+
+/** Columns of the exported book; `docs/formats.md` describes them. */
+export const bookColumns = [
+  'at',
+  'recorded_at',
+  'kind',
+  'machine',
+  'person',
+  'source',
+  'what',
+  'note',
+  'struck_because',
+  'supersedes',
+  'id',
+  'start',
+  'run',
+  'beam',
+  'material',
+  'process',
+  'air_assist',
+  'draught',
+  'operator',
+] as const;
+
+/**
+ * The book as CSV (RFC 4180, UTF-8 with byte order mark), newest first, in pieces as it is read.
+ * Text that a spreadsheet would take for a formula is marked with an apostrophe: operators write
+ * freely. `run` and `beam` are minutes, so that sessions can be imported elsewhere.
+ */
+export function* bookCsv(shop: Shop, filter: BookFilter): Generator<string> {
+  const unparse = (rows: unknown[][]) =>
+    `${Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  yield `\uFEFF${unparse([[...bookColumns]])}`;
+  let before = filter.before;
+  for (;;) {
+    const lines = bookPage(shop, { ...filter, ...(before && { before }) }, exportPage);
+    if (lines.length === 0) return;
+    yield unparse(lines.map((line) => csvRow(shop, line)));
+    const last = lines.at(-1)!;
+    before = { at: last.at, id: last.id };
+  }
+}
+
+function csvRow(shop: Shop, line: BookLine): unknown[] {
+  const { session } = line;
+  const minutes = (seconds: number | null) => (seconds === null ? '' : seconds / 60);
+  return [
+    formatOffset(line.at, shop.zone),
+    formatOffset(line.recordedAt, shop.zone),
+    line.kind,
+    line.machine ?? '',
+    line.person,
+    line.source,
+    line.what,
+    line.note ?? '',
+    line.struck?.reason ?? '',
+    line.supersedes?.id ?? '',
+    line.id,
+    ...(session
+      ? [
+          formatOffset(session.start, shop.zone),
+          minutes(session.runS),
+          minutes(session.beamS),
+          session.material ?? '',
+          session.process ?? '',
+          session.airAssist === null ? '' : session.airAssist ? 'on' : 'off',
+          session.draught ?? '',
+          session.operator ?? '',
+        ]
+      : ['', '', '', '', '', '', '', '']),
+  ];
+}

@@ -1,0 +1,212 @@
+import { z } from 'zod';
+import { findTask, stationKind } from '../catalogue/catalogue';
+import { careResults, findings, type CareResult, type Finding } from '../core/care/care';
+import { ok } from '../core/units/result';
+import { millisecondsPerMinute } from '../core/units/time';
+import { entryById, entryByKey, insertEntry, strikesOf } from '../records/book';
+import { careByEntry, insertCare } from '../records/care';
+import { write } from '../records/database';
+import { machineById, stationById } from '../records/machines';
+import { openFoundDamage } from './damage';
+import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+
+/** One care task at one station, as it ended. */
+export const careSchema = z.object({
+  stationId: z.string().min(1),
+  task: z.string().min(1),
+  /** UTC milliseconds */
+  at: z.number().int(),
+  result: z.enum(careResults).default('done'),
+  finding: z
+    .enum(findings)
+    .nullish()
+    .transform((finding) => finding ?? null),
+  method: z
+    .string()
+    .trim()
+    .max(120)
+    .nullish()
+    .transform((text) => text || null),
+  minutes: z
+    .number()
+    .int()
+    .min(0)
+    .max(1440)
+    .nullish()
+    .transform((minutes) => minutes ?? null),
+  note: z
+    .string()
+    .trim()
+    .max(500)
+    .nullish()
+    .transform((text) => text || null),
+  sheetId: z
+    .string()
+    .nullish()
+    .transform((id) => id ?? null),
+  key: z.string().nullish(),
+});
+export type CareInput = z.input<typeof careSchema>;
+
+/** What became of a care entry. */
+export interface Cared {
+  entryId: string;
+  /** fault opened because the station was found damaged */
+  faultId: string | null;
+}
+
+/**
+ * Writes one completed (or put-off) care task into the book. Counters follow from it. A station found
+ * damaged opens a fault.
+ */
+export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<Cared> {
+  const parsed = careSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    return problem(
+      `${String(issue.path[0] ?? 'input')}: ${issue.message}`,
+      String(issue.path[0] ?? ''),
+    );
+  }
+  const care = parsed.data;
+  const station = stationById(shop.db, care.stationId);
+  if (!station || station.removedAt !== null)
+    return problem('That station is no longer there.', 'station');
+  const kind = stationKind(station.kind);
+  const task = findTask(kind, care.task);
+  if (!task) {
+    const offered = kind.tasks.map(({ key }) => key).join(', ');
+    return problem(
+      `${station.name} has no task "${care.task}"${offered ? `: it has ${offered}` : ' and none is offered there'}.`,
+      'task',
+    );
+  }
+  if (care.at > shop.now() + 2 * millisecondsPerMinute) {
+    return problem('The time lies in the future. Nothing was recorded.', 'at');
+  }
+  const wrong = resultProblem(care.result, care.note, task.lookOnly);
+  if (wrong) return wrong;
+  if (care.key) {
+    const known = entryByKey(shop.db, care.key);
+    if (known) return ok({ entryId: known.id, faultId: null });
+  }
+  return ok(
+    write(shop.db, () => {
+      const entryId = insertEntry(shop.db, {
+        kind: 'care',
+        machineId: station.machineId,
+        ...stamp(shop, actor, care.at),
+        key: care.key ?? null,
+        note: care.note,
+      });
+      insertCare(shop.db, {
+        entryId,
+        machineId: station.machineId,
+        stationId: station.id,
+        task: task.key,
+        depth: task.depth,
+        at: care.at,
+        result: care.result,
+        finding: care.finding,
+        method: care.method,
+        minutes: care.minutes,
+        sheetId: care.sheetId,
+      });
+      const faultId =
+        care.finding === 'damaged' && care.result !== 'replaced'
+          ? openFoundDamage(shop, actor, station, task.criticality, care.at, entryId)
+          : null;
+      return { entryId, faultId };
+    }),
+  );
+}
+
+function resultProblem(result: CareResult, note: string | null, lookOnly: boolean) {
+  if (result === 'looked-fine' && !lookOnly) {
+    return problem('"Looked at and fine" completes only tasks that are a look.', 'result');
+  }
+  if ((result === 'put-off' || result === 'in-part' || result === 'not-reached') && !note) {
+    return problem('Say in the note which part is left, or why and until when.', 'note');
+  }
+  return null;
+}
+
+/** What may change in a care entry: the station and task stay. */
+export interface CareChange {
+  at: number;
+  result: CareResult;
+  finding: Finding | null;
+  method: string | null;
+  minutes: number | null;
+  note: string | null;
+}
+
+/**
+ * Corrects a care entry: the old one is struck through and, unless it is only struck, a new one takes
+ * its place.
+ * @param change `null` to strike it without a new one
+ */
+export function correctCare(
+  shop: Shop,
+  actor: Actor,
+  entryId: string,
+  reason: string,
+  change: CareChange | null,
+): Outcome<{ entryId: string }> {
+  const old = entryById(shop.db, entryId);
+  const row = careByEntry(shop.db, [entryId]).get(entryId);
+  if (!old || !row) return problem('That entry is not in the book.');
+  if (!reason.trim()) return problem('Say why it is corrected.', 'reason');
+  if (strikesOf(shop.db, [entryId]).size > 0) {
+    return problem('That entry has been corrected already. Open the newer entry.');
+  }
+  if (change) {
+    const parsed = careSchema.safeParse({ stationId: row.stationId, task: row.task, ...change });
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      return problem(issue.message, String(issue.path[0] ?? ''));
+    }
+    if (change.at > shop.now()) return problem('The time lies in the future.', 'at');
+    const station = stationById(shop.db, row.stationId)!;
+    const task = findTask(stationKind(station.kind), row.task);
+    const wrong = resultProblem(change.result, parsed.data.note, task?.lookOnly ?? false);
+    if (wrong) return wrong;
+  }
+  const extra = { supersedes: entryId, reason: reason.trim() };
+  const id = write(shop.db, () => {
+    if (!change) {
+      return insertEntry(shop.db, {
+        kind: 'strike',
+        machineId: row.machineId,
+        ...stamp(shop, actor, old.at),
+        data: { of: 'care' },
+        ...extra,
+      });
+    }
+    const written = insertEntry(shop.db, {
+      kind: 'care',
+      machineId: row.machineId,
+      ...stamp(shop, actor, change.at),
+      note: change.note?.trim() || null,
+      ...extra,
+    });
+    insertCare(shop.db, {
+      ...row,
+      entryId: written,
+      at: change.at,
+      result: change.result,
+      finding: change.finding,
+      method: change.method?.trim() || null,
+      minutes: change.minutes,
+    });
+    return written;
+  });
+  return ok({ entryId: id });
+}
+
+/** Nickname and station of a care entry, for messages. */
+export function placeOf(shop: Shop, stationId: string): string {
+  const station = stationById(shop.db, stationId);
+  if (!station) return 'unknown station';
+  return `${machineById(shop.db, station.machineId)?.nickname ?? '?'}: ${station.name}`;
+}

@@ -1,0 +1,105 @@
+import { ok } from '../core/units/result';
+import {
+  entriesAbout,
+  entryById,
+  entryData,
+  insertDataEntry,
+  standingEntries,
+  type EntryRow,
+} from '../records/book';
+import { write } from '../records/database';
+import type { EntryData } from '../records/entry-data';
+import { requireMachine } from './machines';
+import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+
+/** A machine that must not be used until released. */
+export interface Hold {
+  id: string;
+  machineId: string;
+  why: EntryData<'hold'>['why'];
+  words: string;
+  /** the fault that put it on hold, if one did */
+  faultId: string | null;
+  since: number;
+  person: string;
+}
+
+/** The holds in force, oldest first. */
+export function activeHolds(shop: Shop, machineId?: string): Hold[] {
+  const holds = standingEntries(shop.db, ['hold'], machineId ? { machineId } : {});
+  const releases = standingEntries(shop.db, ['release'], machineId ? { machineId } : {});
+  const released = new Set(releases.map(({ subjectId }) => subjectId));
+  return holds
+    .filter(({ id }) => !released.has(id))
+    .map((row) => ({
+      id: row.id,
+      machineId: row.machineId!,
+      ...entryData(row, 'hold'),
+      faultId: row.subjectId,
+      since: row.at,
+      person: row.person,
+    }));
+}
+
+/** Writes the release of a hold. The caller holds the transaction. */
+export function releaseHoldEntry(
+  shop: Shop,
+  actor: Actor,
+  hold: Pick<EntryRow, 'id' | 'machineId'>,
+  data: EntryData<'release'>,
+  at?: number,
+): void {
+  insertDataEntry(shop.db, {
+    kind: 'release',
+    machineId: hold.machineId,
+    subjectId: hold.id,
+    ...stamp(shop, actor, at),
+    data,
+  });
+}
+
+/** Puts a machine on hold by hand, with words that operators will read. */
+export function holdMachine(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  words: string,
+): Outcome<string> {
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  if (!words.trim()) return problem('Say why, in words that operators will read.', 'words');
+  return ok(
+    write(shop.db, () =>
+      insertDataEntry(shop.db, {
+        kind: 'hold',
+        machineId,
+        ...stamp(shop, actor),
+        data: { why: 'by hand', words: words.trim() },
+      }),
+    ),
+  );
+}
+
+/** Releases a hold for a stated reason. A hold for cleaning ends with its clean-down instead. */
+export function releaseHold(
+  shop: Shop,
+  actor: Actor,
+  holdId: string,
+  reason: string,
+): Outcome<null> {
+  const hold = entryById(shop.db, holdId);
+  if (!hold || hold.kind !== 'hold') return problem('That hold is not in the book.');
+  if (entriesAbout(shop.db, [holdId]).some(({ kind }) => kind === 'release')) {
+    return problem('That hold has been released already.');
+  }
+  if (entryData(hold, 'hold').why === 'cleaning') {
+    return problem('It is being cleaned: sign the clean-down off or abandon it.');
+  }
+  if (!reason.trim()) {
+    return problem('A held machine returns by a proof or for a stated reason. State it.', 'reason');
+  }
+  write(shop.db, () =>
+    releaseHoldEntry(shop, actor, hold, { how: 'reason', words: reason.trim() }),
+  );
+  return ok(null);
+}

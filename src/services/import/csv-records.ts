@@ -1,0 +1,66 @@
+import Papa from 'papaparse';
+
+/** One record of a delimited text: its fields, or what is wrong with it. Lines count from 1. */
+export type CsvRecord =
+  { line: number; fields: string[]; raw: string } | { line: number; broken: string; raw: string };
+
+/** How many lines a quoted field may span before its opening quote is taken for a stray one. */
+const longestRecordLines = 50;
+
+/**
+ * Reads delimited text record by record (RFC 4180, with any line ending). A quote that is never
+ * closed spoils its own line only: reading goes on with the next one, so that no later record is
+ * swallowed. Blank lines are passed over.
+ * @param firstLine number of the first line of `lines`
+ */
+export function* csvRecords(
+  lines: readonly string[],
+  delimiter: string,
+  firstLine = 1,
+): Generator<CsvRecord> {
+  for (let i = 0; i < lines.length; i++) {
+    const line = lines[i]!;
+    const number = firstLine + i;
+    if (!line.trim()) continue;
+    if (!line.includes('"')) {
+      yield { line: number, fields: line.split(delimiter), raw: line };
+      continue;
+    }
+    const quoted = readQuoted(lines, i, delimiter);
+    if (quoted === null) {
+      yield { line: number, broken: 'a quote is opened and not closed', raw: line };
+      continue;
+    }
+    yield { line: number, fields: quoted.fields, raw: lines.slice(i, i + quoted.lines).join('\n') };
+    i += quoted.lines - 1;
+  }
+}
+
+function readQuoted(
+  lines: readonly string[],
+  from: number,
+  delimiter: string,
+): { fields: string[]; lines: number } | null {
+  let text = '';
+  for (let count = 1; count <= longestRecordLines && from + count <= lines.length; count++) {
+    text += (count > 1 ? '\n' : '') + lines[from + count - 1]!;
+    const quotes = text.split('"').length - 1;
+    if (quotes % 2 === 1) continue;
+    const { data, errors } = Papa.parse<string[]>(text, { delimiter, newline: '\n' });
+    if (errors.length === 0 && data.length === 1) return { fields: data[0]!, lines: count };
+    if (count === 1) return null;
+  }
+  return null;
+}
+
+/** Lines of a text, whatever ends them; the byte order mark is dropped. */
+export function textLines(text: string): string[] {
+  return text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
+}
+
+/** The delimiter of a header line: the more frequent of comma, semicolon and tab outside quotes. */
+export function headerDelimiter(header: string): string {
+  const bare = header.replace(/"[^"]*"/g, '');
+  const counts = [',', ';', '\t'].map((mark) => [mark, bare.split(mark).length - 1] as const);
+  return counts.reduce((best, next) => (next[1] > best[1] ? next : best))[0];
+}

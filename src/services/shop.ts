@@ -1,0 +1,114 @@
+import path from 'node:path';
+import { isZone } from '../core/units/zone';
+import { fail, ok, type Result } from '../core/units/result';
+import { insertDataEntry } from '../records/book';
+import { openRecords, write, type Db } from '../records/database';
+import type { Source } from '../records/entry-data';
+import { readSetting, writeSetting } from '../records/settings';
+import { rebuildUsage } from './usage';
+
+/** The open shop: its records, where its files are, and its clock. */
+export interface Shop {
+  db: Db;
+  dataDir: string;
+  /** UTC milliseconds */
+  now: () => number;
+  /** IANA time zone that decides what a day is */
+  readonly zone: string;
+  readonly name: string;
+}
+
+/** Who does something, for the book. */
+export interface Actor {
+  id: string | null;
+  name: string;
+  source: Source;
+}
+
+/** An expected failure of a use case: what was wrong with which field, and what was kept. */
+export interface Problem {
+  field: string | null;
+  message: string;
+}
+
+export type Outcome<T> = Result<T, Problem>;
+
+/** An expected failure. */
+export function problem(
+  message: string,
+  field: string | null = null,
+): { ok: false; error: Problem } {
+  return fail({ field, message });
+}
+
+/** The folder of the data: DATA_DIR, else `./data`. */
+export function defaultDataDir(): string {
+  return process.env['DATA_DIR'] || path.join(/* turbopackIgnore: true */ process.cwd(), 'data');
+}
+
+/** Opens the shop under a folder, made when absent. */
+export function openShop(dataDir: string, now: () => number = Date.now): Shop {
+  const db = openRecords(dataDir);
+  return {
+    db,
+    dataDir,
+    now,
+    get zone() {
+      return readSetting(db, 'timezone') ?? 'UTC';
+    },
+    get name() {
+      return readSetting(db, 'name') ?? 'Our workshop';
+    },
+  };
+}
+
+export function closeShop(shop: Shop): void {
+  shop.db.$client.close();
+}
+
+export const settingNames = ['timezone', 'name'] as const;
+export type SettingName = (typeof settingNames)[number];
+
+/**
+ * Changes a setting of the shop and notes it in the book. A new time zone counts all days anew.
+ */
+export function changeSetting(
+  shop: Shop,
+  actor: Actor,
+  name: SettingName,
+  value: string,
+): Outcome<string> {
+  const clean = value.trim();
+  if (!clean) return problem(`The ${name} must not be empty.`, name);
+  if (name === 'timezone' && !isZone(clean)) {
+    return problem(
+      `"${clean}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,
+      name,
+    );
+  }
+  const before = readSetting(shop.db, name);
+  if (before === clean) return ok(clean);
+  write(shop.db, () => {
+    writeSetting(shop.db, name, clean);
+    insertDataEntry(shop.db, {
+      kind: 'setting',
+      machineId: null,
+      ...stamp(shop, actor),
+      data: { name, from: before, to: clean },
+    });
+    if (name === 'timezone') rebuildUsage(shop);
+  });
+  return ok(clean);
+}
+
+/** Who and when, as every entry of the book carries it. `at` defaults to now. */
+export function stamp(shop: Pick<Shop, 'now'>, actor: Actor, at?: number) {
+  const recordedAt = shop.now();
+  return {
+    at: at ?? recordedAt,
+    recordedAt,
+    personId: actor.id,
+    person: actor.name,
+    source: actor.source,
+  };
+}

@@ -1,0 +1,44 @@
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { addMachine } from '../machines';
+import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
+
+export const tester: Actor = { id: null, name: 'Tester', source: 'hand' };
+
+/** A shop on a real file in a folder of its own, with a clock that tests set. */
+export interface TestShop extends Shop {
+  clock: { now: number };
+}
+
+export function openTestShop(now = Date.UTC(2026, 10, 24, 12), zone = 'Europe/Oslo'): TestShop {
+  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-test-'));
+  const clock = { now };
+  const shop = Object.assign(
+    openShop(dir, () => clock.now),
+    { clock },
+  );
+  must(changeSetting(shop, tester, 'timezone', zone));
+  return shop;
+}
+
+export function dropTestShop(shop: Shop): void {
+  closeShop(shop);
+  fs.rmSync(shop.dataDir, { recursive: true });
+}
+
+/** The value of an outcome that must be a success. */
+export function must<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Error(`expected a success, got: ${outcome.error.message}`);
+  return outcome.value;
+}
+
+/** The message of an outcome that must be a failure. */
+export function refusal(outcome: Outcome<unknown>): string {
+  if (outcome.ok) throw new Error('expected a refusal');
+  return outcome.error.message;
+}
+
+export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed-diode') {
+  return must(addMachine(shop, tester, { nickname, family }));
+}
