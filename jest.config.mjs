@@ -5,7 +5,7 @@ const config = {
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
-    '^.+\\.(t|j)sx?$': [
+    '^.+\\.(m?[tj]s|[tj]sx)$': [
       '@swc/jest',
       {
         jsc: {
@@ -16,7 +16,10 @@ const config = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(uuid|@date-fns/tz|@js-temporal)/)'],
+  // packages that ship only ES modules
+  transformIgnorePatterns: [
+    '/node_modules/(?!(uuid|@date-fns|@js-temporal|better-auth|@better-auth|@better-fetch|better-call|jose|nanostores|@noble|kysely|defu|rou3)/)',
+  ],
   testTimeout: 60_000,
 };
 

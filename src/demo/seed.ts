@@ -1,4 +1,458 @@
-import type { Shop } from '../services/shop';
-export async function seedDemo(shop: Shop, _report: (line: string) => void): Promise<string> {
-  return shop.name;
+import { stationKind } from '../catalogue/catalogue';
+import type { Criticality } from '../core/care/danger';
+import { longestSessionSeconds } from '../core/usage/overlap';
+import { localDay, startOfLocalDay } from '../core/units/zone';
+import type { CareResult, Finding } from '../core/care/care';
+import { createTechnician, hasPeople, openAuth } from '../services/auth';
+import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../services/due';
+import {
+  closeFault,
+  diagnoseFault,
+  openFaults,
+  proveFault,
+  repairFault,
+  reportFault,
+} from '../services/faults';
+import { addMachine } from '../services/machines';
+import { correctSession, logSession, recentSessions } from '../services/sessions';
+import { markIsolated, markTask, signOffSheet, startSheet } from '../services/sheets';
+import { allOrNothing, changeSetting, type Actor, type Outcome, type Shop } from '../services/shop';
+import { Chance } from './random';
+import {
+  carelessOperators,
+  commonFaults,
+  helpers,
+  machines as plans,
+  operators,
+  shopName,
+  shopZone,
+  technician,
+  type DemoFault,
+  type DemoMachine,
+} from './workshop';
+
+const minute = 60_000;
+const hour = 60 * minute;
+const historyDays = 426; // fourteen months
+const quietDays = 3; // the last days, in which the technician catches up
+
+/** Stations cared for so many days ago and then let slide: past due on opening day. */
+const letSlide: readonly [machine: string, station: string, daysAgo: number][] = [
+  ['Wren', 'honeycomb', 27],
+  ['Bittern', 'linear-bearing', 11],
+  ['Dipper', 'coolant', 38],
+];
+
+function must<T>(outcome: Outcome<T>): T {
+  if (!outcome.ok) throw new Error(`the demo met a refusal: ${outcome.error.message}`);
+  return outcome.value;
+}
+
+/** What the seed keeps at hand while it plays the fourteen months. */
+interface Play {
+  shop: Shop;
+  chance: Chance;
+  clock: { now: number };
+  end: number;
+  marit: Actor;
+  ids: Map<string, string>;
+  keys: number;
+  /** what has begun to slide */
+  slid: Set<string>;
+}
+
+/**
+ * Plays the made-up workshop through the services, from fourteen months ago until now. Refuses a shop
+ * that has machines already.
+ * @returns a sentence about what was made
+ */
+export async function seedDemo(shop: Shop, report: (line: string) => void): Promise<string> {
+  if (dueMachines(shop).length > 0 || hasPeople(shop)) {
+    return 'The shop is in use already: nothing was added.';
+  }
+  const end = shop.now();
+  const clock = { now: end };
+  // the same shop with a clock of its own
+  const played: Shop = Object.create(shop, { now: { value: () => Math.round(clock.now) } });
+  const play: Play = {
+    shop: played,
+    chance: new Chance(20261124),
+    clock,
+    end,
+    marit: { id: null, name: technician.name, source: 'demo' },
+    ids: new Map(),
+    keys: 0,
+    slid: new Set(),
+  };
+  const firstDay = localDay(end, shopZone) - historyDays;
+  allOrNothing(shop, () => playHistory(play, firstDay, report));
+  // the library that keeps passwords works outside our transaction
+  must(await createTechnician(shop, openAuth(shop), technician));
+  return `The made-up workshop is ready: ${plans.length} machines, fourteen months.`;
+}
+
+function playHistory(play: Play, firstDay: number, report: (line: string) => void): void {
+  const { shop: played, clock, end } = play;
+  clock.now = startOfLocalDay(firstDay, shopZone) + 9 * hour;
+  must(changeSetting(played, play.marit, 'timezone', shopZone));
+  must(changeSetting(played, play.marit, 'name', shopName));
+  for (const { nickname, family, card } of plans) {
+    play.ids.set(nickname, must(addMachine(played, play.marit, { nickname, family, card })).id);
+  }
+  const lastDay = localDay(end, shopZone);
+  for (let day = firstDay + 1; day <= lastDay; day++) {
+    playDay(play, day, lastDay);
+    if ((day - firstDay) % 60 === 0) {
+      report(`The made-up workshop: ${Math.round(((day - firstDay) / historyDays) * 100)} %`);
+    }
+  }
+  openingDay(play);
+}
+
+/** Monday is 0. Open Tuesday to Saturday. */
+const weekday = (day: number) => (((day + 3) % 7) + 7) % 7;
+const isOpen = (day: number) => weekday(day) >= 1 && weekday(day) <= 5;
+
+function playDay(play: Play, day: number, lastDay: number): void {
+  if (!isOpen(day)) return;
+  const { chance, clock, end } = play;
+  const start = startOfLocalDay(day, shopZone);
+  const windy = chance.yes(0.15);
+  const left = lastDay - day;
+  clock.now = start + 8.5 * hour;
+  if (clock.now > end) return;
+  slideFrom(play, left);
+  if (left <= quietDays) catchUp(play, left);
+  else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
+  for (const plan of plans) useMachine(play, plan, day, windy);
+  if (left > 12 && chance.yes(0.19)) playFault(play, chance.pick(commonFaults), start + 18.2 * hour);
+  if (left === 30) headCleanStory(play, start + 17 * hour);
+}
+
+function useMachine(play: Play, plan: DemoMachine, day: number, windy: boolean): void {
+  const { shop, chance, clock, end } = play;
+  const week = Math.floor((day + 3) / 7);
+  // whole weeks are busy or not, the same for each day of a week
+  if (new Chance(week * 31 + plan.nickname.length * 7).next() > plan.busyWeeks) return;
+  const late = weekday(day) === 3;
+  const opens = startOfLocalDay(day, shopZone) + 10 * hour;
+  const closes = opens + (late ? 11 : 8) * hour;
+  const hours = chance.around((plan.weekHours / plan.busyWeeks / 5) * (late ? 1.3 : 0.93), 1.35);
+  let left = Math.min(hours * 3600, 0.8 * ((closes - opens) / 1000));
+  let at = opens + chance.between(0, 50) * minute;
+  while (left > 300 && at < closes) {
+    const run = Math.round(Math.min(left, chance.around(plan.sessionMinutes * 60, 1.6), longestSessionSeconds));
+    if (at + run * 1000 > end - 5 * minute) return;
+    const operator = chance.yes(0.1) ? chance.pick(carelessOperators) : chance.pick(operators);
+    const job = chance.weighted(plan.works);
+    const nameless = carelessOperators.includes(operator);
+    // some are logged late, from memory
+    clock.now = at + run * 1000 + (chance.yes(0.02) ? 20 * hour : minute);
+    if (clock.now > end) clock.now = end;
+    const logged = must(
+      logSession(
+        shop,
+        { id: null, name: operator, source: 'label' },
+        {
+          machineId: play.ids.get(plan.nickname)!,
+          start: Math.round(at),
+          runSeconds: run,
+          beamSeconds: chance.yes(0.2) ? Math.round(run * chance.between(0.4, 0.8)) : null,
+          material: nameless ? null : job.material,
+          process: nameless ? null : job.process,
+          airAssist: nameless ? null : !chance.yes(plan.family === 'open-frame-diode' ? 0.25 : 0.04),
+          draught: windy && chance.yes(0.6) ? 'weak' : 'full',
+          operator,
+          key: `demo-session-${play.keys++}`,
+          debrisCleared: true,
+        },
+      ),
+    );
+    if (chance.yes(0.004)) {
+      must(
+        correctSession(shop, play.marit, logged.entryId, 'the timer had been left running', {
+          start: Math.round(at),
+          runSeconds: Math.round(run / 2),
+          beamSeconds: null,
+          material: job.material,
+          process: job.process,
+          airAssist: true,
+          draught: 'full',
+          operator,
+          note: null,
+        }),
+      );
+    }
+    left -= run;
+    at += run * 1000 + chance.between(5, 40) * minute;
+  }
+}
+
+/** What a station looks like: by how much it really fouled, which the app does not know. */
+function findingOf(play: Play, machine: MachineDue, { task, limits, counters }: TaskDue): Finding {
+  const plan = plans.find(({ nickname }) => nickname === machine.nickname)!;
+  const limit = limits.find(({ kind }) => kind === 'soil' || kind === 'run')?.value ?? 30;
+  // here optics stand much more than the usual limit, everything else somewhat more
+  const life = limit * (task.group === 'optics' ? 7 : 2.5);
+  const soilHours = (counters.soilMilliseconds || counters.runSeconds * 1000) / 3_600_000;
+  const dirt = (soilHours / life) * plan.fouling * play.chance.around(1, 1.35);
+  if (task.criticality === 'optic damage' && dirt > 1.2 && play.chance.yes(0.004)) return 'damaged';
+  if (dirt < 0.45) return 'clear';
+  if (dirt < 0.95) return 'haze';
+  return dirt < 2.2 ? 'soiled' : 'caked';
+}
+
+type Pick = { station: StationDue; task: TaskDue };
+
+/** Nothing else is done at such a station either: a deeper task would reset it. */
+function slides(machine: string, { station }: Pick, leftDays: number): boolean {
+  return letSlide.some(
+    ([name, slug, daysAgo]) =>
+      name === machine && slug === station.slug && leftDays < daysAgo + 7,
+  );
+}
+
+/** Does what is about to slide one last time, on the first open day from its day on. */
+function slideFrom(play: Play, left: number): void {
+  for (const [name, slug, daysAgo] of letSlide) {
+    const done = `${name} ${slug}`;
+    if (left > daysAgo || play.slid.has(done)) continue;
+    play.slid.add(done);
+    const machine = dueMachines(play.shop, play.clock.now, play.ids.get(name)!)[0]!;
+    const station = machine.stations.find((candidate) => candidate.slug === slug)!;
+    cleanDown(
+      play,
+      machine,
+      station.tasks.map((task) => ({ station, task })),
+    );
+  }
+}
+
+/** A morning's cleaning: what presses most, one or two machines. */
+function careRound(play: Play, most: number): void {
+  const leftDays = Math.floor((play.end - play.clock.now) / (24 * hour));
+  const machines = dueMachines(play.shop, play.clock.now)
+    .map((machine) => ({ machine, picks: picksOf(machine, leftDays, 0.95) }))
+    .filter(({ picks }) => picks.length > 0)
+    .sort((a, b) => b.picks.length - a.picks.length);
+  for (const { machine, picks } of machines.slice(0, 2)) cleanDown(play, machine, picks.slice(0, most));
+}
+
+function picksOf(machine: MachineDue, leftDays: number, from: number): Pick[] {
+  const pressing: Partial<Record<Criticality, number>> = { fire: 1.5, 'optic damage': 2 };
+  const weight = ({ task }: Pick) =>
+    Math.min(task.standing.used, 4) * (pressing[task.task.criticality] ?? 0.8);
+  return machine.stations
+    .flatMap((station) => station.tasks.map((task) => ({ station, task })))
+    .filter(({ station }) => station.kind !== 'whole' && station.kind !== 'debris')
+    .filter((pick) => pick.task.standing.used >= from && !slides(machine.nickname, pick, leftDays))
+    .sort((a, b) => weight(b) - weight(a));
+}
+
+/** The last days before opening day: nearly everything is brought up to date. */
+function catchUp(play: Play, left: number): void {
+  const leftDays = Math.floor((play.end - play.clock.now) / (24 * hour));
+  for (const machine of dueMachines(play.shop, play.clock.now)) {
+    const from = left === 0 ? 1 : 0.72;
+    const picks = picksOf(machine, leftDays, from);
+    const whole = machine.stations.find(({ kind }) => kind === 'whole')!;
+    if (left > 0 && whole.worst!.standing.used > 0.5) {
+      picks.push({ station: whole, task: whole.worst! });
+    }
+    if (picks.length > 0) cleanDown(play, machine, picks);
+  }
+}
+
+function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): void {
+  const { shop, chance, clock, marit } = play;
+  const actor: Actor = chance.yes(0.3) ? { ...marit, id: null, name: chance.pick(helpers) } : marit;
+  const sheet = must(
+    startSheet(
+      shop,
+      actor,
+      machine.id,
+      picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
+    ),
+  );
+  must(markIsolated(shop, sheet.row.id));
+  for (const pick of picks) {
+    const { active } = pick.task.task.minutes;
+    const minutes = Math.max(1, Math.round(chance.around(active, 1.3)));
+    clock.now = Math.min(clock.now + Math.min(minutes, 5) * minute, play.end);
+    const finding = findingOf(play, machine, pick.task);
+    must(
+      markTask(shop, {
+        sheetId: sheet.row.id,
+        stationId: pick.station.id,
+        task: pick.task.task.key,
+        finding,
+        result: resultOf(pick, finding),
+        method: chance.pick(methodsOf(pick)),
+        minutes,
+        note: finding === 'damaged' ? 'replaced with the spare' : null,
+      }),
+    );
+  }
+  must(signOffSheet(shop, actor, sheet.row.id));
+}
+
+function resultOf({ task }: Pick, finding: Finding): CareResult {
+  if (finding === 'damaged') return 'replaced';
+  return task.task.lookOnly && (finding === 'clear' || finding === 'haze') ? 'looked-fine' : 'done';
+}
+
+function methodsOf({ task }: Pick): readonly (string | null)[] {
+  switch (task.task.group) {
+    case 'optics':
+      return ['isopropyl 99 %, foam swab', 'isopropyl 99 %, lens tissue', 'ready-wet optics wipe'];
+    case 'bed':
+      return ['degreaser soak, brush, rinse', 'vacuum', 'damp cloth'];
+    case 'motion':
+      return ['damp cloth', 'isopropyl 99 % on a cloth, re-greased'];
+    case 'air':
+      return ['dry brush', 'vacuum', 'damp cloth'];
+    case 'coolant':
+      return ['looked at only', 'topped up, distilled'];
+  }
+}
+
+/** A fault from report to proof. */
+function playFault(play: Play, fault: DemoFault, reportedAt: number): void {
+  const { shop, chance, clock, marit } = play;
+  clock.now = reportedAt;
+  const reporter: Actor = { id: null, name: chance.pick(operators), source: 'label' };
+  const { faultId } = must(
+    reportFault(shop, reporter, {
+      machineId: play.ids.get(fault.machine)!,
+      signs: fault.signs,
+      note: fault.note,
+      stillHappens: chance.yes(0.7),
+      key: `demo-fault-${play.keys++}`,
+    }),
+  );
+  clock.now += chance.between(0.3, 13) * hour;
+  const outcome = chance.next();
+  if (outcome < 0.08) {
+    must(closeFault(shop, marit, { faultId, as: 'not reproduced', note: 'ran two test cuts, nothing to see' }));
+    return;
+  }
+  if (outcome < 0.13) {
+    must(closeFault(shop, marit, { faultId, as: 'no fault', note: 'settings for another thickness' }));
+    return;
+  }
+  must(diagnoseFault(shop, marit, { faultId, cause: fault.cause, note: null }));
+  clock.now += chance.between(0.2, 1.5) * hour;
+  const minutes = Math.round(chance.around(fault.minutes, 1.25));
+  must(repairFault(shop, marit, { faultId, action: fault.action, minutes }));
+  clock.now += 10 * minute;
+  if (chance.yes(0.12)) {
+    must(proveFault(shop, marit, { faultId, tested: fault.proof, passed: false, note: 'not yet' }));
+    clock.now += 20 * minute;
+    must(repairFault(shop, marit, { faultId, action: `${fault.action}, once more`, minutes: 8 }));
+  }
+  must(proveFault(shop, marit, { faultId, tested: fault.proof, passed: true }));
+  must(closeFault(shop, marit, { faultId, as: 'fixed' }));
+}
+
+/** No beam right after a head clean: the connector was not home. */
+function headCleanStory(play: Play, at: number): void {
+  play.clock.now = at;
+  const sparrow = dueMachines(play.shop, at, play.ids.get('Sparrow')!)[0]!;
+  const station = sparrow.stations.find(({ slug }) => slug === 'module')!;
+  const task = station.tasks.find(({ task: { key } }) => key === 'strip-clean')!;
+  cleanDown(play, sparrow, [{ station, task }]);
+  playFault(
+    play,
+    {
+      machine: 'Sparrow',
+      signs: ['nobeam'],
+      note: 'moves but does not burn, after the head was cleaned',
+      cause: 'connector',
+      action: 'head plug pushed home until it clicked',
+      minutes: 3,
+      proof: 'frame run, then test burn',
+    },
+    at + 40 * minute,
+  );
+}
+
+/** What there is to see on opening day: a clean-down half done, a fault half understood. */
+function openingDay(play: Play): void {
+  const { shop, clock, end, marit } = play;
+  for (const fault of openFaults(shop)) {
+    clock.now = end - 3 * hour;
+    must(closeFault(shop, marit, { faultId: fault.id, as: 'not reproduced', note: 'seen to before opening' }));
+  }
+  clock.now = end - 2.9 * hour;
+  for (const machine of dueMachines(shop, clock.now)) {
+    const picks = picksOf(machine, 0, 1.25);
+    if (picks.length > 0) cleanDown(play, machine, picks);
+  }
+  clock.now = end - 2.2 * hour;
+  const { faultId } = must(
+    reportFault(
+      shop,
+      { id: null, name: 'Leila', source: 'label' },
+      {
+        machineId: play.ids.get('Wren')!,
+        signs: ['smoke', 'backsoot'],
+        note: 'hazy inside again, soot under the plywood; the fan sounds normal',
+        material: 'plywood',
+        stillHappens: true,
+        key: 'demo-fault-wren',
+      },
+    ),
+  );
+  clock.now = end - 1.4 * hour;
+  must(
+    diagnoseFault(shop, marit, {
+      faultId,
+      cause: 'weak-draught',
+      note: 'first guess; look at the bed before taking the fan out',
+    }),
+  );
+  clock.now = end - 0.6 * hour;
+  const sparrow = dueMachines(shop, clock.now, play.ids.get('Sparrow')!)[0]!;
+  const wanted = ['window', 'nozzle', 'shield', 'honeycomb'];
+  const picks = sparrow.stations
+    .filter(({ slug }) => wanted.includes(slug))
+    .map((station) => ({ station, task: station.tasks.at(-1)! }));
+  const sheet = must(
+    startSheet(
+      shop,
+      marit,
+      sparrow.id,
+      picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
+    ),
+  );
+  must(markIsolated(shop, sheet.row.id));
+  for (const [index, finding] of (['soiled', 'haze'] as const).entries()) {
+    clock.now += 7 * minute;
+    const { station, task } = picks[index]!;
+    must(
+      markTask(shop, {
+        sheetId: sheet.row.id,
+        stationId: station.id,
+        task: task.task.key,
+        finding,
+        result: 'done',
+        method: 'isopropyl 99 %, foam swab',
+        minutes: 6,
+        note: stationKind(station.kind).id === 'window' ? 'residue had crept to the back' : null,
+      }),
+    );
+  }
+  // one session corrected on the day, so that the book shows how that looks
+  const last = recentSessions(shop, play.ids.get('Heron')!, 6)[0];
+  if (last) {
+    clock.now = end - 10 * minute;
+    must(
+      correctSession(shop, marit, last.entryId, 'two gaskets short: half the run', {
+        ...last,
+        runSeconds: Math.ceil(last.runSeconds / 2),
+        beamSeconds: null,
+        note: null,
+      }),
+    );
+  }
 }

@@ -1,5 +1,4 @@
 import { and, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, type SQL } from 'drizzle-orm';
-import type Database from 'better-sqlite3';
 import type { Db } from './database';
 import {
   entryDataSchemas,
@@ -10,6 +9,7 @@ import {
 } from './entry-data';
 import { newId } from './ids';
 import { entry } from './schema';
+import { statement } from './statement';
 
 export type EntryRow = typeof entry.$inferSelect;
 
@@ -30,18 +30,13 @@ export interface NewEntry {
   reason?: string | null;
 }
 
-const inserts = new WeakMap<Database.Database, Database.Statement>();
-
 /** Writes a line into the book and returns its id. Prepared once: imports write a hundred thousand. */
 export function insertEntry(db: Db, line: NewEntry): string {
-  let insert = inserts.get(db.$client);
-  if (!insert) {
-    insert = db.$client.prepare(
-      `insert into entry (id, kind, machine_id, subject_id, at, recorded_at, person_id, person, source, key, note, data, supersedes, reason)
-       values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    );
-    inserts.set(db.$client, insert);
-  }
+  const insert = statement(
+    db,
+    `insert into entry (id, kind, machine_id, subject_id, at, recorded_at, person_id, person, source, key, note, data, supersedes, reason)
+     values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
   const id = newId();
   insert.run(
     id,
@@ -82,7 +77,10 @@ export function entryById(db: Db, id: string): EntryRow | null {
 
 /** The entry that came with this idempotency key, or `null`. */
 export function entryByKey(db: Db, key: string): EntryRow | null {
-  return db.select().from(entry).where(eq(entry.key, key)).get() ?? null;
+  const found = statement(db, 'select id from entry where key = ?').get(key) as
+    | { id: string }
+    | undefined;
+  return found ? entryById(db, found.id) : null;
 }
 
 /** Which of these entries have been struck through, and by which entry. */

@@ -2,12 +2,16 @@ import { desc, eq, inArray } from 'drizzle-orm';
 import type { CareEvent } from '../core/care/care';
 import type { Db } from './database';
 import { care, entry } from './schema';
-import { statement } from './sessions';
+import { statement } from './statement';
 
 export type CareRow = typeof care.$inferSelect;
 
 export function insertCare(db: Db, row: CareRow): void {
-  db.insert(care).values(row).run();
+  statement(
+    db,
+    `insert into care (entry_id, machine_id, station_id, task, depth, at, result, finding, method, minutes, sheet_id)
+     values (@entryId, @machineId, @stationId, @task, @depth, @at, @result, @finding, @method, @minutes, @sheetId)`,
+  ).run(row);
 }
 
 export function careByEntry(db: Db, entryIds: string[]): Map<string, CareRow> {

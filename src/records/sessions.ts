@@ -1,26 +1,15 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
-import type Database from 'better-sqlite3';
 import type { SessionUse } from '../core/usage/session';
 import type { Draught, Process } from '../core/usage/soil';
 import type { Db } from './database';
 import { entry, session } from './schema';
+import { statement } from './statement';
 
 export type SessionRow = typeof session.$inferSelect;
 
 /** What a logged session says beyond its use. */
 export interface LoggedSession extends SessionUse {
   operator: string | null;
-}
-
-const prepared = new WeakMap<Database.Database, Map<string, Database.Statement>>();
-
-/** A statement prepared once a connection. */
-export function statement(db: Db, source: string): Database.Statement {
-  let statements = prepared.get(db.$client);
-  if (!statements) prepared.set(db.$client, (statements = new Map()));
-  let found = statements.get(source);
-  if (!found) statements.set(source, (found = db.$client.prepare(source)));
-  return found;
 }
 
 export function insertSession(

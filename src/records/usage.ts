@@ -1,7 +1,7 @@
 import type { PerGroup } from '../core/usage/soil';
 import { millisecondsPerHour } from '../core/units/time';
 import type { Db } from './database';
-import { statement } from './sessions';
+import { statement } from './statement';
 
 /** Running totals of a machine from its first use on. */
 export interface Totals {

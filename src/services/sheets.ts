@@ -5,7 +5,7 @@ import { ok } from '../core/units/result';
 import { insertDataEntry, standingEntries } from '../records/book';
 import { write } from '../records/database';
 import { newId } from '../records/ids';
-import { listStations, stationById } from '../records/machines';
+import { listStations, stationById, type StationRow } from '../records/machines';
 import {
   insertSheet,
   openSheetOf,
@@ -83,6 +83,12 @@ export function startSheet(
 export function readSheet(shop: Shop, id: string): Sheet | null {
   const row = sheetById(shop.db, id);
   return row ? { row, tasks: sheetTasks(shop.db, id) } : null;
+}
+
+/** The stations a sheet touches, by id, removed ones too. */
+export function sheetStations(shop: Shop, { tasks }: Sheet): Map<string, StationRow> {
+  const rows = tasks.flatMap(({ stationId }) => stationById(shop.db, stationId) ?? []);
+  return new Map(rows.map((row) => [row.id, row]));
 }
 
 /** Every clean-down in work. */

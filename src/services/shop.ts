@@ -101,6 +101,11 @@ export function changeSetting(
   return ok(clean);
 }
 
+/** Runs several use cases as one: all of them are kept or none. */
+export function allOrNothing<T>(shop: Shop, steps: () => T): T {
+  return write(shop.db, steps);
+}
+
 /** Who and when, as every entry of the book carries it. `at` defaults to now. */
 export function stamp(shop: Pick<Shop, 'now'>, actor: Actor, at?: number) {
   const recordedAt = shop.now();

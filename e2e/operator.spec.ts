@@ -1,0 +1,125 @@
+import sharp from 'sharp';
+import { addMachine, expect, signIn, test, welcome } from './shop';
+
+test.describe.configure({ mode: 'serial' });
+
+let machine: string;
+let label: string;
+
+test.beforeAll(async ({ browser, server }) => {
+  const page = await browser.newPage();
+  await welcome(page, server.url);
+  machine = await addMachine(page, server.url, 'Sparrow', 'Open-frame diode');
+  await addMachine(page, server.url, 'Heron', 'CO2 glass tube');
+  await page.goto(`${machine}/label`);
+  label = (await page.getByText(/^http.*\/at\//).textContent())!;
+  await page.close();
+});
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+test('the label page logs use without signing in and shows nothing else of the shop', async ({ page, server }) => {
+  await page.goto(label);
+  await expect(page.getByText('Heron')).toHaveCount(0);
+  await page.getByRole('button', { name: /I used it/ }).click();
+  await page.getByRole('button', { name: '30 min', exact: true }).click();
+  await page.getByLabel('Your name').fill('Ines');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('Logged: Sparrow, 30 min.')).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: /Is it ready/ }).click();
+  await expect(page.getByRole('heading', { name: 'Ready' })).toBeVisible();
+  expect((await page.request.get(`${server.url}/at/not-a-label`)).status()).toBe(200);
+  await page.goto(`${server.url}/at/not-a-label`);
+  await expect(page.getByText('no longer valid')).toBeVisible();
+});
+
+test('a timer on the label survives closing the page', async ({ page }) => {
+  await page.goto(label);
+  await page.getByRole('button', { name: /I used it/ }).click();
+  await page.getByRole('button', { name: 'Start a timer' }).click();
+  await expect(page.getByRole('timer')).toBeVisible();
+  await page.goto('about:blank');
+  await page.waitForTimeout(1200);
+  await page.goto(label);
+  await page.getByRole('button', { name: /I used it/ }).click();
+  await expect(page.getByRole('timer')).toHaveText(/00:00:0[1-9]/);
+  await page.getByRole('button', { name: 'Drop the timer' }).click();
+  await expect(page.getByRole('timer')).toHaveCount(0);
+});
+
+test('from report to proof: phone, hold, diagnosis, repair, failed proof, proof, release', async ({ page, browser, server }) => {
+  await page.goto(label);
+  await page.getByRole('button', { name: /Something is wrong/ }).click();
+  await page.getByRole('button', { name: /Everything moves, but no beam/ }).click();
+  await expect(page.getByText('Pause: do not start another job')).toBeVisible();
+  await page.getByLabel('In your words').fill('<b>after</b> the head was cleaned');
+  await page.getByLabel('Your name').fill('Ines');
+  // a file that is no picture is refused, and what was typed stays
+  const notAPicture = { name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('<html><script>alert(1)</script>') };
+  await page.locator('input[type=file]').setInputFiles(notAPicture);
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('not a picture that can be read')).toBeVisible();
+  const png = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#884422' } })
+    .withMetadata({ exif: { IFD0: { Copyright: 'should-not-survive' } } })
+    .png()
+    .toBuffer();
+  await page.locator('input[type=file]').setInputFiles({ name: 'head.png', mimeType: 'image/png', buffer: png });
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('Sparrow is on hold now')).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await expect(page.getByText('Do not use it.')).toBeVisible();
+
+  const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(desk, server.url);
+  await expect(desk.getByText('HOLD reported fault')).toBeVisible();
+  await desk.getByRole('link', { name: 'Open', exact: true }).click();
+  await expect(desk.getByText('“<b>after</b> the head was cleaned”')).toBeVisible();
+  const picture = await desk.getByAltText('Photo with this entry').getAttribute('src');
+  expect((await page.request.get(server.url + picture!)).status()).toBe(401);
+  const kept = await (await desk.request.get(server.url + picture!)).body();
+  expect((await sharp(kept).metadata()).format).toBe('jpeg');
+  expect(kept.includes('should-not-survive')).toBe(false);
+
+  await desk.getByRole('combobox', { name: 'Cause' }).fill('connector not home after refit');
+  await desk.getByRole('button', { name: 'Record the diagnosis' }).click();
+  await desk.getByRole('combobox', { name: 'What was done' }).fill('reseated');
+  await desk.getByLabel('Minutes hands-on').fill('3');
+  await desk.getByRole('button', { name: 'Record the repair' }).click();
+  await desk.getByRole('combobox', { name: 'What was tested' }).fill('frame run');
+  await desk.getByRole('button', { name: 'failed' }).click();
+  await desk.getByRole('button', { name: 'Record the proof' }).click();
+  await expect(desk.getByText('frame run: failed')).toBeVisible();
+  await desk.getByRole('tab', { name: 'Close' }).click();
+  await desk.getByRole('button', { name: /^fixed/ }).click();
+  await desk.getByRole('button', { name: 'Close the fault' }).click();
+  await expect(desk.getByText('Fixed needs a proof')).toBeVisible();
+  await desk.getByRole('tab', { name: 'Proof' }).click();
+  await desk.getByRole('combobox', { name: 'What was tested' }).fill('test burn at baseline');
+  await desk.getByRole('button', { name: 'passed' }).click();
+  await desk.getByRole('button', { name: 'Record the proof and release' }).click();
+  await expect(desk.getByText('test burn at baseline: passed')).toBeVisible();
+  await desk.getByRole('button', { name: 'Close the fault' }).click();
+  await expect(desk.getByRole('heading', { name: 'Closed as fixed' })).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByText('Do not use it.')).toHaveCount(0);
+  await desk.goto(`${server.url}/record?kind=faults`);
+  for (const words of ['Fault reported (pause)', 'Diagnosis: connector not home', 'Repair: reseated, 3 min', 'Proof: frame run, failed', 'Fault closed: fixed']) {
+    await expect(desk.getByText(words)).toBeVisible();
+  }
+  await desk.context().close();
+});
+
+test('renewing the label makes the old link stale at once', async ({ page, browser, server }) => {
+  const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await signIn(desk, server.url);
+  await desk.goto(machine);
+  await desk.getByText('Change this machine').click();
+  await desk.getByLabel(/New label link/).fill('RENEW');
+  await desk.getByRole('button', { name: 'Renew' }).click();
+  await page.waitForTimeout(500);
+  await page.goto(label);
+  await expect(page.getByText('no longer valid')).toBeVisible();
+  await desk.context().close();
+});

@@ -1,0 +1,51 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import net from 'node:net';
+import path from 'node:path';
+
+const root = path.resolve(__dirname, '..');
+
+/** The built app, running on a free port of loopback with its own data. */
+export interface RunningServer {
+  url: string;
+  process: ChildProcess;
+  /** stops it as if the power went */
+  kill: () => Promise<void>;
+}
+
+async function freePort(): Promise<number> {
+  const probe = net.createServer();
+  await new Promise<void>((resolve) => probe.listen(0, '127.0.0.1', resolve));
+  const { port } = probe.address() as net.AddressInfo;
+  await new Promise((resolve) => probe.close(resolve));
+  return port;
+}
+
+/** Starts the production build; waits until it answers. */
+export async function startServer(dataDir: string, env: Record<string, string> = {}): Promise<RunningServer> {
+  const port = await freePort();
+  const url = `http://127.0.0.1:${port}`;
+  const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
+  const server = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATA_DIR: dataDir, ...env },
+  });
+  const ended = new Promise<void>((resolve) => server.once('exit', () => resolve()));
+  for (let tries = 0; ; tries++) {
+    try {
+      if ((await fetch(`${url}/sign-in`, { redirect: 'manual' })).status < 500) break;
+    } catch {
+      // not listening yet
+    }
+    if (tries > 240 || server.exitCode !== null) throw new Error('the server did not start');
+    await new Promise((resolve) => setTimeout(resolve, 125));
+  }
+  return {
+    url,
+    process: server,
+    kill: async () => {
+      server.kill('SIGKILL');
+      await ended;
+    },
+  };
+}

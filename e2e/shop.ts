@@ -1,0 +1,81 @@
+import { test as base, expect, type Page } from '@playwright/test';
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { startServer, type RunningServer } from './server';
+
+const root = path.resolve(__dirname, '..');
+
+/** A folder of data and the commands to fill it. */
+export class DataFolder {
+  readonly dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-e2e-'));
+
+  /** Runs the command line on this folder. */
+  bitacora(...args: string[]): { code: number; out: string } {
+    const { status, stdout } = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', 'src/cli/main.ts', ...args],
+      { cwd: root, env: { ...process.env, DATA_DIR: this.dir }, encoding: 'utf8' },
+    );
+    return { code: status ?? 1, out: stdout };
+  }
+
+  remove(): void {
+    fs.rmSync(this.dir, { recursive: true, force: true });
+  }
+}
+
+export const technician = { name: 'Ragna', password: 'a-long-enough-one' };
+
+/** Goes through the first start of a new shop. */
+export async function welcome(page: Page, url: string): Promise<void> {
+  await page.goto(url);
+  await page.getByLabel('Name of the shop').fill('Test loft');
+  await page.getByRole('combobox', { name: 'Time zone of the shop' }).fill('Europe/Oslo');
+  await page.getByLabel('Your name, technician').fill(technician.name);
+  await page.getByLabel('Your password').first().fill(technician.password);
+  await page.getByRole('button', { name: 'Open the book' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+}
+
+export async function signIn(page: Page, url: string): Promise<void> {
+  await page.goto(`${url}/sign-in`);
+  await page.getByLabel('Name').fill(technician.name);
+  await page.getByLabel('Password').first().fill(technician.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+}
+
+/** Adds a machine through the page and returns the address of its own. */
+export async function addMachine(page: Page, url: string, nickname: string, family: string) {
+  await page.goto(`${url}/machines/new`);
+  await page.getByLabel('Nickname').fill(nickname);
+  await page.getByRole('button', { name: new RegExp(`^${family}`) }).click();
+  await page.getByRole('button', { name: 'Add the machine' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: nickname })).toBeVisible();
+  return page.url().split('?')[0]!;
+}
+
+/** Each file of tests has a server and data of its own. */
+export const test = base.extend<object, { data: DataFolder; server: RunningServer }>({
+  data: [
+    // eslint-disable-next-line no-empty-pattern -- the fixture needs no other
+    async ({}, use) => {
+      const data = new DataFolder();
+      await use(data);
+      data.remove();
+    },
+    { scope: 'worker' },
+  ],
+  server: [
+    async ({ data }, use) => {
+      const server = await startServer(data.dir);
+      await use(server);
+      await server.kill();
+    },
+    { scope: 'worker' },
+  ],
+});
+
+export { expect };

@@ -1,0 +1,190 @@
+import AxeBuilder from '@axe-core/playwright';
+import { parse } from 'csv-parse/sync';
+import fs from 'node:fs';
+import jsqr from 'jsqr';
+import { PNG } from 'pngjs';
+import { addMachine, expect, signIn, technician, test, welcome } from './shop';
+
+test.describe.configure({ mode: 'serial' });
+
+let machine: string;
+
+test('first start asks for the technician, and only once', async ({ page, server }) => {
+  await welcome(page, server.url);
+  await expect(page.getByText('No machines yet')).toBeVisible();
+  machine = await addMachine(page, server.url, 'Wren', 'Enclosed diode');
+  await expect(page.getByRole('link', { name: /^Honeycomb: 0 %, clear/ })).toBeVisible();
+  await page.goto(`${server.url}/welcome`);
+  await expect(page).toHaveURL(`${server.url}/`);
+});
+
+test('a wrong password is refused and slowed; nothing opens without signing in', async ({ page, server, request }) => {
+  for (const path of ['/', '/record', '/log', '/import', '/faults', '/setup', machine.replace(server.url, '')]) {
+    await page.goto(server.url + path);
+    await expect(page).toHaveURL(`${server.url}/sign-in`);
+  }
+  expect((await request.get(`${server.url}/api/book`)).status()).toBe(401);
+  expect((await request.post(`${server.url}/api/imports?name=x`, { data: 'machine' })).status()).toBe(401);
+  await page.getByLabel('Name').fill(technician.name);
+  for (let i = 0; i < 3; i++) {
+    await page.getByLabel('Password').first().fill(`wrong-${i}`);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText('The name or the password is wrong.')).toBeVisible();
+  }
+  await page.getByLabel('Password').first().fill(technician.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText(/Wait \d+ s/)).toBeVisible();
+  await page.waitForTimeout(2100);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+});
+
+test('hours by hand: three taps, and the last choice is remembered', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(machine);
+  await page.keyboard.press('h');
+  await expect(page.getByRole('heading', { name: 'Log hours' })).toBeVisible();
+  // the first time a material is chosen
+  await page.getByPlaceholder('another material').click();
+  await page.getByRole('option', { name: 'cut MDF' }).click();
+  await page.getByRole('button', { name: '20 min', exact: true }).click();
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('Logged: Wren, 20 min.')).toBeVisible();
+  // the second time it is offered
+  await page.goto(`${server.url}/log`);
+  await page.getByRole('button', { name: 'Wren' }).click();
+  await expect(page.getByRole('button', { name: 'cut MDF' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: '10 min', exact: true }).click();
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText(/overlaps the session/)).toBeVisible();
+});
+
+test('hours from a file: preview, good rows in, bad rows named and handed back', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/import`);
+  const rows = ['machine;start;run;material;process;colour'];
+  for (let day = 1; day <= 9; day++) rows.push(`Wren;2026-11-0${day}T10:00;"3:00";plywood;cut;red`);
+  rows.push('Wern;2026-11-12T10:00;30;plywood;cut;', 'Wren;2026-11-12T10:00;-5;plywood;cut;');
+  rows.push('Wren;2026-11-12T10:00;30;plywod;cut;', 'Wren;2026-11-09T11:00;30;plywood;cut;');
+  const file = { name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) };
+  await page.locator('input[type=file]').setInputFiles(file);
+  await expect(page.getByRole('heading', { name: 'log.csv: 9 sessions to log' })).toBeVisible();
+  await expect(page.getByText('did you mean Wren?')).toBeVisible();
+  await expect(page.getByText('did you mean plywood?')).toBeVisible();
+  await expect(page.getByText('the run time is negative')).toBeVisible();
+  await expect(page.getByText(/overlaps the session of 2026-11-09 10:00, 3 h/)).toBeVisible();
+  await expect(page.getByText('Not used: the columns colour.')).toBeVisible();
+  await page.getByRole('button', { name: 'Import the 9 good rows' }).click();
+  await expect(page.getByRole('heading', { name: 'log.csv: 9 sessions logged' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download the rejected rows' }).click();
+  const rejected = fs.readFileSync(await (await download).path(), 'utf8');
+  const parsed: Record<string, string>[] = parse(rejected, { bom: true, columns: true, delimiter: ';' });
+  expect(parsed.map(({ line }) => line)).toEqual(['11', '12', '13', '14']);
+  // the same file twice adds nothing
+  await page.getByRole('button', { name: 'Import another file' }).click();
+  await page.locator('input[type=file]').setInputFiles(file);
+  await expect(page.getByText('9 known already, 4 rejected.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import the 0 good rows' })).toBeDisabled();
+});
+
+test('a station is due, is cleaned across a reload, and is clear', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await expect(page.getByRole('row', { name: /fire Wren: honeycomb/ })).toBeVisible();
+  await page.goto(`${machine}?station=honeycomb&sum=clean`);
+  // 9 × 3 h of plywood and 20 min of MDF at 1.2 of the bed group
+  await expect(page.locator('tfoot')).toContainText('27.4000');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('heading', { name: 'Clean Wren' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start the clean-down' }).click();
+  const go = page.getByRole('button', { name: 'It is isolated: go on' });
+  await expect(go).toBeDisabled();
+  for (const box of await page.getByRole('checkbox').all()) await box.check();
+  await go.click();
+  const comb = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /^Honeycomb/ }) });
+  await comb.getByRole('button', { name: 'caked' }).click();
+  await comb.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(comb.getByText('kept')).toBeVisible();
+  await comb.getByLabel('Note').fill('soaked twice');
+  await comb.getByLabel('Minutes').click();
+  await expect(comb.getByText('kept')).toBeVisible();
+  await page.waitForTimeout(300);
+  await page.reload();
+  await expect(comb.getByRole('button', { name: 'caked' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(comb.getByLabel('Note')).toHaveValue('soaked twice');
+  await page.goto(server.url);
+  await expect(page.getByText('1 of', { exact: false }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Resume' }).click();
+  await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
+  await expect(page).toHaveURL(machine);
+  await expect(page.getByRole('link', { name: /^Honeycomb: 0 %, clear/ })).toBeVisible();
+  await page.goto(`${machine}?station=honeycomb`);
+  await expect(page.getByText(/found caked/)).toBeVisible();
+});
+
+test('an entry is corrected: the old one is struck through, the counters follow', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/record?kind=use`);
+  const line = page.getByRole('listitem').filter({ hasText: 'Used 20 min' });
+  await line.getByRole('button', { name: /^Correct/ }).click();
+  await page.getByLabel('Run, in minutes or h:mm').fill('0:10');
+  await page.getByRole('button', { name: 'Keep the correction' }).click();
+  await expect(page.getByText('Say why it is corrected.').first()).toBeVisible();
+  await page.getByLabel('Why is it corrected?').fill('it was ten');
+  await page.getByRole('button', { name: 'Keep the correction' }).click();
+  await expect(page.getByText(/struck through by Ragna: it was ten/)).toBeVisible();
+  await expect(page.getByText('corrects an earlier entry: it was ten')).toBeVisible();
+  await page.goto(`${machine}?station=plate&sum=clean`);
+  await expect(page.locator('tfoot')).toContainText('27.2000');
+});
+
+test('the record exports as CSV that an independent parser reads back', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/record?kind=use`);
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Export as CSV' }).click();
+  const csv = fs.readFileSync(await (await download).path(), 'utf8');
+  const rows: Record<string, string>[] = parse(csv, { bom: true, columns: true });
+  expect(rows).toHaveLength(11);
+  expect(rows.filter(({ struck_because }) => struck_because)).toHaveLength(1);
+  expect(rows.at(-1)).toMatchObject({ machine: 'Wren', run: '180', material: 'plywood', start: '2026-11-01T10:00:00+01:00' });
+});
+
+test('the label prints as a QR code that an independent decoder reads', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(`${machine}/label`);
+  const label = page.getByRole('region', { name: 'Label of Wren' });
+  const written = await label.getByText(/^http/).textContent();
+  const { data, width, height } = PNG.sync.read(await label.locator('svg').screenshot());
+  const decoded = jsqr(new Uint8ClampedArray(data), width, height);
+  expect(decoded?.data).toBe(written);
+  await page.goto(written!);
+  await expect(page.getByRole('button', { name: /I used it/ })).toBeVisible();
+});
+
+test('keys lead to the verbs, ? lists them, typing in a field does not', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.keyboard.press('Shift+?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('heading', { name: 'Report a fault' })).toBeVisible();
+  await page.getByLabel('In your words').fill('hc');
+  await expect(page).toHaveURL(/faults\/new/);
+});
+
+test('no page has an accessibility fault that a machine can find', async ({ page, server }) => {
+  await signIn(page, server.url);
+  for (const scheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: scheme });
+    for (const path of ['/', '/faults', '/faults/new', '/record', '/log', '/import', '/clean', '/setup']) {
+      await page.goto(server.url + path);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${scheme} ${path} ${id}: ${nodes[0]?.html}`)).toEqual([]);
+    }
+    await page.goto(machine);
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map(({ id, nodes }) => `${scheme} machine ${id}: ${nodes[0]?.html}`)).toEqual([]);
+  }
+});

@@ -1,0 +1,40 @@
+// From a fresh clone to a filled Today: installs, fills the made-up workshop if nothing is there,
+// builds, starts.
+import fs from 'node:fs';
+import path from 'node:path';
+import { bin, fail, installPackages, root, run } from './common.mjs';
+
+installPackages();
+console.log('Filling the made-up workshop, if nothing is there yet.');
+if (run(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo']) !== 0) {
+  fail('The demo could not be filled. See above.');
+}
+if (!upToDate()) {
+  console.log('Building, about a minute.');
+  if (run(bin('next'), ['build']) !== 0) fail('The build failed. See above.');
+}
+const host = process.env.HOST || '127.0.0.1';
+const port = process.env.PORT || '3000';
+console.log(`
+Bitacora: http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}
+Sign in as Marit with the password net-loft-lantern.
+
+To try a label from a phone: start with HOST=0.0.0.0 and PUBLIC_URL=http://ADDRESS:${port}, where
+ADDRESS is this computer's in your network; then open a machine, "Print the label", and scan it.
+`);
+await import('./start.mjs');
+
+/** Whether the build is newer than everything it was made of. */
+function upToDate() {
+  const built = path.join(root, '.next', 'BUILD_ID');
+  if (!fs.existsSync(built)) return false;
+  const { mtimeMs } = fs.statSync(built);
+  const newest = (file) => {
+    const stat = fs.statSync(file);
+    if (!stat.isDirectory()) return stat.mtimeMs;
+    return Math.max(0, ...fs.readdirSync(file).map((name) => newest(path.join(file, name))));
+  };
+  return ['src', 'package-lock.json', 'next.config.ts'].every(
+    (name) => newest(path.join(root, name)) < mtimeMs,
+  );
+}

@@ -1,0 +1,106 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { findFamily, findTask, stationKind } from '../../../../catalogue/catalogue';
+import { cautions, deference } from '../../../../catalogue/cautions';
+import { methodChoices } from '../../../../catalogue/methods';
+import { findMachine } from '../../../../services/machine-view';
+import { readSheet, sheetStations } from '../../../../services/sheets';
+import { SheetForm, type SheetLine } from '../../../../ui/clean/SheetForm';
+import { ago } from '../../../../ui/marks/when';
+import { enter } from '../../../_server/shop';
+import * as actions from '../../../actions/cleaning';
+
+export const metadata = { title: 'Clean-down' };
+
+const cautionText = new Map(cautions.map(({ id, text }) => [id, text]));
+
+export default async function SheetPage({ params }: { params: Promise<{ sheet: string }> }) {
+  const { shop } = await enter();
+  const sheet = readSheet(shop, (await params).sheet);
+  if (!sheet) notFound();
+  const machine = findMachine(shop, sheet.row.machineId)!;
+  const family = findFamily(machine.family)!;
+  if (sheet.row.closedAt !== null) {
+    return (
+      <>
+        <h1>This clean-down is closed</h1>
+        <p>
+          {machine.nickname}, {ago(sheet.row.closedAt, shop.now(), shop.zone)}. What was done stands on{' '}
+          <Link className="line" href={`/machines/${machine.id}`}>
+            its page
+          </Link>{' '}
+          and in the{' '}
+          <Link className="line" href={`/record?machine=${machine.id}`}>
+            record
+          </Link>
+          .
+        </p>
+      </>
+    );
+  }
+  const stations = sheetStations(shop, sheet);
+  const lines = sheet.tasks
+    .flatMap((row): (SheetLine & { position: number })[] => {
+      const station = stations.get(row.stationId);
+      const task = station && findTask(stationKind(station.kind), row.task);
+      if (!station || !task) return [];
+      return [
+        {
+          stationId: row.stationId,
+          task: row.task,
+          station: station.name,
+          name: task.name.toLowerCase(),
+          note: task.note,
+          tools: task.tools,
+          cautions: task.cautions
+            .filter((id) => id !== 'isolate')
+            .map((id) => cautionText.get(id) ?? id),
+          methods: [...methodChoices[task.group]],
+          lookOnly: task.lookOnly,
+          plannedMinutes: task.minutes.active + task.minutes.finishing,
+          marks: {
+            finding: row.finding,
+            result: row.result,
+            method: row.method,
+            minutes: row.minutes,
+            note: row.note,
+          },
+          position: station.position,
+        },
+      ];
+    })
+    .sort((a, b) => a.position - b.position);
+  return (
+    <>
+      <h1>Clean {machine.nickname}</h1>
+      <p className="quiet">
+        Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every mark is
+        kept at once: leave and come back as you like. Operators see: hold, being cleaned.
+      </p>
+      <SheetForm
+        sheetId={sheet.row.id}
+        machine={machine.nickname}
+        machineId={machine.id}
+        isolated={sheet.row.isolatedAt !== null}
+        isolationMinutes={family.isolationMinutes}
+        isolationSteps={[
+          'Switched off, and its plug pulled',
+          'Key out, in my pocket',
+          'Exhaust unplugged too',
+          'Tagged: nobody else will start it',
+          ...family.cautions
+            .filter((id) => id !== 'open-beam')
+            .map((id) => `Understood: ${cautionText.get(id) ?? id}`),
+        ]}
+        lines={lines}
+        actions={{
+          isolate: actions.markIsolatedAction,
+          mark: actions.markTaskAction,
+          signOff: actions.signOffAction,
+          abandon: actions.abandonAction,
+        }}
+      />
+      <p className="quiet">{deference}</p>
+    </>
+  );
+}

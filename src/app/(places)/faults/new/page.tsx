@@ -1,0 +1,28 @@
+import { NewFault } from '../../../../ui/faults/NewFault';
+import { theBoard } from '../../../_server/board';
+import { enter } from '../../../_server/shop';
+import { reportFaultAction } from '../../../actions/faults';
+
+export const metadata = { title: 'Report fault' };
+
+export default async function NewFaultPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ machine?: string }>;
+}) {
+  await enter();
+  const { machine } = await searchParams;
+  const machines = theBoard().machines.map(({ id, nickname }) => ({ id, nickname }));
+  return (
+    <>
+      <h1>Report a fault</h1>
+      <p className="quiet">Say what is seen. The cause comes later.</p>
+      <NewFault
+        key={machine ?? 'any'}
+        machines={machines}
+        initial={machines.find(({ id }) => id === machine)?.id ?? null}
+        report={reportFaultAction}
+      />
+    </>
+  );
+}

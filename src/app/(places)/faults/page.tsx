@@ -1,0 +1,53 @@
+import Link from 'next/link';
+import { closedFaults } from '../../../services/faults';
+import { FaultLine } from '../../../ui/faults/FaultLine';
+import classes from '../../../ui/faults/Faults.module.css';
+import { span } from '../../../ui/marks/when';
+import { theBoard } from '../../_server/board';
+import { enter } from '../../_server/shop';
+
+export const metadata = { title: 'Faults' };
+
+export default async function FaultsPage() {
+  const { shop } = await enter();
+  const { faults, now } = theBoard();
+  const closed = closedFaults(shop, 25);
+  const list = (some: typeof faults) => (
+    <ul className={classes.list}>
+      {some.map((fault) => (
+        <li key={fault.id}>
+          <Link className={classes.open} href={`/faults/${fault.id}`}>
+            <FaultLine fault={fault} now={now} zone={shop.zone} />
+          </Link>
+          <span className="condensed">
+            {fault.closedAs
+              ? `${fault.closedAs}${fault.times.down > 0 ? `, down ${span(fault.times.down)}` : ''}`
+              : fault.holdIds.length > 0
+                ? `on hold ${span(fault.times.down)}`
+                : `open ${span(fault.times.open)}`}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <>
+      <div className={classes.bar}>
+        <h1>Faults</h1>
+        <span className="quiet">gravest first</span>
+      </div>
+      <section className="panel" aria-labelledby="open">
+        <h2 id="open">Open</h2>
+        {faults.length === 0 ? (
+          <p className="quiet">No fault is open. Reports come in from the labels, or with F.</p>
+        ) : (
+          list(faults)
+        )}
+      </section>
+      <section className="panel" aria-labelledby="closed" style={{ marginTop: 16 }}>
+        <h2 id="closed">Last closed</h2>
+        {closed.length === 0 ? <p className="quiet">None yet.</p> : list(closed)}
+      </section>
+    </>
+  );
+}

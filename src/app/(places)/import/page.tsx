@@ -1,0 +1,18 @@
+import { ImportSessions } from '../../../ui/import/ImportSessions';
+import { enter } from '../../_server/shop';
+
+export const metadata = { title: 'Import' };
+
+export default async function ImportPage() {
+  const { shop } = await enter();
+  return (
+    <>
+      <h1>Log hours from a file</h1>
+      <p className="quiet">
+        You see first what each row will become. The same file twice adds nothing. Times without an
+        offset are in {shop.zone}.
+      </p>
+      <ImportSessions zone={shop.zone} />
+    </>
+  );
+}

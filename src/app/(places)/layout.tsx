@@ -1,0 +1,29 @@
+import type { ReactNode } from 'react';
+import { Foot } from '../../ui/frame/Foot';
+import { Frame } from '../../ui/frame/Frame';
+import { ribbonColumns } from '../../ui/ribbon/columns';
+import { theBoard } from '../_server/board';
+import { enter } from '../_server/shop';
+import { signOutAction } from '../actions/door';
+
+export default async function PlacesLayout({ children }: { children: ReactNode }) {
+  const { shop, actor } = await enter();
+  const { machines, holds, faults } = theBoard();
+  const held = new Set(holds.map(({ machineId }) => machineId));
+  return (
+    <Frame
+      shopName={shop.name}
+      person={actor.name}
+      foot={<Foot signOut={signOutAction} />}
+      rack={machines.map((machine) => ({
+        id: machine.id,
+        nickname: machine.nickname,
+        state: held.has(machine.id) ? 'hold' : machine.state,
+        openFaults: faults.filter(({ machineId }) => machineId === machine.id).length,
+        columns: ribbonColumns(machine.stations),
+      }))}
+    >
+      {children}
+    </Frame>
+  );
+}

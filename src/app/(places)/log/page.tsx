@@ -1,0 +1,49 @@
+import Link from 'next/link';
+import { allWorks, logChoices } from '../../../services/choices';
+import { LogForm } from '../../../ui/log/LogForm';
+import { theBoard } from '../../_server/board';
+import { enter } from '../../_server/shop';
+import * as actions from '../../actions/use';
+
+export const metadata = { title: 'Log hours' };
+
+export default async function LogPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ machine?: string }>;
+}) {
+  const { shop } = await enter();
+  const { machine } = await searchParams;
+  const { machines, holds } = theBoard();
+  const known = machines.some(({ id }) => id === machine) ? machine! : null;
+  return (
+    <>
+      <h1>Log hours</h1>
+      <p className="quiet">
+        By hand here, or{' '}
+        <Link className="line" href="/import">
+          from a file
+        </Link>
+        .
+      </p>
+      <LogForm
+        key={known ?? 'any'}
+        machines={machines.map(({ id, nickname }) => ({
+          id,
+          nickname,
+          held: holds.some(({ machineId }) => machineId === id),
+        }))}
+        choices={machines.map(({ id }) => logChoices(shop, id))}
+        works={allWorks()}
+        initial={known}
+        zone={shop.zone}
+        actions={{
+          log: actions.logSessionAction,
+          startTimer: actions.runTimerAction,
+          dropTimer: actions.dropTimerAction,
+          logTimer: actions.logTimerAction,
+        }}
+      />
+    </>
+  );
+}

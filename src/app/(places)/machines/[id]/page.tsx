@@ -1,0 +1,175 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { findFamily } from '../../../../catalogue/catalogue';
+import { stationKinds } from '../../../../catalogue/stations';
+import { stationArithmetic } from '../../../../services/arithmetic';
+import { cardFields } from '../../../../services/machines';
+import { findMachine, stationHistory } from '../../../../services/machine-view';
+import { FaultLine } from '../../../../ui/faults/FaultLine';
+import { Card, Manage } from '../../../../ui/machine/Manage';
+import classes from '../../../../ui/machine/Machine.module.css';
+import { StationPanel } from '../../../../ui/machine/StationPanel';
+import { HoldTag } from '../../../../ui/marks/HoldTag';
+import { StateMark } from '../../../../ui/marks/StateMark';
+import { ago } from '../../../../ui/marks/when';
+import { Ribbon } from '../../../../ui/ribbon/Ribbon';
+import { ribbonColumns } from '../../../../ui/ribbon/columns';
+import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
+import { theBoard } from '../../../_server/board';
+import { enter } from '../../../_server/shop';
+import * as actions from '../../../actions/machines';
+
+interface MachinePageProps {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ station?: string; sum?: string }>;
+}
+
+export async function generateMetadata({ params }: MachinePageProps) {
+  const { shop } = await enter();
+  return { title: findMachine(shop, (await params).id)?.nickname ?? 'Machine' };
+}
+
+export default async function MachinePage({ params, searchParams }: MachinePageProps) {
+  const { shop } = await enter();
+  const [{ id }, { station: slug, sum }] = await Promise.all([params, searchParams]);
+  const row = findMachine(shop, id);
+  if (!row) notFound();
+  const family = findFamily(row.family)!;
+  const board = theBoard();
+  const machine = board.machines.find((candidate) => candidate.id === id);
+  if (!machine) {
+    return (
+      <>
+        <h1>{row.nickname}</h1>
+        <p>
+          Retired {ago(row.retiredAt!, board.now, shop.zone)}. Its entries stay in the{' '}
+          <Link className="line" href={`/record?machine=${id}`}>
+            record
+          </Link>
+          .
+        </p>
+      </>
+    );
+  }
+  const { now } = board;
+  const holds = board.holds.filter(({ machineId }) => machineId === id);
+  const faults = board.faults.filter(({ machineId }) => machineId === id);
+  const station =
+    machine.stations.find((candidate) => candidate.slug === slug) ?? heaviest(machine.stations);
+  const summed = station?.tasks.find(({ task }) => task.key === sum);
+  const group = summed?.task.group;
+  return (
+    <>
+      <header className={classes.head}>
+        <h1>{machine.nickname}</h1>
+        <span className="quiet">{family.name}</span>
+        <StateMark state={holds.length > 0 ? 'hold' : machine.state} />
+        <span className="quiet">
+          {machine.lastUse === null
+            ? 'No use logged yet.'
+            : `Last used ${ago(machine.lastUse, now, shop.zone)}; ${(machine.weekSeconds / 3600).toFixed(1)} run hours in 7 days.`}
+        </span>
+      </header>
+      <div className={classes.ribbon}>
+        <Ribbon
+          machine={machine.nickname}
+          columns={ribbonColumns(machine.stations)}
+          size="machine"
+          href={(column) => `/machines/${id}?station=${column.slug}`}
+          current={station?.slug}
+        />
+      </div>
+      <div className={classes.page}>
+        {station && (
+          <StationPanel
+            machineId={id}
+            station={station}
+            history={stationHistory(shop, station.id)}
+            arithmetic={
+              summed && group && group !== 'coolant'
+                ? {
+                    task: summed.task.key,
+                    rows: stationArithmetic(shop, id, group, summed.since, now),
+                  }
+                : null
+            }
+            now={now}
+            zone={shop.zone}
+          />
+        )}
+        <div className={classes.side}>
+          {(holds.length > 0 || faults.length > 0) && (
+            <section className="panel" aria-labelledby="stopped">
+              <h2 id="stopped">Stopped or broken</h2>
+              {holds.map((hold) => (
+                <div key={hold.id}>
+                  <HoldTag words={hold.words} />
+                  <p className="quiet">
+                    {hold.person}, {ago(hold.since, now, shop.zone)}
+                  </p>
+                  {hold.why === 'by hand' && (
+                    <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
+                  )}
+                  {hold.why === 'cleaning' && (
+                    <Link
+                      className={classes.go}
+                      href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
+                    >
+                      Resume the clean-down
+                    </Link>
+                  )}
+                </div>
+              ))}
+              {faults.map((fault) => (
+                <Link key={fault.id} className="plain" href={`/faults/${fault.id}`}>
+                  <FaultLine fault={fault} now={now} zone={shop.zone} />
+                </Link>
+              ))}
+            </section>
+          )}
+          <Card
+            machineId={id}
+            fields={[...cardFields]}
+            card={row.card}
+            change={actions.changeCardAction}
+          />
+          <section className="panel" aria-labelledby="label">
+            <h2 id="label">At the machine</h2>
+            <p>
+              Operators log, report and look from their phones by the label on the machine, without an
+              account.
+            </p>
+            <Link className={classes.go} href={`/machines/${id}/label`}>
+              Print the label
+            </Link>{' '}
+            <Link className={classes.go} href={`/record?machine=${id}`}>
+              Its record
+            </Link>
+          </section>
+          <Manage
+            key={machine.nickname}
+            machine={{ id, nickname: machine.nickname }}
+            stations={machine.stations.map((one) => ({ id: one.id, name: one.name }))}
+            kinds={stationKinds.map((kind) => ({ id: kind.id, name: kind.name }))}
+            rename={actions.renameMachineAction}
+            retire={actions.retireMachineAction}
+            renewLabel={actions.renewLabelAction}
+            hold={actions.holdMachineAction}
+            addStation={actions.addStationAction}
+            renameStation={actions.renameStationAction}
+            removeStation={actions.removeStationAction}
+          />
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** The station to open when none was asked for: the one with the largest share used. */
+function heaviest<S extends { worst: { standing: { used: number } } | null; kind: string }>(
+  stations: readonly S[],
+): S | undefined {
+  const used = (station: S) =>
+    station.kind === 'debris' ? -1 : (station.worst?.standing.used ?? -1);
+  return [...stations].sort((a, b) => used(b) - used(a))[0];
+}

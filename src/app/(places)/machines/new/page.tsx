@@ -1,0 +1,23 @@
+import { families } from '../../../../catalogue/families';
+import { AddMachineForm } from '../../../../ui/machine/AddMachineForm';
+import { enter } from '../../../_server/shop';
+import { addMachineAction } from '../../../actions/machines';
+
+export const metadata = { title: 'Add a machine' };
+
+export default async function NewMachinePage() {
+  await enter();
+  return (
+    <>
+      <h1>Add a machine</h1>
+      <p className="quiet">
+        Its family gives it stations and care tasks with starting limits. Add, rename or remove stations
+        afterwards.
+      </p>
+      <AddMachineForm
+        families={families.map(({ id, name, mark }) => ({ id, name, mark }))}
+        add={addMachineAction}
+      />
+    </>
+  );
+}

@@ -1,0 +1,19 @@
+import { families } from '../../catalogue/families';
+import { Refresh } from '../../ui/frame/Refresh';
+import { Today } from '../../ui/today/Today';
+import { theBoard } from '../_server/board';
+import { enter } from '../_server/shop';
+
+export const metadata = { title: 'Today' };
+
+const familyNames = Object.fromEntries(families.map(({ id, name }) => [id, name]));
+
+export default async function TodayPage() {
+  const { shop } = await enter();
+  return (
+    <>
+      <Refresh />
+      <Today board={theBoard()} zone={shop.zone} familyNames={familyNames} />
+    </>
+  );
+}

@@ -1,0 +1,27 @@
+import { bookCsv } from '../../../services/book';
+import { bookFilter, bookQuerySchema } from '../../../services/book-filter';
+import { signedIn } from '../../_server/shop';
+
+export async function GET(request: Request) {
+  const inside = await signedIn();
+  if (!inside) return new Response('Sign in first.', { status: 401 });
+  const { shop } = inside;
+  const query = bookQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
+  const pieces = bookCsv(shop, bookFilter(query, shop.zone));
+  const encoder = new TextEncoder();
+  const stream = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      // one page of the book at a time, others served between
+      await new Promise((resolve) => setImmediate(resolve));
+      const { value, done } = pieces.next();
+      if (done) controller.close();
+      else controller.enqueue(encoder.encode(value));
+    },
+  });
+  return new Response(stream, {
+    headers: {
+      'Content-Type': 'text/csv; charset=utf-8',
+      'Content-Disposition': 'attachment; filename="book.csv"',
+    },
+  });
+}

@@ -1,0 +1,37 @@
+import { ok } from '../../../../core/units/result';
+import { cancelImport, finishImport, viewImport, type ImportPart } from '../../../../services/import/jobs';
+import { answer, crossSite, notInside } from '../../../_server/answer';
+import { signedIn } from '../../../_server/shop';
+
+interface Context {
+  params: Promise<{ id: string }>;
+}
+
+const parts: readonly ImportPart[] = ['rejected', 'new', 'duplicate'];
+
+/** How an import stands, with a page of its rows. */
+export async function GET(request: Request, { params }: Context) {
+  const inside = await signedIn();
+  if (!inside) return notInside();
+  const query = new URL(request.url).searchParams;
+  const part = parts.find((one) => one === query.get('part')) ?? 'rejected';
+  const offset = Math.max(0, Number(query.get('offset')) || 0);
+  return answer(viewImport(inside.shop, inside.actor, (await params).id, part, offset, 50));
+}
+
+/** Writes the good rows. */
+export async function POST(request: Request, { params }: Context) {
+  if (crossSite(request)) return notInside();
+  const inside = await signedIn();
+  if (!inside) return notInside();
+  return answer(finishImport(inside.shop, inside.actor, (await params).id));
+}
+
+/** Cancels it. */
+export async function DELETE(request: Request, { params }: Context) {
+  if (crossSite(request)) return notInside();
+  const inside = await signedIn();
+  if (!inside) return notInside();
+  cancelImport(inside.actor, (await params).id);
+  return answer(ok(null));
+}

@@ -1,0 +1,24 @@
+import { connection } from 'next/server';
+import { redirect } from 'next/navigation';
+import { hasPeople } from '../../services/auth';
+import { Door } from '../../ui/door/Door';
+import { SignInForm } from '../../ui/door/SignInForm';
+import { currentActor, theShop } from '../_server/shop';
+import { signInAction } from '../actions/door';
+
+export const metadata = { title: 'Sign in' };
+
+export default async function SignInPage() {
+  await connection();
+  const shop = theShop();
+  if (!hasPeople(shop)) redirect('/welcome');
+  if (await currentActor()) redirect('/');
+  return (
+    <Door
+      title={shop.name}
+      lead="Sign in to open the book. Operators need no account: they scan the label on the machine."
+    >
+      <SignInForm signIn={signInAction} />
+    </Door>
+  );
+}

@@ -1,0 +1,128 @@
+import { randomBytes } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { betterAuth, type BetterAuthPlugin } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { APIError } from 'better-auth/api';
+import { username } from 'better-auth/plugins';
+import { z } from 'zod';
+import { ok } from '../core/units/result';
+import { write } from '../records/database';
+import { authTables, clearFailures, countPeople, failuresOf, writeFailures } from '../records/people';
+import { problem, type Outcome, type Shop } from './shop';
+
+const shortestPassword = 10;
+
+/**
+ * Passwords and sessions, done by a maintained library over the shop's own file. Only its server-side
+ * calls are used: none of its routes is open to the network.
+ * @param plugins what the web needs beside (cookies)
+ */
+export function openAuth(shop: Shop, plugins: BetterAuthPlugin[] = []) {
+  return betterAuth({
+    secret: signingSecret(shop.dataDir),
+    baseURL: process.env['PUBLIC_URL'] || 'http://127.0.0.1',
+    database: drizzleAdapter(shop.db, { provider: 'sqlite', schema: authTables }),
+    emailAndPassword: { enabled: true, minPasswordLength: shortestPassword, maxPasswordLength: 200 },
+    session: { expiresIn: 60 * 60 * 24 * 30 },
+    rateLimit: { enabled: false }, // ours is by name: behind a proxy every address is the same
+    telemetry: { enabled: false },
+    logger: { level: 'error' },
+    plugins: [
+      username({
+        minUsernameLength: 1,
+        maxUsernameLength: 40,
+        usernameValidator: (name) => /^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u.test(name),
+      }),
+      ...plugins,
+    ],
+  });
+}
+export type Auth = ReturnType<typeof openAuth>;
+
+/** The secret that signs session cookies: made once, kept beside the data, readable by its owner. */
+function signingSecret(dataDir: string): string {
+  const file = path.join(dataDir, 'secret');
+  try {
+    fs.writeFileSync(file, randomBytes(32).toString('hex'), { flag: 'wx', mode: 0o600 });
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+  }
+  return fs.readFileSync(file, 'utf8');
+}
+
+export const accountSchema = z.object({
+  name: z
+    .string()
+    .trim()
+    .min(1, 'Give your name.')
+    .max(40, 'A name has at most 40 characters.')
+    .regex(/^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u, 'A name starts with a letter or number; letters, numbers, blanks, dots and hyphens may follow.'),
+  password: z
+    .string()
+    .min(shortestPassword, `A password has at least ${shortestPassword} characters.`)
+    .max(200, 'A password has at most 200 characters.'),
+});
+
+/** Whether the shop has its technician yet. */
+export function hasPeople(shop: Shop): boolean {
+  return countPeople(shop.db) > 0;
+}
+
+/** Makes the first account, the technician's. Refused once there is one. */
+export async function createTechnician(
+  shop: Shop,
+  auth: Auth,
+  input: unknown,
+): Promise<Outcome<{ id: string; name: string }>> {
+  const parsed = accountSchema.safeParse(input);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    return problem(issue.message, String(issue.path[0] ?? ''));
+  }
+  if (hasPeople(shop)) return problem('This shop has its technician already: sign in.');
+  const { name, password } = parsed.data;
+  const made = await auth.api.signUpEmail({
+    // The library keeps an address for everyone; nothing is ever sent to this one.
+    body: { name, username: name, password, email: `${randomBytes(8).toString('hex')}@shop.invalid` },
+  });
+  return ok({ id: made.user.id, name: made.user.name });
+}
+
+/** Wrong passwords that cost nothing; each further one doubles the wait. */
+const freeFailures = 3;
+const longestWaitSeconds = 15 * 60;
+
+/** Seconds to wait before the next try after so many wrong passwords in a row. */
+export function waitAfter(failures: number): number {
+  if (failures < freeFailures) return 0;
+  return Math.min(longestWaitSeconds, 2 ** (failures - freeFailures + 1));
+}
+
+/** Signs in. Repeated wrong passwords for a name are slowed, whoever tries them. */
+export async function signIn(
+  shop: Shop,
+  auth: Auth,
+  input: { name: string; password: string },
+): Promise<Outcome<null>> {
+  const name = input.name.trim();
+  const key = name.toLowerCase();
+  if (!name || !input.password) return problem('Give your name and password.');
+  const before = failuresOf(shop.db, key);
+  const failures = before?.failures ?? 0;
+  const left = before ? Math.ceil((before.lastAt - shop.now()) / 1000) + waitAfter(failures) : 0;
+  if (left > 0) return problem(`Too many wrong passwords. Wait ${left} s, then try again.`);
+  // Counted before the check, so that tries made at the same time are slowed too.
+  write(shop.db, () => writeFailures(shop.db, { username: key, failures: failures + 1, lastAt: shop.now() }));
+  try {
+    const signed = await auth.api.signInUsername({
+      body: { username: name, password: input.password },
+    });
+    if (!signed) return problem('The name or the password is wrong.');
+  } catch (error) {
+    if (error instanceof APIError) return problem('The name or the password is wrong.');
+    throw error;
+  }
+  write(shop.db, () => clearFailures(shop.db, key));
+  return ok(null);
+}

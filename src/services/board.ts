@@ -1,0 +1,57 @@
+import { compareDanger } from '../core/care/danger';
+import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './due';
+import { openFaults, type Fault } from './faults';
+import { activeHolds, type Hold } from './holds';
+import type { Shop } from './shop';
+import { sheetsInWork, type Sheet } from './sheets';
+
+/** One task of the whole shop that is due. */
+export interface DueItem {
+  machine: MachineDue;
+  station: StationDue;
+  task: TaskDue;
+}
+
+/** Everything Today and the rack show. */
+export interface Board {
+  now: number;
+  machines: MachineDue[];
+  holds: Hold[];
+  faults: Fault[];
+  sheets: Sheet[];
+  /** due and past due, by danger; tasks that follow every job stand in `afterJob` instead */
+  due: DueItem[];
+  /** the jobs-by-one tasks: not ticked off after the last job */
+  afterJob: DueItem[];
+}
+
+/** Whether a task belongs to every single job rather than to the technician's round. */
+function followsEveryJob({ limits }: TaskDue): boolean {
+  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
+}
+
+export function shopBoard(shop: Shop): Board {
+  const now = shop.now();
+  const machines = dueMachines(shop, now);
+  const items = machines
+    .flatMap((machine) =>
+      machine.stations.flatMap((station) =>
+        station.tasks.map((task): DueItem => ({ machine, station, task })),
+      ),
+    )
+    .filter(({ task }) => task.standing.state === 'due' || task.standing.state === 'past due')
+    .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b)));
+  return {
+    now,
+    machines,
+    holds: activeHolds(shop),
+    faults: openFaults(shop),
+    sheets: sheetsInWork(shop),
+    due: items.filter(({ task }) => !followsEveryJob(task)),
+    afterJob: items.filter(({ task }) => followsEveryJob(task)),
+  };
+}
+
+function dangerOf({ task }: DueItem) {
+  return { criticality: task.task.criticality, used: task.standing.used };
+}

@@ -1,0 +1,58 @@
+import { materials } from '../catalogue/materials';
+import type { Draught, Process } from '../core/usage/soil';
+import { sessionsBeside } from '../records/sessions';
+import { timerOf } from '../records/timers';
+import type { Shop } from './shop';
+
+/** What was worked and how. */
+export interface Work {
+  material: string;
+  process: Process;
+}
+
+/** What the log form offers first for a machine. */
+export interface LogChoices {
+  machineId: string;
+  /** the last choice; a form starts with it */
+  work: Work | null;
+  airAssist: boolean;
+  draught: Draught;
+  operator: string | null;
+  /** works of the last fifty sessions, most frequent first */
+  usual: Work[];
+  timerStartedAt: number | null;
+}
+
+const usualShown = 6;
+
+/** Every work of the soil table, for choosing another. */
+export function allWorks(): Work[] {
+  return materials.flatMap(({ name, works }) =>
+    works.map(({ process }) => ({ material: name, process })),
+  );
+}
+
+export function logChoices(shop: Shop, machineId: string): LogChoices {
+  const sessions = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 50).reverse();
+  const counts = new Map<string, { work: Work; count: number }>();
+  for (const { material, process } of sessions) {
+    if (!material || !process) continue;
+    const key = `${process} ${material}`;
+    const known = counts.get(key);
+    if (known) known.count += 1;
+    else counts.set(key, { work: { material, process }, count: 1 });
+  }
+  const last = sessions.find(({ material, process }) => material && process);
+  return {
+    machineId,
+    work: last ? { material: last.material!, process: last.process! } : null,
+    airAssist: last?.airAssist ?? true,
+    draught: sessions[0]?.draught ?? 'full',
+    operator: sessions[0]?.operator ?? null,
+    usual: [...counts.values()]
+      .sort((a, b) => b.count - a.count)
+      .slice(0, usualShown)
+      .map(({ work }) => work),
+    timerStartedAt: timerOf(shop.db, machineId)?.startedAt ?? null,
+  };
+}

@@ -1,0 +1,94 @@
+import fs from 'node:fs';
+import path from 'node:path';
+import sharp from 'sharp';
+import { ok } from '../core/units/result';
+import { entryById } from '../records/book';
+import { write } from '../records/database';
+import { newId } from '../records/ids';
+import { insertPhoto, photoById } from '../records/photos';
+import { problem, type Outcome, type Shop } from './shop';
+
+/** The largest picture taken, in bytes. */
+export const largestPhotoBytes = 10 * 1024 * 1024;
+const longestEdge = 1600;
+const accepted = new Set(['jpeg', 'png', 'webp']);
+
+/** A picture re-encoded by us, ready to be kept. */
+export interface ReadyPhoto {
+  jpeg: Buffer;
+  width: number;
+  height: number;
+}
+
+/**
+ * Reads a picture and encodes it anew as JPEG: what is kept holds pixels only, no metadata and
+ * nothing that hid behind them. Refuses what is no JPEG, PNG or WebP, whatever its name says.
+ */
+export async function readPhoto(bytes: Uint8Array): Promise<Outcome<ReadyPhoto>> {
+  if (bytes.length > largestPhotoBytes) {
+    return problem('The picture is larger than 10 MB. Take a smaller one; what you wrote is kept.', 'photo');
+  }
+  if (isHeic(bytes)) {
+    return problem(
+      'This phone sent a HEIC picture. Set the camera to "most compatible" (JPEG), or send it without.',
+      'photo',
+    );
+  }
+  try {
+    const image = sharp(bytes, { limitInputPixels: 60_000_000, failOn: 'error' });
+    const { format } = await image.metadata();
+    if (!format || !accepted.has(format)) {
+      return problem('Only JPEG, PNG and WebP pictures are taken.', 'photo');
+    }
+    const { data, info } = await image
+      .rotate()
+      .resize(longestEdge, longestEdge, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 82 })
+      .toBuffer({ resolveWithObject: true });
+    return ok({ jpeg: data, width: info.width, height: info.height });
+  } catch {
+    return problem('This file is not a picture that can be read. What you wrote is kept.', 'photo');
+  }
+}
+
+function isHeic(bytes: Uint8Array): boolean {
+  const brand = Buffer.from(bytes.subarray(4, 12)).toString('latin1');
+  return /^ftyp(heic|heix|mif1|msf1|hevc)/.test(brand);
+}
+
+function photoFile(shop: Shop, id: string): string {
+  return path.join(shop.dataDir, 'photos', `${id}.jpg`);
+}
+
+/** Keeps a picture with an entry of the book: the file is on disk before the book names it. */
+export function keepPhoto(shop: Shop, entryId: string, photo: ReadyPhoto): Outcome<string> {
+  if (!entryById(shop.db, entryId)) return problem('The entry of this picture is not in the book.');
+  const id = newId();
+  const file = photoFile(shop, id);
+  fs.mkdirSync(path.dirname(file), { recursive: true });
+  const handle = fs.openSync(file, 'wx', 0o600);
+  fs.writeSync(handle, photo.jpeg);
+  fs.fsyncSync(handle);
+  fs.closeSync(handle);
+  write(shop.db, () =>
+    insertPhoto(shop.db, {
+      id,
+      entryId,
+      width: photo.width,
+      height: photo.height,
+      storedAt: shop.now(),
+    }),
+  );
+  return ok(id);
+}
+
+/** The bytes of a kept picture, or `null`. */
+export function photoBytes(shop: Shop, id: string): Buffer | null {
+  if (!photoById(shop.db, id)) return null;
+  try {
+    return fs.readFileSync(photoFile(shop, id));
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,27 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import type { ReportInput, Reported } from '../../services/faults';
+import type { Outcome } from '../../services/shop';
+import { ReportForm } from './ReportForm';
+
+/** The report as the technician makes it: leads to the fault's page. */
+export function NewFault({
+  machines,
+  initial,
+  report,
+}: {
+  machines: { id: string; nickname: string }[];
+  initial: string | null;
+  report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+}) {
+  const router = useRouter();
+  return (
+    <ReportForm
+      machines={machines}
+      initial={initial}
+      report={report}
+      onReported={({ faultId }) => router.push(`/faults/${faultId}`)}
+    />
+  );
+}

@@ -1,0 +1,59 @@
+'use client';
+
+import { Modal } from '@mantine/core';
+import { useDisclosure, useHotkeys } from '@mantine/hooks';
+import Link from 'next/link';
+import { usePathname, useRouter } from 'next/navigation';
+import classes from './Frame.module.css';
+
+const verbs = [
+  { key: 'H', name: 'Log hours', path: '/log' },
+  { key: 'F', name: 'Report fault', path: '/faults/new' },
+  { key: 'C', name: 'Clean', path: '/clean' },
+] as const;
+
+/** The machine in view, so that a verb starts with it. */
+function scopeOf(pathname: string): string {
+  const id = /^\/machines\/([0-9a-f-]{36})/.exec(pathname)?.[1];
+  return id ? `?machine=${id}` : '';
+}
+
+/** The three things people come to do, one key each, and the list of keys behind `?`. */
+export function Verbs() {
+  const router = useRouter();
+  const scope = scopeOf(usePathname());
+  const [keysShown, keys] = useDisclosure(false);
+  useHotkeys([
+    ...verbs.map(({ key, path }): [string, () => void] => [key, () => router.push(path + scope)]),
+    ['T', () => router.push('/')],
+    ['shift+?', keys.open],
+    ['?', keys.open],
+  ]);
+  return (
+    <div className={classes.verbs} role="group" aria-label="What to do">
+      {verbs.map(({ key, name, path }) => (
+        <Link key={key} href={path + scope} className={classes.verb} aria-keyshortcuts={key}>
+          {name} <kbd aria-hidden="true">{key}</kbd>
+        </Link>
+      ))}
+      <Modal opened={keysShown} onClose={keys.close} title="Keys" size="sm">
+        <dl className={classes.keys}>
+          {[
+            ...verbs.map(({ key, name }) => [key, name]),
+            ['T', 'Today'],
+            ['?', 'This list'],
+            ['Esc', 'Close what is open'],
+            ['Tab', 'Next field or column'],
+          ].map(([key, what]) => (
+            <div key={key} style={{ display: 'contents' }}>
+              <dt>
+                <kbd>{key}</kbd>
+              </dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+      </Modal>
+    </div>
+  );
+}

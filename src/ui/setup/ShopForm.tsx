@@ -1,0 +1,68 @@
+'use client';
+
+import { Autocomplete, Button, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import classes from './Setup.module.css';
+
+type Change = (name: 'name' | 'timezone', value: string) => Promise<Outcome<string>>;
+
+/** The shop's name and time zone. */
+export function ShopForm({
+  name,
+  timezone,
+  zones,
+  change,
+}: {
+  name: string;
+  timezone: string;
+  zones: string[];
+  change: Change;
+}) {
+  const [input, setInput] = useState({ name, timezone });
+  const [kept, setKept] = useState('');
+  const { run, pending, problem } = useAction(change, (value: string) => setKept(`Kept: ${value}`));
+  return (
+    <div className={classes.form}>
+      <form
+        className={classes.row}
+        onSubmit={(event) => {
+          event.preventDefault();
+          run('name', input.name);
+        }}
+      >
+        <TextInput
+          label="Name of the shop"
+          value={input.name}
+          onChange={(event) => setInput({ ...input, name: event.currentTarget.value })}
+        />
+        <Button type="submit" variant="default" loading={pending}>
+          Keep
+        </Button>
+      </form>
+      <form
+        className={classes.row}
+        onSubmit={(event) => {
+          event.preventDefault();
+          run('timezone', input.timezone);
+        }}
+      >
+        <Autocomplete
+          label="Time zone"
+          description="Decides what a day is. A change counts all days anew."
+          data={zones}
+          limit={8}
+          value={input.timezone}
+          onChange={(value) => setInput({ ...input, timezone: value })}
+        />
+        <Button type="submit" variant="default" loading={pending}>
+          Keep
+        </Button>
+      </form>
+      <ProblemNote problem={problem} />
+      <div role="status">{kept}</div>
+    </div>
+  );
+}

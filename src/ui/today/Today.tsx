@@ -1,0 +1,210 @@
+import Link from 'next/link';
+import type { Board, DueItem } from '../../services/board';
+import { FaultLine, faultWords } from '../faults/FaultLine';
+import { HoldTag } from '../marks/HoldTag';
+import { StateMark } from '../marks/StateMark';
+import { ago, clockTime, longDate } from '../marks/when';
+import { Ribbon } from '../ribbon/Ribbon';
+import { leftWords, percent, ribbonColumns } from '../ribbon/columns';
+import classes from './Today.module.css';
+
+const shownDue = 6;
+
+interface TodayProps {
+  board: Board;
+  zone: string;
+  familyNames: Readonly<Record<string, string>>;
+}
+
+/** What is held, what is broken, what is due, in order of danger; then the dirt of the whole shop. */
+export function Today({ board, zone, familyNames }: TodayProps) {
+  const { now, machines, due } = board;
+  const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
+  return (
+    <>
+      <header className={classes.head}>
+        <h1>{longDate(now, zone)}</h1>
+        <span className="quiet figures">
+          {clockTime(now, zone)} · {machines.length} machines · {due.length} due
+          {pastDue > 0 && `, ${pastDue} of them past due`}
+        </span>
+      </header>
+      {machines.length === 0 ? (
+        <section className="panel">
+          <h2>No machines yet</h2>
+          <p>
+            Add your first machine from its family; its stations and care tasks come with it. Then log
+            hours by hand or from a file.
+          </p>
+          <Link className="line" href="/machines/new">
+            Add a machine
+          </Link>
+        </section>
+      ) : (
+        <>
+          <div className={classes.columns}>
+            <Stopped board={board} zone={zone} />
+            <Due board={board} />
+          </div>
+          <section aria-labelledby="ribbons" className={classes.ribbons}>
+            <h2 id="ribbons" className="visually-hidden">
+              All machines
+            </h2>
+            {machines.map((machine) => {
+              const hold = board.holds.find(({ machineId }) => machineId === machine.id);
+              return (
+                <article key={machine.id} className={classes.machine}>
+                  <div className={classes.label}>
+                    <Link href={`/machines/${machine.id}`} className={classes.nickname}>
+                      {machine.nickname}
+                    </Link>
+                    <span className={classes.facts}>{familyNames[machine.family]}</span>
+                    <span className={classes.facts}>
+                      {machine.weekSeconds > 0
+                        ? `${(machine.weekSeconds / 3600).toFixed(1)} run hours in 7 days`
+                        : machine.lastUse === null
+                          ? 'never used'
+                          : `last used ${ago(machine.lastUse, now, zone).split(',')[0]}`}
+                    </span>
+                    {hold && <HoldTag words={hold.words} />}
+                  </div>
+                  <Ribbon
+                    machine={machine.nickname}
+                    columns={ribbonColumns(machine.stations)}
+                    size="today"
+                    href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
+                  />
+                </article>
+              );
+            })}
+          </section>
+        </>
+      )}
+    </>
+  );
+}
+
+function Stopped({ board, zone }: { board: Board; zone: string }) {
+  const { holds, faults, sheets, machines, now } = board;
+  const nameOf = (id: string) => machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
+  return (
+    <section className="panel" aria-labelledby="stopped">
+      <h2 id="stopped">Stopped or broken</h2>
+      {holds.length + faults.length === 0 && (
+        <p className="quiet">Nothing is held and no fault is open.</p>
+      )}
+      <ul className={classes.rows}>
+        {holds.map((hold) => {
+          const sheet = sheets.find(({ row }) => row.holdId === hold.id);
+          const fault = faults.find(({ id }) => id === hold.faultId);
+          const marked = sheet?.tasks.filter(({ result }) => result !== null).length;
+          return (
+            <li key={hold.id}>
+              <div>
+                <b>{nameOf(hold.machineId)}</b> <HoldTag words={hold.words} />
+                <div className="quiet">
+                  {sheet
+                    ? `${marked} of ${sheet.tasks.length} tasks marked, started ${ago(hold.since, now, zone)}`
+                    : `${hold.person}, ${ago(hold.since, now, zone)}`}
+                  {fault && `: ${faultWords(fault)}`}
+                </div>
+              </div>
+              {sheet ? (
+                <Link className={classes.go} href={`/clean/${sheet.row.id}`}>
+                  Resume
+                </Link>
+              ) : (
+                <Link
+                  className={classes.go}
+                  href={hold.faultId ? `/faults/${hold.faultId}` : `/machines/${hold.machineId}`}
+                >
+                  Open
+                </Link>
+              )}
+            </li>
+          );
+        })}
+        {faults
+          .filter(({ id }) => !holds.some(({ faultId }) => faultId === id))
+          .map((fault) => (
+            <li key={fault.id}>
+              <FaultLine fault={fault} now={now} zone={zone} />
+              <Link className={classes.go} href={`/faults/${fault.id}`}>
+                Open
+              </Link>
+            </li>
+          ))}
+      </ul>
+    </section>
+  );
+}
+
+function Due({ board: { due, afterJob } }: { board: Board }) {
+  const shown = due.slice(0, shownDue);
+  return (
+    <section className="panel" aria-labelledby="due">
+      <h2 id="due">Due, by danger</h2>
+      {due.length === 0 && <p className="quiet">Nothing is due.</p>}
+      <table className={classes.due}>
+        <thead className="visually-hidden">
+          <tr>
+            <th>Danger</th>
+            <th>Task</th>
+            <th>Used</th>
+            <th>State</th>
+            <th>Clean</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ machine, station, task }) => (
+            <tr key={`${station.id} ${task.task.key}`}>
+              <td className={classes.class}>{task.task.criticality}</td>
+              <td>
+                <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+                  {machine.nickname}: {station.name.toLowerCase()}
+                </Link>
+                <div className="quiet">
+                  {task.call
+                    ? `called: found ${task.call.finding}`
+                    : `${leftWords(task.standing.first)}, ${task.task.key.replace('-', ' ')}`}
+                </div>
+              </td>
+              <td className={classes.used}>{percent(task.standing.used)}</td>
+              <td>
+                <StateMark state={task.standing.state} />
+              </td>
+              <td>
+                <Link
+                  className={classes.go}
+                  href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
+                  aria-label={`Clean ${machine.nickname}, ${station.name}`}
+                >
+                  Clean
+                </Link>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {due.length > shown.length && (
+        <p className={classes.more}>
+          and {due.length - shown.length} more, on the ribbons below: every column over its line.
+        </p>
+      )}
+      {afterJob.length > 0 && <AfterJob items={afterJob} />}
+    </section>
+  );
+}
+
+/** What follows every job, in one line: it is the operator's to do, not the technician's round. */
+function AfterJob({ items }: { items: DueItem[] }) {
+  return (
+    <p className={classes.more}>
+      Loose debris not ticked off after the last job:{' '}
+      {items
+        .map(({ machine, task }) => `${machine.nickname} (${task.counters.jobs === 1 ? '1 job' : `${task.counters.jobs} jobs`})`)
+        .join(', ')}
+      .
+    </p>
+  );
+}
