@@ -8,8 +8,12 @@ export default defineConfig({
   retries: 0,
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  reporter: [['list'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }]],
+  reporter: [
+    ['list'],
+    ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }],
+  ],
   use: {
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Oslo',
     launchOptions: {

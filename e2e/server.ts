@@ -21,14 +21,23 @@ async function freePort(): Promise<number> {
 }
 
 /** Starts the production build; waits until it answers. */
-export async function startServer(dataDir: string, env: Record<string, string> = {}): Promise<RunningServer> {
+export async function startServer(
+  dataDir: string,
+  env: Record<string, string> = {},
+): Promise<RunningServer> {
   const port = await freePort();
   const url = `http://127.0.0.1:${port}`;
   const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
   const server = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', DATA_DIR: dataDir, ...env },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      DATA_DIR: dataDir,
+      ...env,
+    },
   });
   const ended = new Promise<void>((resolve) => server.once('exit', () => resolve()));
   for (let tries = 0; ; tries++) {

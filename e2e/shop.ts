@@ -58,24 +58,28 @@ export async function addMachine(page: Page, url: string, nickname: string, fami
 }
 
 /** Each file of tests has a server and data of its own. */
-export const test = base.extend<object, { data: DataFolder; server: RunningServer }>({
-  data: [
-    // eslint-disable-next-line no-empty-pattern -- the fixture needs no other
-    async ({}, use) => {
-      const data = new DataFolder();
-      await use(data);
-      data.remove();
-    },
-    { scope: 'worker' },
-  ],
-  server: [
-    async ({ data }, use) => {
-      const server = await startServer(data.dir);
-      await use(server);
-      await server.kill();
-    },
-    { scope: 'worker' },
-  ],
-});
+export const test = base.extend<object, { suite: string; data: DataFolder; server: RunningServer }>(
+  {
+    // a suite of its own makes a worker of its own, and so a shop of its own
+    suite: ['', { option: true, scope: 'worker' }],
+    data: [
+      // eslint-disable-next-line no-empty-pattern -- the fixture needs no other
+      async ({}, use) => {
+        const data = new DataFolder();
+        await use(data);
+        data.remove();
+      },
+      { scope: 'worker' },
+    ],
+    server: [
+      async ({ data }, use) => {
+        const server = await startServer(data.dir);
+        await use(server);
+        await server.kill();
+      },
+      { scope: 'worker' },
+    ],
+  },
+);
 
 export { expect };

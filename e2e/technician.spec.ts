@@ -5,6 +5,7 @@ import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
 import { addMachine, expect, signIn, technician, test, welcome } from './shop';
 
+test.use({ suite: 'technician' });
 test.describe.configure({ mode: 'serial' });
 
 let machine: string;
@@ -18,13 +19,27 @@ test('first start asks for the technician, and only once', async ({ page, server
   await expect(page).toHaveURL(`${server.url}/`);
 });
 
-test('a wrong password is refused and slowed; nothing opens without signing in', async ({ page, server, request }) => {
-  for (const path of ['/', '/record', '/log', '/import', '/faults', '/setup', machine.replace(server.url, '')]) {
+test('a wrong password is refused and slowed; nothing opens without signing in', async ({
+  page,
+  server,
+  request,
+}) => {
+  for (const path of [
+    '/',
+    '/record',
+    '/log',
+    '/import',
+    '/faults',
+    '/setup',
+    machine.replace(server.url, ''),
+  ]) {
     await page.goto(server.url + path);
     await expect(page).toHaveURL(`${server.url}/sign-in`);
   }
   expect((await request.get(`${server.url}/api/book`)).status()).toBe(401);
-  expect((await request.post(`${server.url}/api/imports?name=x`, { data: 'machine' })).status()).toBe(401);
+  expect(
+    (await request.post(`${server.url}/api/imports?name=x`, { data: 'machine' })).status(),
+  ).toBe(401);
   await page.getByLabel('Name').fill(technician.name);
   for (let i = 0; i < 3; i++) {
     await page.getByLabel('Password').first().fill(`wrong-${i}`);
@@ -50,16 +65,21 @@ test('hours by hand: three taps, and the last choice is remembered', async ({ pa
   await page.getByRole('button', { name: '20 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText('Logged: Wren, 20 min.')).toBeVisible();
-  // the second time it is offered
+  // the second time it is offered; the only machine needs no choosing
   await page.goto(`${server.url}/log`);
-  await page.getByRole('button', { name: 'Wren' }).click();
-  await expect(page.getByRole('button', { name: 'cut MDF' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'cut MDF' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.getByRole('button', { name: '10 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/overlaps the session/)).toBeVisible();
 });
 
-test('hours from a file: preview, good rows in, bad rows named and handed back', async ({ page, server }) => {
+test('hours from a file: preview, good rows in, bad rows named and handed back', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/import`);
   const rows = ['machine;start;run;material;process;colour'];
@@ -79,7 +99,11 @@ test('hours from a file: preview, good rows in, bad rows named and handed back',
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Download the rejected rows' }).click();
   const rejected = fs.readFileSync(await (await download).path(), 'utf8');
-  const parsed: Record<string, string>[] = parse(rejected, { bom: true, columns: true, delimiter: ';' });
+  const parsed: Record<string, string>[] = parse(rejected, {
+    bom: true,
+    columns: true,
+    delimiter: ';',
+  });
   expect(parsed.map(({ line }) => line)).toEqual(['11', '12', '13', '14']);
   // the same file twice adds nothing
   await page.getByRole('button', { name: 'Import another file' }).click();
@@ -101,7 +125,9 @@ test('a station is due, is cleaned across a reload, and is clear', async ({ page
   await expect(go).toBeDisabled();
   for (const box of await page.getByRole('checkbox').all()) await box.check();
   await go.click();
-  const comb = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /^Honeycomb/ }) });
+  const comb = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: /^Honeycomb/ }) });
   await comb.getByRole('button', { name: 'caked' }).click();
   await comb.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(comb.getByText('kept')).toBeVisible();
@@ -122,7 +148,10 @@ test('a station is due, is cleaned across a reload, and is clear', async ({ page
   await expect(page.getByText(/found caked/)).toBeVisible();
 });
 
-test('an entry is corrected: the old one is struck through, the counters follow', async ({ page, server }) => {
+test('an entry is corrected: the old one is struck through, the counters follow', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/record?kind=use`);
   const line = page.getByRole('listitem').filter({ hasText: 'Used 20 min' });
@@ -138,7 +167,10 @@ test('an entry is corrected: the old one is struck through, the counters follow'
   await expect(page.locator('tfoot')).toContainText('27.2000');
 });
 
-test('the record exports as CSV that an independent parser reads back', async ({ page, server }) => {
+test('the record exports as CSV that an independent parser reads back', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/record?kind=use`);
   const download = page.waitForEvent('download');
@@ -147,10 +179,18 @@ test('the record exports as CSV that an independent parser reads back', async ({
   const rows: Record<string, string>[] = parse(csv, { bom: true, columns: true });
   expect(rows).toHaveLength(11);
   expect(rows.filter(({ struck_because }) => struck_because)).toHaveLength(1);
-  expect(rows.at(-1)).toMatchObject({ machine: 'Wren', run: '180', material: 'plywood', start: '2026-11-01T10:00:00+01:00' });
+  expect(rows.at(-1)).toMatchObject({
+    machine: 'Wren',
+    run: '180',
+    material: 'plywood',
+    start: '2026-11-01T10:00:00+01:00',
+  });
 });
 
-test('the label prints as a QR code that an independent decoder reads', async ({ page, server }) => {
+test('the label prints as a QR code that an independent decoder reads', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url);
   await page.goto(`${machine}/label`);
   const label = page.getByRole('region', { name: 'Label of Wren' });
@@ -162,7 +202,10 @@ test('the label prints as a QR code that an independent decoder reads', async ({
   await expect(page.getByRole('button', { name: /I used it/ })).toBeVisible();
 });
 
-test('keys lead to the verbs, ? lists them, typing in a field does not', async ({ page, server }) => {
+test('keys lead to the verbs, ? lists them, typing in a field does not', async ({
+  page,
+  server,
+}) => {
   await signIn(page, server.url);
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
@@ -177,14 +220,27 @@ test('no page has an accessibility fault that a machine can find', async ({ page
   await signIn(page, server.url);
   for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
-    for (const path of ['/', '/faults', '/faults/new', '/record', '/log', '/import', '/clean', '/setup']) {
+    for (const path of [
+      '/',
+      '/faults',
+      '/faults/new',
+      '/record',
+      '/log',
+      '/import',
+      '/clean',
+      '/setup',
+    ]) {
       await page.goto(server.url + path);
       await page.getByRole('heading', { level: 1 }).waitFor();
       const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(violations.map(({ id, nodes }) => `${scheme} ${path} ${id}: ${nodes[0]?.html}`)).toEqual([]);
+      expect(
+        violations.map(({ id, nodes }) => `${scheme} ${path} ${id}: ${nodes[0]?.html}`),
+      ).toEqual([]);
     }
     await page.goto(machine);
     const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map(({ id, nodes }) => `${scheme} machine ${id}: ${nodes[0]?.html}`)).toEqual([]);
+    expect(violations.map(({ id, nodes }) => `${scheme} machine ${id}: ${nodes[0]?.html}`)).toEqual(
+      [],
+    );
   }
 });

@@ -43,8 +43,7 @@ export class Chance {
 
   /** Around a median, spread by a factor: log-normal. */
   around(median: number, factor: number): number {
-    const normal =
-      Math.sqrt(-2 * Math.log(1 - this.next())) * Math.cos(2 * Math.PI * this.next());
+    const normal = Math.sqrt(-2 * Math.log(1 - this.next())) * Math.cos(2 * Math.PI * this.next());
     return median * Math.exp(normal * Math.log(factor));
   }
 }

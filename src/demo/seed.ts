@@ -125,7 +125,8 @@ function playDay(play: Play, day: number, lastDay: number): void {
   if (left <= quietDays) catchUp(play, left);
   else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
   for (const plan of plans) useMachine(play, plan, day, windy);
-  if (left > 12 && chance.yes(0.19)) playFault(play, chance.pick(commonFaults), start + 18.2 * hour);
+  if (left > 12 && chance.yes(0.19))
+    playFault(play, chance.pick(commonFaults), start + 18.2 * hour);
   if (left === 30) headCleanStory(play, start + 17 * hour);
 }
 
@@ -141,7 +142,9 @@ function useMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
   let left = Math.min(hours * 3600, 0.8 * ((closes - opens) / 1000));
   let at = opens + chance.between(0, 50) * minute;
   while (left > 300 && at < closes) {
-    const run = Math.round(Math.min(left, chance.around(plan.sessionMinutes * 60, 1.6), longestSessionSeconds));
+    const run = Math.round(
+      Math.min(left, chance.around(plan.sessionMinutes * 60, 1.6), longestSessionSeconds),
+    );
     if (at + run * 1000 > end - 5 * minute) return;
     const operator = chance.yes(0.1) ? chance.pick(carelessOperators) : chance.pick(operators);
     const job = chance.weighted(plan.works);
@@ -160,7 +163,9 @@ function useMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
           beamSeconds: chance.yes(0.2) ? Math.round(run * chance.between(0.4, 0.8)) : null,
           material: nameless ? null : job.material,
           process: nameless ? null : job.process,
-          airAssist: nameless ? null : !chance.yes(plan.family === 'open-frame-diode' ? 0.25 : 0.04),
+          airAssist: nameless
+            ? null
+            : !chance.yes(plan.family === 'open-frame-diode' ? 0.25 : 0.04),
           draught: windy && chance.yes(0.6) ? 'weak' : 'full',
           operator,
           key: `demo-session-${play.keys++}`,
@@ -207,8 +212,7 @@ type Pick = { station: StationDue; task: TaskDue };
 /** Nothing else is done at such a station either: a deeper task would reset it. */
 function slides(machine: string, { station }: Pick, leftDays: number): boolean {
   return letSlide.some(
-    ([name, slug, daysAgo]) =>
-      name === machine && slug === station.slug && leftDays < daysAgo + 7,
+    ([name, slug, daysAgo]) => name === machine && slug === station.slug && leftDays < daysAgo + 7,
   );
 }
 
@@ -235,7 +239,8 @@ function careRound(play: Play, most: number): void {
     .map((machine) => ({ machine, picks: picksOf(machine, leftDays, 0.95) }))
     .filter(({ picks }) => picks.length > 0)
     .sort((a, b) => b.picks.length - a.picks.length);
-  for (const { machine, picks } of machines.slice(0, 2)) cleanDown(play, machine, picks.slice(0, most));
+  for (const { machine, picks } of machines.slice(0, 2))
+    cleanDown(play, machine, picks.slice(0, most));
 }
 
 function picksOf(machine: MachineDue, leftDays: number, from: number): Pick[] {
@@ -333,11 +338,19 @@ function playFault(play: Play, fault: DemoFault, reportedAt: number): void {
   clock.now += chance.between(0.3, 13) * hour;
   const outcome = chance.next();
   if (outcome < 0.08) {
-    must(closeFault(shop, marit, { faultId, as: 'not reproduced', note: 'ran two test cuts, nothing to see' }));
+    must(
+      closeFault(shop, marit, {
+        faultId,
+        as: 'not reproduced',
+        note: 'ran two test cuts, nothing to see',
+      }),
+    );
     return;
   }
   if (outcome < 0.13) {
-    must(closeFault(shop, marit, { faultId, as: 'no fault', note: 'settings for another thickness' }));
+    must(
+      closeFault(shop, marit, { faultId, as: 'no fault', note: 'settings for another thickness' }),
+    );
     return;
   }
   must(diagnoseFault(shop, marit, { faultId, cause: fault.cause, note: null }));
@@ -381,7 +394,13 @@ function openingDay(play: Play): void {
   const { shop, clock, end, marit } = play;
   for (const fault of openFaults(shop)) {
     clock.now = end - 3 * hour;
-    must(closeFault(shop, marit, { faultId: fault.id, as: 'not reproduced', note: 'seen to before opening' }));
+    must(
+      closeFault(shop, marit, {
+        faultId: fault.id,
+        as: 'not reproduced',
+        note: 'seen to before opening',
+      }),
+    );
   }
   clock.now = end - 2.9 * hour;
   for (const machine of dueMachines(shop, clock.now)) {

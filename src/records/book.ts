@@ -78,8 +78,7 @@ export function entryById(db: Db, id: string): EntryRow | null {
 /** The entry that came with this idempotency key, or `null`. */
 export function entryByKey(db: Db, key: string): EntryRow | null {
   const found = statement(db, 'select id from entry where key = ?').get(key) as
-    | { id: string }
-    | undefined;
+    { id: string } | undefined;
   return found ? entryById(db, found.id) : null;
 }
 

@@ -1,6 +1,10 @@
 import { startingWeights } from '../catalogue/materials';
 import type { CareGroup } from '../core/care/care';
-import { eachSessionHours, recentMixSessions, type SoilWeighing } from '../core/usage/session-hours';
+import {
+  eachSessionHours,
+  recentMixSessions,
+  type SoilWeighing,
+} from '../core/usage/session-hours';
 import { sessionsBeside, sessionsBetween } from '../records/sessions';
 import type { Shop } from './shop';
 

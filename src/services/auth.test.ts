@@ -11,10 +11,16 @@ const right = { name: 'Åse', password: 'herring-and-rye' };
 
 test('the first account is the technician, and there is only one first', async () => {
   const auth = openAuth(shop);
-  expect(refusal(await createTechnician(shop, auth, { ...right, password: 'short' }))).toContain('10 characters');
-  expect(refusal(await createTechnician(shop, auth, { ...right, name: '<b>' }))).toContain('letter');
+  expect(refusal(await createTechnician(shop, auth, { ...right, password: 'short' }))).toContain(
+    '10 characters',
+  );
+  expect(refusal(await createTechnician(shop, auth, { ...right, name: '<b>' }))).toContain(
+    'letter',
+  );
   must(await createTechnician(shop, auth, right));
-  expect(refusal(await createTechnician(shop, auth, { ...right, name: 'Bo' }))).toContain('already');
+  expect(refusal(await createTechnician(shop, auth, { ...right, name: 'Bo' }))).toContain(
+    'already',
+  );
   must(await signIn(shop, auth, right));
   must(await signIn(shop, auth, { ...right, name: 'åse' }));
 });

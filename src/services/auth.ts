@@ -8,7 +8,13 @@ import { username } from 'better-auth/plugins';
 import { z } from 'zod';
 import { ok } from '../core/units/result';
 import { write } from '../records/database';
-import { authTables, clearFailures, countPeople, failuresOf, writeFailures } from '../records/people';
+import {
+  authTables,
+  clearFailures,
+  countPeople,
+  failuresOf,
+  writeFailures,
+} from '../records/people';
 import { problem, type Outcome, type Shop } from './shop';
 
 const shortestPassword = 10;
@@ -23,7 +29,11 @@ export function openAuth(shop: Shop, plugins: BetterAuthPlugin[] = []) {
     secret: signingSecret(shop.dataDir),
     baseURL: process.env['PUBLIC_URL'] || 'http://127.0.0.1',
     database: drizzleAdapter(shop.db, { provider: 'sqlite', schema: authTables }),
-    emailAndPassword: { enabled: true, minPasswordLength: shortestPassword, maxPasswordLength: 200 },
+    emailAndPassword: {
+      enabled: true,
+      minPasswordLength: shortestPassword,
+      maxPasswordLength: 200,
+    },
     session: { expiresIn: 60 * 60 * 24 * 30 },
     rateLimit: { enabled: false }, // ours is by name: behind a proxy every address is the same
     telemetry: { enabled: false },
@@ -57,7 +67,10 @@ export const accountSchema = z.object({
     .trim()
     .min(1, 'Give your name.')
     .max(40, 'A name has at most 40 characters.')
-    .regex(/^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u, 'A name starts with a letter or number; letters, numbers, blanks, dots and hyphens may follow.'),
+    .regex(
+      /^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u,
+      'A name starts with a letter or number; letters, numbers, blanks, dots and hyphens may follow.',
+    ),
   password: z
     .string()
     .min(shortestPassword, `A password has at least ${shortestPassword} characters.`)
@@ -84,7 +97,12 @@ export async function createTechnician(
   const { name, password } = parsed.data;
   const made = await auth.api.signUpEmail({
     // The library keeps an address for everyone; nothing is ever sent to this one.
-    body: { name, username: name, password, email: `${randomBytes(8).toString('hex')}@shop.invalid` },
+    body: {
+      name,
+      username: name,
+      password,
+      email: `${randomBytes(8).toString('hex')}@shop.invalid`,
+    },
   });
   return ok({ id: made.user.id, name: made.user.name });
 }
@@ -113,7 +131,9 @@ export async function signIn(
   const left = before ? Math.ceil((before.lastAt - shop.now()) / 1000) + waitAfter(failures) : 0;
   if (left > 0) return problem(`Too many wrong passwords. Wait ${left} s, then try again.`);
   // Counted before the check, so that tries made at the same time are slowed too.
-  write(shop.db, () => writeFailures(shop.db, { username: key, failures: failures + 1, lastAt: shop.now() }));
+  write(shop.db, () =>
+    writeFailures(shop.db, { username: key, failures: failures + 1, lastAt: shop.now() }),
+  );
   try {
     const signed = await auth.api.signInUsername({
       body: { username: name, password: input.password },

@@ -26,7 +26,10 @@ export interface ReadyPhoto {
  */
 export async function readPhoto(bytes: Uint8Array): Promise<Outcome<ReadyPhoto>> {
   if (bytes.length > largestPhotoBytes) {
-    return problem('The picture is larger than 10 MB. Take a smaller one; what you wrote is kept.', 'photo');
+    return problem(
+      'The picture is larger than 10 MB. Take a smaller one; what you wrote is kept.',
+      'photo',
+    );
   }
   if (isHeic(bytes)) {
     return problem(

@@ -3,7 +3,9 @@ import { problem, type Actor, type Outcome, type Shop } from '../../services/sho
 import { signedIn } from './shop';
 
 /** Runs a use case for whoever is signed in; on success every page shows the new state. */
-export async function act<T>(useCase: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>): Promise<Outcome<T>> {
+export async function act<T>(
+  useCase: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>,
+): Promise<Outcome<T>> {
   const inside = await signedIn();
   if (!inside) return problem('You are signed out. Sign in again; what you typed is still here.');
   const outcome = await useCase(inside.shop, inside.actor);

@@ -3,7 +3,10 @@
 import * as sheets from '../../services/sheets';
 import { act } from '../_server/act';
 
-export async function startSheetAction(machineId: string, tasks: { stationId: string; task: string }[]) {
+export async function startSheetAction(
+  machineId: string,
+  tasks: { stationId: string; task: string }[],
+) {
   return act((shop, actor) => {
     const started = sheets.startSheet(shop, actor, machineId, tasks);
     return started.ok ? { ok: true as const, value: { sheetId: started.value.row.id } } : started;

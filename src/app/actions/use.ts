@@ -5,7 +5,9 @@ import type { SessionInput } from '../../services/session-input';
 import { act } from '../_server/act';
 
 export async function logSessionAction(input: SessionInput) {
-  return act((shop, actor) => logSession(shop, actor, { ...input, operator: input.operator ?? actor.name }));
+  return act((shop, actor) =>
+    logSession(shop, actor, { ...input, operator: input.operator ?? actor.name }),
+  );
 }
 
 export async function runTimerAction(machineId: string) {
@@ -17,5 +19,7 @@ export async function dropTimerAction(machineId: string) {
 }
 
 export async function logTimerAction(input: Omit<SessionInput, 'start' | 'runSeconds'>) {
-  return act((shop, actor) => logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }));
+  return act((shop, actor) =>
+    logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
+  );
 }

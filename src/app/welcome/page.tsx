@@ -21,7 +21,9 @@ export default async function WelcomePage() {
         welcome={welcomeAction}
         zones={Intl.supportedValuesOf('timeZone')}
         shopName={shop.name}
-        timezone={shop.zone === 'UTC' ? Intl.DateTimeFormat().resolvedOptions().timeZone : shop.zone}
+        timezone={
+          shop.zone === 'UTC' ? Intl.DateTimeFormat().resolvedOptions().timeZone : shop.zone
+        }
       />
     </Door>
   );

@@ -105,10 +105,14 @@ async function read(shop: Shop, job: Job, bytes: Uint8Array): Promise<void> {
     const { rows, counts } = checked.value;
     Object.assign(job, { state: 'checked', progress: 1, checked: checked.value, rows, counts });
   } catch (error) {
-    if (error instanceof Cancelled) Object.assign(job, { state: 'cancelled', message: error.message });
+    if (error instanceof Cancelled)
+      Object.assign(job, { state: 'cancelled', message: error.message });
     else {
       console.error('import', error);
-      Object.assign(job, { state: 'failed', message: 'The file could not be read. Nothing was imported.' });
+      Object.assign(job, {
+        state: 'failed',
+        message: 'The file could not be read. Nothing was imported.',
+      });
     }
   }
 }
@@ -119,7 +123,9 @@ function find(actor: Actor, id: string): Job | null {
 }
 
 const gone = () =>
-  problem('This import is no longer open: the server was restarted or hours have passed. Nothing of it was written; choose the file again.');
+  problem(
+    'This import is no longer open: the server was restarted or hours have passed. Nothing of it was written; choose the file again.',
+  );
 
 /** An import as it stands, with one page of the asked rows. */
 export function viewImport(

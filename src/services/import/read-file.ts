@@ -74,7 +74,10 @@ export function decodeText(bytes: Uint8Array): Result<string> {
   if ((a === 0xff && b === 0xfe) || (a === 0xfe && b === 0xff)) {
     return fail('The file is UTF-16. Save it as CSV in UTF-8 and try again.');
   }
-  if (bytes.subarray(0, 8192).includes(0)) {
+  const head = bytes.subarray(0, 8192);
+  const zeros = head.reduce((count, byte) => count + (byte === 0 ? 1 : 0), 0);
+  // a stray zero byte spoils its row only; a spreadsheet or picture is full of them, or zipped
+  if (zeros > head.length / 20 || (a === 0x50 && b === 0x4b && head[2] === 3)) {
     return fail('The file is not text. Save the sheet as CSV in UTF-8 and try again.');
   }
   return ok(new TextDecoder('utf-8').decode(bytes));

@@ -1,6 +1,14 @@
 'use client';
 
-import { Autocomplete, Button, Checkbox, NativeSelect, NumberInput, Textarea, TextInput } from '@mantine/core';
+import {
+  Autocomplete,
+  Button,
+  Checkbox,
+  NativeSelect,
+  NumberInput,
+  Textarea,
+  TextInput,
+} from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useCallback, useRef, useState } from 'react';
 import { findings, type CareResult, type Finding } from '../../core/care/care';
@@ -44,7 +52,9 @@ interface SheetFormProps {
   actions: {
     isolate: (sheetId: string) => Promise<Outcome<unknown>>;
     mark: (mark: unknown) => Promise<Outcome<unknown>>;
-    signOff: (sheetId: string) => Promise<Outcome<{ recorded: number; left: string[]; faultIds: string[] }>>;
+    signOff: (
+      sheetId: string,
+    ) => Promise<Outcome<{ recorded: number; left: string[]; faultIds: string[] }>>;
     abandon: (sheetId: string, reason: string) => Promise<Outcome<unknown>>;
   };
 }
@@ -58,7 +68,12 @@ export function SheetForm(props: SheetFormProps) {
       {isolated && (
         <ol className={classes.lines}>
           {lines.map((line) => (
-            <TaskCard key={`${line.stationId} ${line.task}`} sheetId={props.sheetId} line={line} mark={props.actions.mark} />
+            <TaskCard
+              key={`${line.stationId} ${line.task}`}
+              sheetId={props.sheetId}
+              line={line}
+              mark={props.actions.mark}
+            />
           ))}
         </ol>
       )}
@@ -67,7 +82,13 @@ export function SheetForm(props: SheetFormProps) {
   );
 }
 
-function Isolation({ sheetId, isolated, isolationSteps, isolationMinutes, actions }: SheetFormProps) {
+function Isolation({
+  sheetId,
+  isolated,
+  isolationSteps,
+  isolationMinutes,
+  actions,
+}: SheetFormProps) {
   const [ticked, setTicked] = useState<Set<string>>(new Set());
   const { run, pending, problem } = useAction(actions.isolate);
   if (isolated) {
@@ -145,7 +166,8 @@ function TaskCard({
     [run, sheetId, stationId, task],
   );
   const edit = (change: Partial<Marks>) => setMarks((before) => ({ ...before, ...change }));
-  const plain = marks.result === 'done' || marks.result === 'looked-fine' ? '' : (marks.result ?? '');
+  const plain =
+    marks.result === 'done' || marks.result === 'looked-fine' ? '' : (marks.result ?? '');
 
   return (
     <li className={classes.line} data-marked={marks.result !== null || undefined}>
@@ -204,7 +226,9 @@ function TaskCard({
           aria-label="Another result"
           data={otherResults}
           value={plain}
-          onChange={(event) => keep({ result: (event.currentTarget.value || null) as CareResult | null })}
+          onChange={(event) =>
+            keep({ result: (event.currentTarget.value || null) as CareResult | null })
+          }
         />
       </div>
       <div className={classes.details}>
@@ -214,7 +238,9 @@ function TaskCard({
           value={marks.method ?? ''}
           onChange={(method) => edit({ method })}
           onOptionSubmit={(method) => keep({ method })}
-          onBlur={() => marks.method !== kept.current.method && keep({ method: marks.method || null })}
+          onBlur={() =>
+            marks.method !== kept.current.method && keep({ method: marks.method || null })
+          }
         />
         <NumberInput
           label="Minutes"
@@ -265,10 +291,8 @@ function End({ sheetId, machine, machineId, lines, isolated, actions }: SheetFor
   const router = useRouter();
   const [reason, setReason] = useState('');
   const [giveUp, setGiveUp] = useState(false);
-  const signOff = useAction(
-    actions.signOff,
-    ({ faultIds }: { faultIds: string[] }) =>
-      router.push(faultIds[0] ? `/faults/${faultIds[0]}` : `/machines/${machineId}`),
+  const signOff = useAction(actions.signOff, ({ faultIds }: { faultIds: string[] }) =>
+    router.push(faultIds[0] ? `/faults/${faultIds[0]}` : `/machines/${machineId}`),
   );
   const abandon = useAction(actions.abandon, () => router.push(`/machines/${machineId}`));
   const marked = lines.filter(({ marks }) => marks.result !== null).length;

@@ -2,7 +2,15 @@ import type { ReactNode } from 'react';
 import classes from './Door.module.css';
 
 /** The page before one is inside. */
-export function Door({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
+export function Door({
+  title,
+  lead,
+  children,
+}: {
+  title: string;
+  lead: string;
+  children: ReactNode;
+}) {
   return (
     <main className={classes.door}>
       <div className={classes.sheet}>

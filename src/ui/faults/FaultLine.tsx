@@ -16,7 +16,10 @@ export function faultWords({ signs, note }: Pick<Fault, 'signs' | 'note'>): stri
 export function FaultLine({ fault, now, zone }: { fault: Fault; now: number; zone: string }) {
   return (
     <div className={classes.line}>
-      <b>{fault.machine}</b> <span className={classes.danger} data-danger={fault.danger}>{dangerWords[fault.danger]}</span>{' '}
+      <b>{fault.machine}</b>{' '}
+      <span className={classes.danger} data-danger={fault.danger}>
+        {dangerWords[fault.danger]}
+      </span>{' '}
       {faultWords(fault)}
       <div className="quiet">
         {fault.stage}, reported by {fault.person} {ago(fault.at, now, zone)}

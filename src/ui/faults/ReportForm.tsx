@@ -3,7 +3,13 @@
 import { Button, FileInput, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { dangerAdvice, dangerWords, reportedDanger, signs, type Danger } from '../../catalogue/signs';
+import {
+  dangerAdvice,
+  dangerWords,
+  reportedDanger,
+  signs,
+  type Danger,
+} from '../../catalogue/signs';
 import type { ReportInput, Reported } from '../../services/faults';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -159,7 +165,12 @@ export function ReportForm({
       )}
       <ProblemNote problem={problem?.field === 'note' ? null : problem} />
       <div>
-        <Button type="submit" size="lg" loading={pending} disabled={!machineId || chosen.length === 0}>
+        <Button
+          type="submit"
+          size="lg"
+          loading={pending}
+          disabled={!machineId || chosen.length === 0}
+        >
           Report it
         </Button>
       </div>

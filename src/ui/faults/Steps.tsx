@@ -1,6 +1,15 @@
 'use client';
 
-import { Autocomplete, Button, FileInput, NumberInput, Select, Tabs, Textarea, TextInput } from '@mantine/core';
+import {
+  Autocomplete,
+  Button,
+  FileInput,
+  NumberInput,
+  Select,
+  Tabs,
+  Textarea,
+  TextInput,
+} from '@mantine/core';
 import { useState } from 'react';
 import { causes } from '../../catalogue/causes';
 import type { Fault } from '../../services/faults';
@@ -100,7 +109,15 @@ function Diagnosis({ fault, diagnose }: StepsProps) {
   );
 }
 
-const actionWords = ['cleaned', 'aligned', 'reseated', 'adjusted', 'replaced', 'awaiting part', 'sent out'];
+const actionWords = [
+  'cleaned',
+  'aligned',
+  'reseated',
+  'adjusted',
+  'replaced',
+  'awaiting part',
+  'sent out',
+];
 
 function Repair({ fault, repair }: StepsProps) {
   const empty = { action: '', part: '', minutes: '' as number | '', note: '' };
@@ -190,8 +207,9 @@ function Proof({ fault, prove }: StepsProps) {
       }}
     >
       <p className="quiet">
-        Eyewear on, nobody in line, guards closed. After a head was open: travel square, frame run, test
-        burn. After optics moved: dots. After fire or a broken guard: a second look by another person.
+        Eyewear on, nobody in line, guards closed. After a head was open: travel square, frame run,
+        test burn. After optics moved: dots. After fire or a broken guard: a second look by another
+        person.
       </p>
       <Autocomplete label="What was tested" data={tests} value={tested} onChange={setTested} />
       <Tiles
@@ -204,7 +222,11 @@ function Proof({ fault, prove }: StepsProps) {
         value={passed}
         onChange={(value) => setPassed(value as 'yes' | 'no' | null)}
       />
-      <Textarea label="Note" value={note} onChange={(event) => setNote(event.currentTarget.value)} />
+      <Textarea
+        label="Note"
+        value={note}
+        onChange={(event) => setNote(event.currentTarget.value)}
+      />
       <ProblemNote problem={problem} />
       <div>
         <Button type="submit" loading={pending} disabled={passed === null}>

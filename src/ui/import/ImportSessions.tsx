@@ -279,7 +279,11 @@ function Rows({ view, zone }: { view: ImportView; zone: string }) {
                       : 'not known'}
                   </Table.Td>
                   <Table.Td>
-                    {row.session.airAssist === null ? 'not known' : row.session.airAssist ? 'on' : 'off'}
+                    {row.session.airAssist === null
+                      ? 'not known'
+                      : row.session.airAssist
+                        ? 'on'
+                        : 'off'}
                     , {row.session.draught ?? 'not known'}
                   </Table.Td>
                   <Table.Td>{row.session.operator ?? ''}</Table.Td>

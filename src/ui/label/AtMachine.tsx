@@ -123,7 +123,10 @@ export function AtMachine(props: AtMachineProps) {
         <section className={classes.answer} data-ready={readiness.ready || undefined}>
           <h2>{readiness.headline}</h2>
           {readiness.reasons.length === 0 ? (
-            <p>Nothing is reported and nothing dangerous is past due. Eyewear on, lid closed, stay beside it.</p>
+            <p>
+              Nothing is reported and nothing dangerous is past due. Eyewear on, lid closed, stay
+              beside it.
+            </p>
           ) : (
             <ul>
               {readiness.reasons.map((reason) => (

@@ -51,7 +51,9 @@ const rememberedName = () => {
 /** Logs a stretch of use: machine, how long, and the last choice again. */
 export function LogForm(props: LogFormProps) {
   const { machines, choices, initial } = props;
-  const [machineId, setMachineId] = useState(initial ?? (machines.length === 1 ? machines[0]!.id : null));
+  const [machineId, setMachineId] = useState(
+    initial ?? (machines.length === 1 ? machines[0]!.id : null),
+  );
   const [logged, setLogged] = useState<string | null>(null);
   const chosen = choices.find((one) => one.machineId === machineId);
   const machine = machines.find(({ id }) => id === machineId);
@@ -118,8 +120,11 @@ function SessionFields({
   const [wrong, setWrong] = useState<string | null>(null);
 
   const done = useCallback(
-    (words: string) => ({ duplicate }: { duplicate: boolean }) =>
-      onLogged(duplicate ? `${words} was logged before; nothing was added.` : `Logged: ${words}.`),
+    (words: string) =>
+      ({ duplicate }: { duplicate: boolean }) =>
+        onLogged(
+          duplicate ? `${words} was logged before; nothing was added.` : `Logged: ${words}.`,
+        ),
     [onLogged],
   );
   const words = `${machine.nickname}, ${times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : typed || 'the timer'}`;
@@ -134,7 +139,8 @@ function SessionFields({
 
   /** Everything but the times, or `null` after saying what is wrong. */
   function rest() {
-    const picked = work === notSure ? null : [...works, ...offered].find((one) => workKey(one) === work);
+    const picked =
+      work === notSure ? null : [...works, ...offered].find((one) => workKey(one) === work);
     const beamSeconds = beam.trim() ? parseDuration(beam) : null;
     if (beamSeconds && !beamSeconds.ok) {
       setWrong(beamSeconds.error);

@@ -96,7 +96,14 @@ function OneLine({
   );
 }
 
-function Stations({ machine, stations, kinds, addStation, renameStation, removeStation }: ManageProps) {
+function Stations({
+  machine,
+  stations,
+  kinds,
+  addStation,
+  renameStation,
+  removeStation,
+}: ManageProps) {
   const [kind, setKind] = useState(kinds[0]!.id);
   const [name, setName] = useState('');
   const [editing, setEditing] = useState<string | null>(null);
@@ -213,7 +220,10 @@ export function Card({
       ) : (
         <>
           {known.length === 0 && (
-            <p className="quiet">Serial number, breaker, screw sizes, which way the lens bulges: write down what you look for every time.</p>
+            <p className="quiet">
+              Serial number, breaker, screw sizes, which way the lens bulges: write down what you
+              look for every time.
+            </p>
           )}
           <dl className={classes.card}>
             {known.map(([field, label]) => (

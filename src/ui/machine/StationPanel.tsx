@@ -24,7 +24,14 @@ interface StationPanelProps {
 }
 
 /** One station: its counters against its limits, the sum behind them, and what was done to it. */
-export function StationPanel({ machineId, station, history, arithmetic, now, zone }: StationPanelProps) {
+export function StationPanel({
+  machineId,
+  station,
+  history,
+  arithmetic,
+  now,
+  zone,
+}: StationPanelProps) {
   const base = `/machines/${machineId}?station=${station.slug}`;
   return (
     <section className="panel" aria-labelledby="station">
@@ -46,7 +53,8 @@ export function StationPanel({ machineId, station, history, arithmetic, now, zon
           <p className={classes.since}>
             {task.call && (
               <b>
-                Called before its limit: found {task.call.finding} {ago(task.call.at, now, zone)}.{' '}
+                Called before its limit: found {task.call.finding} {ago(task.call.at, now, zone)}
+                .{' '}
               </b>
             )}
             {leftWords(task.standing.first)}.{' '}
@@ -57,7 +65,9 @@ export function StationPanel({ machineId, station, history, arithmetic, now, zon
               <Link
                 className="line"
                 scroll={false}
-                href={arithmetic?.task === task.task.key ? base : `${base}&sum=${task.task.key}#sum`}
+                href={
+                  arithmetic?.task === task.task.key ? base : `${base}&sum=${task.task.key}#sum`
+                }
               >
                 {arithmetic?.task === task.task.key ? 'Close the sum' : 'How is this counted?'}
               </Link>
@@ -101,7 +111,11 @@ function Limits({ task }: { task: TaskDue }) {
           <div key={kind}>
             <dt>{amount(kind, counter)}</dt>
             <dd>
-              <span className={classes.meter} role="img" aria-label={`${percent(share)} of ${amount(kind, value)}`}>
+              <span
+                className={classes.meter}
+                role="img"
+                aria-label={`${percent(share)} of ${amount(kind, value)}`}
+              >
                 <span
                   className={classes.meterFill}
                   style={{ width: `${Math.min(1, share / 1.5) * 100}%` }}
@@ -161,9 +175,7 @@ function Arithmetic({
               <td>
                 {dayDate(row.start, zone, now)} {clockTime(row.start, zone)}
               </td>
-              <td>
-                {row.material ? `${row.process ?? 'work'} ${row.material}` : row.basis}
-              </td>
+              <td>{row.material ? `${row.process ?? 'work'} ${row.material}` : row.basis}</td>
               <td>{formatDuration(row.runSeconds)}</td>
               <td>{weight(row.weights.material)}</td>
               <td>{weight(row.weights.air)}</td>

@@ -39,7 +39,8 @@ export function ago(instant: number, now: number, zone: string): string {
   if (past < millisecondsPerHour) {
     return `${Math.floor(past / millisecondsPerMinute)} min ago, ${clockTime(instant, zone)}`;
   }
-  if (days === 0) return `${Math.floor(past / millisecondsPerHour)} h ago, ${clockTime(instant, zone)}`;
+  if (days === 0)
+    return `${Math.floor(past / millisecondsPerHour)} h ago, ${clockTime(instant, zone)}`;
   if (days === 1) return `yesterday, ${clockTime(instant, zone)}`;
   return `${days} days ago, ${dayDate(instant, zone, now)}`;
 }
@@ -49,6 +50,7 @@ export function span(milliseconds: number): string {
   const minutes = Math.round(milliseconds / millisecondsPerMinute);
   if (minutes < 60) return `${minutes} min`;
   const hours = Math.floor(minutes / 60);
-  if (hours < 24) return `${hours} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
+  if (hours < 24)
+    return `${hours} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
   return `${Math.floor(hours / 24)} d${hours % 24 ? ` ${hours % 24} h` : ''}`;
 }

@@ -57,11 +57,31 @@ function Fields({ line, zone, actions, close }: CorrectProps & { close: () => vo
         onChange={(event) => setReason(event.currentTarget.value)}
         required
       />
-      {line.session && <SessionFields {...common} id={line.id} session={line.session} note={line.note} correct={actions.session} />}
-      {line.care && <CareFields {...common} id={line.id} care={line.care} note={line.note} correct={actions.care} />}
+      {line.session && (
+        <SessionFields
+          {...common}
+          id={line.id}
+          session={line.session}
+          note={line.note}
+          correct={actions.session}
+        />
+      )}
+      {line.care && (
+        <CareFields
+          {...common}
+          id={line.id}
+          care={line.care}
+          note={line.note}
+          correct={actions.care}
+        />
+      )}
       <ProblemNote problem={strike.problem} />
       <div>
-        <Button variant="default" loading={strike.pending} onClick={() => strike.run(line.id, reason)}>
+        <Button
+          variant="default"
+          loading={strike.pending}
+          onClick={() => strike.run(line.id, reason)}
+        >
           Strike it through: it never was
         </Button>
       </div>
@@ -87,12 +107,17 @@ function SessionFields({
   note,
   close,
   correct,
-}: FieldsProps & { session: NonNullable<BookLine['session']>; correct: CorrectActions['session'] }) {
+}: FieldsProps & {
+  session: NonNullable<BookLine['session']>;
+  correct: CorrectActions['session'];
+}) {
   const [start, setStart] = useState(formatLocal(session.start, zone));
   const [run, setRun] = useState(String(session.runS / 60));
   const [material, setMaterial] = useState(session.material ?? '');
   const [process, setProcess] = useState<Process | ''>(session.process ?? '');
-  const [air, setAir] = useState(session.airAssist === null ? '' : session.airAssist ? 'on' : 'off');
+  const [air, setAir] = useState(
+    session.airAssist === null ? '' : session.airAssist ? 'on' : 'off',
+  );
   const [draught, setDraught] = useState<Draught | ''>(session.draught ?? '');
   const [operator, setOperator] = useState(session.operator ?? '');
   const [wrong, setWrong] = useState<string | null>(null);
@@ -204,7 +229,10 @@ function CareFields({
       />
       <NativeSelect
         label="Found"
-        data={[{ value: '', label: 'not noted' }, ...findings.map((value) => ({ value, label: value }))]}
+        data={[
+          { value: '', label: 'not noted' },
+          ...findings.map((value) => ({ value, label: value })),
+        ]}
         value={finding}
         onChange={(event) => setFinding(event.currentTarget.value as Finding | '')}
       />
@@ -215,7 +243,11 @@ function CareFields({
         value={minutes}
         onChange={(value) => setMinutes(value === '' ? '' : Number(value))}
       />
-      <TextInput label="Note" value={note} onChange={(event) => setNote(event.currentTarget.value)} />
+      <TextInput
+        label="Note"
+        value={note}
+        onChange={(event) => setNote(event.currentTarget.value)}
+      />
       <ProblemNote problem={wrong ? { field: null, message: wrong } : action.problem} />
       <div>
         <Button

@@ -50,10 +50,16 @@ export function Lines({ lines, now, zone, actions }: LinesProps) {
                     </span>
                   )}
                   {line.supersedes && (
-                    <span className={classes.why}>corrects an earlier entry: {line.supersedes.reason}</span>
+                    <span className={classes.why}>
+                      corrects an earlier entry: {line.supersedes.reason}
+                    </span>
                   )}
                 </span>
-                {line.correctable ? <Correct line={line} zone={zone} actions={actions} /> : <span />}
+                {line.correctable ? (
+                  <Correct line={line} zone={zone} actions={actions} />
+                ) : (
+                  <span />
+                )}
               </li>
             ))}
           </ol>

@@ -33,8 +33,8 @@ export function Today({ board, zone, familyNames }: TodayProps) {
         <section className="panel">
           <h2>No machines yet</h2>
           <p>
-            Add your first machine from its family; its stations and care tasks come with it. Then log
-            hours by hand or from a file.
+            Add your first machine from its family; its stations and care tasks come with it. Then
+            log hours by hand or from a file.
           </p>
           <Link className="line" href="/machines/new">
             Add a machine
@@ -86,7 +86,8 @@ export function Today({ board, zone, familyNames }: TodayProps) {
 
 function Stopped({ board, zone }: { board: Board; zone: string }) {
   const { holds, faults, sheets, machines, now } = board;
-  const nameOf = (id: string) => machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
+  const nameOf = (id: string) =>
+    machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
   return (
     <section className="panel" aria-labelledby="stopped">
       <h2 id="stopped">Stopped or broken</h2>
@@ -202,7 +203,10 @@ function AfterJob({ items }: { items: DueItem[] }) {
     <p className={classes.more}>
       Loose debris not ticked off after the last job:{' '}
       {items
-        .map(({ machine, task }) => `${machine.nickname} (${task.counters.jobs === 1 ? '1 job' : `${task.counters.jobs} jobs`})`)
+        .map(
+          ({ machine, task }) =>
+            `${machine.nickname} (${task.counters.jobs === 1 ? '1 job' : `${task.counters.jobs} jobs`})`,
+        )
         .join(', ')}
       .
     </p>

@@ -28,7 +28,9 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         <div className={classes.machines}>
           {machines.map((one) => {
             const sheet = sheets.find(({ row }) => row.machineId === one.id);
-            const due = pickable(one).filter(({ state }) => state === 'due' || state === 'past due');
+            const due = pickable(one).filter(
+              ({ state }) => state === 'due' || state === 'past due',
+            );
             return (
               <Link
                 key={one.id}
@@ -59,7 +61,8 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
     <>
       <h1>Clean {machine.nickname}</h1>
       <p className="quiet">
-        What is due stands first. {hold && `It is on hold (${hold.words}); cleaning does not release that.`}
+        What is due stands first.{' '}
+        {hold && `It is on hold (${hold.words}); cleaning does not release that.`}
       </p>
       <PickTasks
         key={machine.id}
@@ -83,19 +86,17 @@ const order = ['past due', 'due', 'soon', 'clear'];
 function pickable(machine: MachineDue): Pickable[] {
   return machine.stations
     .flatMap((station) =>
-      station.tasks.map(
-        (task): Pickable => ({
-          key: `${station.id}.${task.task.key}`,
-          station: station.name,
-          name: task.task.name.toLowerCase(),
-          minutes: task.task.minutes.active + task.task.minutes.finishing,
-          used: percent(task.standing.used),
-          left: leftWords(task.standing.first),
-          state: task.standing.state,
-          criticality: task.task.criticality,
-          whole: station.kind === 'whole',
-        }),
-      ),
+      station.tasks.map((task): Pickable => ({
+        key: `${station.id}.${task.task.key}`,
+        station: station.name,
+        name: task.task.name.toLowerCase(),
+        minutes: task.task.minutes.active + task.task.minutes.finishing,
+        used: percent(task.standing.used),
+        left: leftWords(task.standing.first),
+        state: task.standing.state,
+        criticality: task.task.criticality,
+        whole: station.kind === 'whole',
+      })),
     )
     .sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state));
 }

@@ -55,7 +55,10 @@ export default async function RecordPage({
         />
       )}
       {more && last && (
-        <Link className={`line ${classes.older}`} href={`/record?${address({ before: `${last.at}_${last.id}` })}`}>
+        <Link
+          className={`line ${classes.older}`}
+          href={`/record?${address({ before: `${last.at}_${last.id}` })}`}
+        >
           Older entries
         </Link>
       )}

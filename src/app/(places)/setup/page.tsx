@@ -56,8 +56,8 @@ export default async function SetupPage() {
         <section className="panel" aria-labelledby="weights">
           <h2 id="weights">Soil weights</h2>
           <p className="quiet">
-            Soil of one run hour against cutting birch ply with air assist on and full draught. Starting
-            assumptions, memory of practice with no published source.
+            Soil of one run hour against cutting birch ply with air assist on and full draught.
+            Starting assumptions, memory of practice with no published source.
           </p>
           <table className={classes.table}>
             <thead>

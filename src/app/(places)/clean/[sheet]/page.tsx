@@ -25,7 +25,8 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       <>
         <h1>This clean-down is closed</h1>
         <p>
-          {machine.nickname}, {ago(sheet.row.closedAt, shop.now(), shop.zone)}. What was done stands on{' '}
+          {machine.nickname}, {ago(sheet.row.closedAt, shop.now(), shop.zone)}. What was done stands
+          on{' '}
           <Link className="line" href={`/machines/${machine.id}`}>
             its page
           </Link>{' '}
@@ -74,8 +75,8 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
     <>
       <h1>Clean {machine.nickname}</h1>
       <p className="quiet">
-        Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every mark is
-        kept at once: leave and come back as you like. Operators see: hold, being cleaned.
+        Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
+        mark is kept at once: leave and come back as you like. Operators see: hold, being cleaned.
       </p>
       <SheetForm
         sheetId={sheet.row.id}

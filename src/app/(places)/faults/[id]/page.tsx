@@ -28,7 +28,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
   if (!fault) notFound();
   const { now, faults } = theBoard();
   const { times } = fault;
-  const others = faults.filter(({ id, machineId }) => id !== fault.id && machineId === fault.machineId);
+  const others = faults.filter(
+    ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
+  );
   const stamp = (at: number) => `${dayDate(at, shop.zone, now)} ${clockTime(at, shop.zone)}`;
   return (
     <>
@@ -67,15 +69,21 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
           <ol className={classes.story} style={{ marginTop: 18 }}>
             <li data-kind="report">
               <h3>
-                Reported: <span className={classes.danger} data-danger={fault.danger}>{dangerWords[fault.danger]}</span>
+                Reported:{' '}
+                <span className={classes.danger} data-danger={fault.danger}>
+                  {dangerWords[fault.danger]}
+                </span>
               </h3>
               <div>{faultWords(fault)}</div>
-              {fault.note && faultWords(fault) !== fault.note && <div>&ldquo;{fault.note}&rdquo;</div>}
+              {fault.note && faultWords(fault) !== fault.note && (
+                <div>&ldquo;{fault.note}&rdquo;</div>
+              )}
               <div className="quiet">
                 {fault.person}, {ago(fault.at, now, shop.zone)}
                 {fault.source === 'label' && ', from the label'}
                 {fault.material && `, working ${fault.material}`}
-                {fault.stillHappens !== null && (fault.stillHappens ? ', still happens' : ', no longer happens')}
+                {fault.stillHappens !== null &&
+                  (fault.stillHappens ? ', still happens' : ', no longer happens')}
               </div>
               <Photos ids={fault.photos} />
             </li>

@@ -136,8 +136,8 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           <section className="panel" aria-labelledby="label">
             <h2 id="label">At the machine</h2>
             <p>
-              Operators log, report and look from their phones by the label on the machine, without an
-              account.
+              Operators log, report and look from their phones by the label on the machine, without
+              an account.
             </p>
             <Link className={classes.go} href={`/machines/${id}/label`}>
               Print the label

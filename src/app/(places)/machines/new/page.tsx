@@ -11,8 +11,8 @@ export default async function NewMachinePage() {
     <>
       <h1>Add a machine</h1>
       <p className="quiet">
-        Its family gives it stations and care tasks with starting limits. Add, rename or remove stations
-        afterwards.
+        Its family gives it stations and care tasks with starting limits. Add, rename or remove
+        stations afterwards.
       </p>
       <AddMachineForm
         families={families.map(({ id, name, mark }) => ({ id, name, mark }))}

@@ -1,5 +1,10 @@
 import { ok } from '../../../../core/units/result';
-import { cancelImport, finishImport, viewImport, type ImportPart } from '../../../../services/import/jobs';
+import {
+  cancelImport,
+  finishImport,
+  viewImport,
+  type ImportPart,
+} from '../../../../services/import/jobs';
 import { answer, crossSite, notInside } from '../../../_server/answer';
 import { signedIn } from '../../../_server/shop';
 

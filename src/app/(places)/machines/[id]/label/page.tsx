@@ -21,7 +21,8 @@ export default async function LabelPage({ params }: { params: Promise<{ id: stri
       <div className="no-print">
         <h1>Label for {machine.nickname}</h1>
         <p>
-          Print it, stick it where hands reach it. {publicUrl
+          Print it, stick it where hands reach it.{' '}
+          {publicUrl
             ? ''
             : 'Set PUBLIC_URL to the address phones reach this server by: this label points to the address you use now.'}
         </p>
