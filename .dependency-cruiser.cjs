@@ -38,6 +38,7 @@ module.exports = {
       'catalogue/',
     ]),
     only('demo-goes-through-services', 'demo', ['demo/', 'services/', 'core/', 'catalogue/']),
+    only('workers-run-services', 'workers', ['workers/', 'services/', 'core/']),
     only('cli-is-thin', 'cli', ['cli/', 'services/', 'demo/', 'core/', 'catalogue/']),
     {
       name: 'core-needs-no-platform',

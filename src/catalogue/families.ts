@@ -136,7 +136,7 @@ export const families: readonly Family[] = [
     isolationMinutes: 10,
     stations: [
       at('panel-mirror', 'panel-mirror', 'Mirror behind lower side panel'),
-      at('periscope', 'panel-mirror', 'Periscope mirror', 'periscope'),
+      at('periscope', 'panel-mirror', 'Periscope mirror', 'peri\u00ADscope'),
       at('gantry-mirror', 'mirror', 'Left gantry mirror', 'gantry m.'),
       at('head-mirror'),
       at('lens'),

@@ -23,13 +23,17 @@ export class RecordsError extends Error {
  * Opens the records under a folder, made when absent, and brings them up to date. Before migrations
  * change an existing file a copy of it is put aside.
  * @param dataDir folder of the data
- * @param migrations folder of the migrations; by default the project's own
+ * @param options.migrations folder of the migrations; by default the project's own
+ * @param options.waitMs how long a write waits, blocking, for another process to finish writing
  */
-export function openRecords(dataDir: string, migrations = defaultMigrations()): Db {
+export function openRecords(
+  dataDir: string,
+  { migrations = defaultMigrations(), waitMs = 10_000 } = {},
+): Db {
   fs.mkdirSync(dataDir, { recursive: true });
   const file = path.join(dataDir, 'bitacora.sqlite');
   const existed = fs.existsSync(file);
-  const client = new Database(file, { timeout: 10_000 });
+  const client = new Database(file, { timeout: waitMs });
   client.pragma('journal_mode = WAL');
   client.pragma('synchronous = FULL');
   client.pragma('foreign_keys = ON');
@@ -69,4 +73,17 @@ export function write<T>(db: Db, step: () => T): T {
   } catch (error) {
     throw error instanceof Database.SqliteError ? new RecordsError(error) : error;
   }
+}
+
+/** Changes whenever anything was written, by this connection or another. */
+export function recordsVersion(db: Db): string {
+  const others = db.$client.pragma('data_version', { simple: true });
+  const { own } = db.$client.prepare('select total_changes() own').get() as { own: number };
+  return `${String(others)}.${own}`;
+}
+
+/** Whether a write failed only because another process is writing: worth another try. */
+export function isBusy(error: unknown): boolean {
+  const cause = error instanceof RecordsError ? error.cause : error;
+  return cause instanceof Database.SqliteError && cause.code.startsWith('SQLITE_BUSY');
 }

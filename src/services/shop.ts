@@ -2,7 +2,7 @@ import path from 'node:path';
 import { isZone } from '../core/units/zone';
 import { fail, ok, type Result } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
-import { openRecords, write, type Db } from '../records/database';
+import { isBusy, openRecords, write, type Db } from '../records/database';
 import type { Source } from '../records/entry-data';
 import { readSetting, writeSetting } from '../records/settings';
 import { rebuildUsage } from './usage';
@@ -47,8 +47,12 @@ export function defaultDataDir(): string {
 }
 
 /** Opens the shop under a folder, made when absent. */
-export function openShop(dataDir: string, now: () => number = Date.now): Shop {
-  const db = openRecords(dataDir);
+export function openShop(
+  dataDir: string,
+  now: () => number = Date.now,
+  records: { waitMs?: number } = {},
+): Shop {
+  const db = openRecords(dataDir, records);
   return {
     db,
     dataDir,
@@ -99,6 +103,23 @@ export function changeSetting(
     if (name === 'timezone') rebuildUsage(shop);
   });
   return ok(clean);
+}
+
+/**
+ * Tries a use case again while another process (an import, the command line) is writing, without
+ * blocking in between. A use case that met a busy file has written nothing.
+ * @throws what the use case threw at last, after `patienceMs`
+ */
+export async function patiently<T>(useCase: () => T | Promise<T>, patienceMs = 30_000): Promise<T> {
+  const until = Date.now() + patienceMs;
+  for (;;) {
+    try {
+      return await useCase();
+    } catch (error) {
+      if (!isBusy(error) || Date.now() > until) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    }
+  }
 }
 
 /** Runs several use cases as one: all of them are kept or none. */

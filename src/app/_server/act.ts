@@ -1,5 +1,5 @@
 import { revalidatePath } from 'next/cache';
-import { problem, type Actor, type Outcome, type Shop } from '../../services/shop';
+import { patiently, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
 import { signedIn } from './shop';
 
 /** Runs a use case for whoever is signed in; on success every page shows the new state. */
@@ -8,7 +8,7 @@ export async function act<T>(
 ): Promise<Outcome<T>> {
   const inside = await signedIn();
   if (!inside) return problem('You are signed out. Sign in again; what you typed is still here.');
-  const outcome = await useCase(inside.shop, inside.actor);
+  const outcome = await patiently(() => useCase(inside.shop, inside.actor));
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }

@@ -15,7 +15,8 @@ const place = globalThis as { bitacoraServer?: Server };
 
 function server(): Server {
   place.bitacoraServer ??= (() => {
-    const shop = openShop(defaultDataDir());
+    // wait little: `patiently` tries again without holding everybody else up
+    const shop = openShop(defaultDataDir(), Date.now, { waitMs: 40 });
     return { shop, auth: openAuth(shop, [nextCookies()]) };
   })();
   return place.bitacoraServer;

@@ -3,13 +3,13 @@
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { createTechnician, hasPeople, signIn } from '../../services/auth';
-import { changeSetting, problem } from '../../services/shop';
+import { changeSetting, patiently, problem } from '../../services/shop';
 import { theAuth, theShop } from '../_server/shop';
 
 export async function signInAction(input: { name: string; password: string }) {
   const shop = theShop();
   if (!hasPeople(shop)) return problem('This shop has no technician yet: open the first page.');
-  const outcome = await signIn(shop, theAuth(), input);
+  const outcome = await patiently(() => signIn(shop, theAuth(), input));
   if (!outcome.ok) return outcome;
   redirect('/');
 }

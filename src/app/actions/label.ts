@@ -6,7 +6,7 @@ import { machineOfLabel } from '../../services/labels';
 import { keepPhoto } from '../../services/photos';
 import type { SessionInput } from '../../services/session-input';
 import { dropTimer, logSession, logTimer, runTimer } from '../../services/sessions';
-import { problem, type Actor, type Outcome, type Shop } from '../../services/shop';
+import { patiently, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
 import { photoOf } from '../_server/form';
 import { theShop } from '../_server/shop';
 
@@ -22,7 +22,9 @@ async function atMachine<T>(
     return problem('This label is no longer valid. Tell the technician; nothing was recorded.');
   }
   const person = name.trim().slice(0, 80) || 'somebody at the machine';
-  const outcome = await useCase(shop, { id: null, name: person, source: 'label' }, machine.id);
+  const outcome = await patiently(() =>
+    useCase(shop, { id: null, name: person, source: 'label' }, machine.id),
+  );
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }

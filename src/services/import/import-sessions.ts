@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { Timeline } from '../../core/usage/overlap';
 import { ok, type Result } from '../../core/units/result';
 import { insertEntry } from '../../records/book';
-import { write } from '../../records/database';
+import { recordsVersion, write } from '../../records/database';
 import { listMachines, type MachineRow } from '../../records/machines';
 import {
   insertSession,
@@ -56,6 +56,8 @@ export interface CheckedFile {
   file: ReadFile;
   rows: CheckedRow[];
   counts: ImportCounts;
+  /** state of the records the rows were held against */
+  version: string;
 }
 
 /** Reads and checks a sessions file. Nothing is written. */
@@ -73,8 +75,9 @@ export async function checkSessionsFile(
   });
   if (!file.ok) return file;
   await breathe(progress, 0.7);
+  const version = recordsVersion(shop.db);
   const rows = checkRows(shop, file.value.rows, options);
-  return ok({ file: file.value, rows, counts: countRows(rows) });
+  return ok({ file: file.value, rows, counts: countRows(rows), version });
 }
 
 function countRows(rows: readonly CheckedRow[]): ImportCounts {
@@ -96,13 +99,18 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
   const machines = listMachines(shop.db, { retired: true });
   const byName = new Map(machines.map((machine) => [machine.nickname.toLowerCase(), machine]));
   const names = machines.map(({ nickname }) => nickname);
-  const keys = new Map<ReadRow, string>();
+  const marks = new Map<ReadRow, { key: string; fingerprint: string }>();
   for (const row of rows) {
     if (!('session' in row)) continue;
     const machine = byName.get(row.machine.toLowerCase());
-    if (machine) keys.set(row, rowKey(machine.id, row.session, row.key));
+    if (!machine) continue;
+    const fingerprint = sessionFingerprint(machine.id, row.session);
+    marks.set(row, { key: rowKey(fingerprint, row.key), fingerprint });
   }
-  const known = knownKeys(shop.db, keys.values());
+  const known = knownKeys(
+    shop.db,
+    [...marks.values()].map(({ key }) => key),
+  );
   const timelines = new Map<string, Timeline<ReturnType<typeof stretchOf>>>();
   const seen = new Map<string, { fingerprint: string; line: number }>();
 
@@ -126,7 +134,7 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
     }
     const wrong = timesProblem(session, now) ?? retiredProblem(machine, session);
     if (wrong) return refuse({ field: wrong.field as Rejection['field'], reason: wrong.message });
-    const key = keys.get(row)!;
+    const { key, fingerprint } = marks.get(row)!;
     const checked = {
       line,
       raw,
@@ -136,7 +144,6 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
       note: row.note,
       key,
     };
-    const fingerprint = sessionFingerprint(machine.id, session);
     const earlier = seen.get(key);
     if (earlier || known.has(key)) {
       const other = earlier?.fingerprint ?? bookFingerprint(shop, key);
@@ -198,26 +205,25 @@ function bookFingerprint(shop: Shop, key: string): string | null {
 }
 
 /** The row's own key, else one made of its content: either way the same row twice adds nothing. */
-function rowKey(machineId: string, session: LoggedSession, key: string | null): string {
+function rowKey(fingerprint: string, key: string | null): string {
   if (key) return `session:${key}`;
-  const hash = createHash('sha256')
-    .update(sessionFingerprint(machineId, session))
-    .digest('base64url');
+  const hash = createHash('sha256').update(fingerprint).digest('base64url');
   return `row:${hash.slice(0, 32)}`;
 }
 
 /**
- * Writes the good rows of a checked file, all or none. They are held against the book once more
- * first: something may have been logged since the preview.
+ * Writes the good rows of a checked file, all or none. Where anything was written since they were
+ * checked, they are held against the book once more first.
  */
 export function writeSessions(
   shop: Shop,
   actor: Actor,
-  { file }: CheckedFile,
+  checked: CheckedFile,
   options: ImportOptions,
 ): { counts: ImportCounts; rows: CheckedRow[] } {
   return write(shop.db, () => {
-    const rows = checkRows(shop, file.rows, options);
+    const unchanged = recordsVersion(shop.db) === checked.version;
+    const rows = unchanged ? checked.rows : checkRows(shop, checked.file.rows, options);
     const spans = new Map<string, { from: number; to: number }>();
     for (const row of rows) {
       if (row.outcome !== 'new') continue;

@@ -1,18 +1,13 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import path from 'node:path';
 import { ok } from '../../core/units/result';
 import { newId } from '../../records/ids';
 import { problem, type Actor, type Outcome, type Shop } from '../shop';
-import {
-  checkSessionsFile,
-  rejectedCsv,
-  writeSessions,
-  type CheckedFile,
-  type CheckedRow,
-  type ImportCounts,
-} from './import-sessions';
-import { Cancelled } from './read-file';
+import type { CheckedRow, ImportCounts } from './import-sessions';
+import type { Answers, ImportPart, Question, ReadOrder, Word } from './messages';
 
 /** How an import stands. Until it is written nothing of it is in the book. */
-export type ImportState = 'reading' | 'checked' | 'written' | 'failed' | 'cancelled';
+export type ImportState = 'reading' | 'checked' | 'writing' | 'written' | 'failed';
 
 /** The largest file taken, in bytes: about a million rows. */
 export const largestFileBytes = 96 * 1024 * 1024;
@@ -23,12 +18,11 @@ interface Job {
   fileName: string;
   state: ImportState;
   progress: number;
-  allowOverlap: boolean;
   message: string | null;
-  checked: CheckedFile | null;
-  rows: CheckedRow[];
   counts: ImportCounts;
-  abort: AbortController;
+  unused: string[];
+  process: ChildProcess;
+  questions: Map<number, { resolve: (answer: never) => void; reject: (error: Error) => void }>;
   touchedAt: number;
 }
 
@@ -47,9 +41,6 @@ export interface ImportView {
   total: number;
 }
 
-/** Which rows of an import to see. */
-export type ImportPart = 'rejected' | 'new' | 'duplicate';
-
 const forgottenAfterMs = 2 * 3_600_000;
 const place = globalThis as { bitacoraImports?: Map<string, Job> };
 
@@ -59,62 +50,97 @@ function jobs(): Map<string, Job> {
   return place.bitacoraImports;
 }
 
-/** Takes a file and begins to read it. */
+/** Takes a file and begins to read it, in a process of its own. */
 export function startImport(
   shop: Shop,
   actor: Actor,
   input: { fileName: string; bytes: Uint8Array; allowOverlap: boolean },
 ): Outcome<string> {
-  for (const [id, old] of jobs()) {
-    if (shop.now() - old.touchedAt > forgottenAfterMs) jobs().delete(id);
+  for (const old of jobs().values()) {
+    if (shop.now() - old.touchedAt > forgottenAfterMs) forget(old);
   }
   if (input.bytes.length > largestFileBytes) {
     return problem('The file is larger than 96 MB. Split it; the same rows twice add nothing.');
   }
+  const script = path.join(
+    /* turbopackIgnore: true */ process.cwd(),
+    'src/workers/import-process.ts',
+  );
   const job: Job = {
     id: newId(),
     personId: actor.id,
     fileName: input.fileName.slice(0, 200),
     state: 'reading',
     progress: 0,
-    allowOverlap: input.allowOverlap,
     message: null,
-    checked: null,
-    rows: [],
     counts: { accepted: 0, duplicates: 0, rejected: 0 },
-    abort: new AbortController(),
+    unused: [],
+    process: fork(script, [], {
+      execArgv: ['--import', 'tsx', '--max-old-space-size=4096'],
+      serialization: 'advanced',
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    }),
+    questions: new Map(),
     touchedAt: shop.now(),
   };
   jobs().set(job.id, job);
-  void read(shop, job, input.bytes);
+  job.process.on('message', (word) => hear(job, word as Word));
+  job.process.on('exit', () => {
+    if (job.state !== 'written' && job.state !== 'failed') {
+      Object.assign(job, {
+        state: 'failed',
+        message: 'The import ended too early. Nothing of it was written: choose the file again.',
+      });
+    }
+    for (const { reject } of job.questions.values()) reject(new Error('the import process ended'));
+    job.questions.clear();
+  });
+  const order: ReadOrder = {
+    dataDir: shop.dataDir,
+    bytes: input.bytes,
+    allowOverlap: input.allowOverlap,
+  };
+  job.process.send(order);
   return ok(job.id);
 }
 
-async function read(shop: Shop, job: Job, bytes: Uint8Array): Promise<void> {
-  try {
-    const checked = await checkSessionsFile(
-      shop,
-      bytes,
-      { allowOverlap: job.allowOverlap },
-      { report: (share) => (job.progress = share), signal: job.abort.signal },
-    );
-    if (!checked.ok) {
-      Object.assign(job, { state: 'failed', message: checked.error });
+function hear(job: Job, word: Word): void {
+  switch (word.say) {
+    case 'progress':
+      job.progress = word.share;
       return;
-    }
-    const { rows, counts } = checked.value;
-    Object.assign(job, { state: 'checked', progress: 1, checked: checked.value, rows, counts });
-  } catch (error) {
-    if (error instanceof Cancelled)
-      Object.assign(job, { state: 'cancelled', message: error.message });
-    else {
-      console.error('import', error);
+    case 'checked':
       Object.assign(job, {
-        state: 'failed',
-        message: 'The file could not be read. Nothing was imported.',
+        state: 'checked',
+        progress: 1,
+        counts: word.counts,
+        unused: word.unused,
       });
-    }
+      return;
+    case 'failed':
+      Object.assign(job, { state: 'failed', message: word.message });
+      return;
+    case 'answer':
+      job.questions.get(word.number)?.resolve(word.answer as never);
+      job.questions.delete(word.number);
   }
+}
+
+let questionNumber = 0;
+
+type Ask = Question extends infer Q ? (Q extends Question ? Omit<Q, 'number'> : never) : never;
+
+function ask<A extends Ask>(job: Job, question: A): Promise<Answers[A['ask']]> {
+  const number = ++questionNumber;
+  return new Promise((resolve, reject) => {
+    job.questions.set(number, { resolve, reject });
+    job.process.send({ ...question, number });
+  });
+}
+
+function forget(job: Job): void {
+  job.process.kill('SIGKILL');
+  jobs().delete(job.id);
 }
 
 function find(actor: Actor, id: string): Job | null {
@@ -124,60 +150,53 @@ function find(actor: Actor, id: string): Job | null {
 
 const gone = () =>
   problem(
-    'This import is no longer open: the server was restarted or hours have passed. Nothing of it was written; choose the file again.',
+    'This import is no longer open: the server was restarted or hours have passed. Nothing that was not reported as logged was written; choose the file again.',
   );
 
 /** An import as it stands, with one page of the asked rows. */
-export function viewImport(
+export async function viewImport(
   shop: Shop,
   actor: Actor,
   id: string,
-  part: ImportPart,
-  offset: number,
-  limit: number,
-): Outcome<ImportView> {
+  page: { part: ImportPart; offset: number; limit: number },
+): Promise<Outcome<ImportView>> {
   const job = find(actor, id);
   if (!job) return gone();
   job.touchedAt = shop.now();
-  const rows = job.rows.filter(({ outcome }) => outcome === part);
-  return ok({
-    id: job.id,
-    fileName: job.fileName,
-    state: job.state,
-    progress: job.progress,
-    message: job.message,
-    counts: job.counts,
-    unused: job.checked?.file.unused ?? [],
-    rows: rows.slice(offset, offset + limit),
-    total: rows.length,
-  });
+  const { fileName, state, progress, message, counts, unused } = job;
+  const { rows, total } =
+    state === 'checked' || state === 'written'
+      ? await ask(job, { ask: 'rows', ...page })
+      : { rows: [], total: 0 };
+  return ok({ id, fileName, state, progress, message, counts, unused, rows, total });
 }
 
 /** Writes the good rows of a checked import: all of them or none. */
-export function finishImport(shop: Shop, actor: Actor, id: string): Outcome<ImportCounts> {
+export async function finishImport(actor: Actor, id: string): Promise<Outcome<ImportCounts>> {
   const job = find(actor, id);
   if (!job) return gone();
   if (job.state === 'written') return ok(job.counts);
-  if (job.state !== 'checked' || !job.checked) return problem('The file is not read yet.');
-  const written = writeSessions(shop, { ...actor, source: 'import' }, job.checked, {
-    allowOverlap: job.allowOverlap,
-  });
-  Object.assign(job, { state: 'written', ...written });
-  return ok(written.counts);
+  if (job.state !== 'checked') return problem('The file is not read yet.');
+  job.state = 'writing';
+  const written = await ask(job, { ask: 'write', actor: { ...actor, source: 'import' } });
+  if (written.ok) Object.assign(job, { state: 'written', counts: written.value });
+  else job.state = 'checked';
+  return written;
 }
 
 /** Stops reading, or forgets what was read. Nothing was written. */
 export function cancelImport(actor: Actor, id: string): void {
   const job = find(actor, id);
-  if (!job || job.state === 'written') return;
-  job.abort.abort();
-  jobs().delete(id);
+  if (job) forget(job);
 }
 
 /** The refused rows of an import as CSV. */
-export function rejectedRows(actor: Actor, id: string): Outcome<{ fileName: string; csv: string }> {
+export async function rejectedRows(
+  actor: Actor,
+  id: string,
+): Promise<Outcome<{ fileName: string; csv: string }>> {
   const job = find(actor, id);
-  if (!job?.checked) return gone();
+  if (!job || (job.state !== 'checked' && job.state !== 'written')) return gone();
   const fileName = `${job.fileName.replace(/\.[^.]*$/, '')}-rejected.csv`;
-  return ok({ fileName, csv: rejectedCsv(job.checked, job.rows) });
+  return ok({ fileName, csv: await ask(job, { ask: 'rejected' }) });
 }

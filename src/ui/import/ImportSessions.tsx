@@ -6,7 +6,8 @@ import '@mantine/dropzone/styles.css';
 import { useCallback, useEffect, useState } from 'react';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
-import type { ImportPart, ImportView } from '../../services/import/jobs';
+import type { ImportView } from '../../services/import/jobs';
+import type { ImportPart } from '../../services/import/messages';
 import type { Outcome, Problem } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import classes from './Import.module.css';
@@ -41,7 +42,7 @@ export function ImportSessions({ zone }: { zone: string }) {
     else setProblem(outcome.error);
   }, [id, part, offset]);
 
-  const reading = view === null || view.state === 'reading';
+  const reading = view === null || view.state === 'reading' || view.state === 'writing';
   useEffect(() => {
     if (!id) return;
     let stopped = false;
@@ -76,6 +77,7 @@ export function ImportSessions({ zone }: { zone: string }) {
 
   async function finish() {
     setBusy(true);
+    setView((before) => before && { ...before, state: 'writing' });
     const outcome = await call<unknown>(`/${id}`, { method: 'POST' });
     setBusy(false);
     if (outcome.ok) await look();
@@ -121,6 +123,12 @@ export function ImportSessions({ zone }: { zone: string }) {
           <Button mt="md" variant="default" onClick={() => void cancel()}>
             Cancel
           </Button>
+        </div>
+      )}
+      {view?.state === 'writing' && (
+        <div className="panel" role="status">
+          <p>Writing {view.counts.accepted} sessions into the book, all of them or none.</p>
+          <Progress value={100} animated striped aria-label="Writing" color="copper" size="lg" />
         </div>
       )}
       {view?.state === 'failed' && (

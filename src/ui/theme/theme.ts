@@ -40,7 +40,7 @@ export const theme = createTheme({
   focusRing: 'auto',
   cursorType: 'pointer',
   components: {
-    Button: { defaultProps: { size: 'md' } },
+    Button: { defaultProps: { size: 'md', variant: 'filled' } },
     TextInput: { defaultProps: { size: 'md' } },
     Textarea: { defaultProps: { size: 'md', autosize: true, minRows: 2 } },
     Select: { defaultProps: { size: 'md', allowDeselect: true } },

@@ -162,7 +162,7 @@ function Due({ board: { due, afterJob } }: { board: Board }) {
               <td className={classes.class}>{task.task.criticality}</td>
               <td>
                 <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
-                  {machine.nickname}: {station.name.toLowerCase()}
+                  {machine.nickname}: {station.name}
                 </Link>
                 <div className="quiet">
                   {task.call

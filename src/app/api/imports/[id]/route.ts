@@ -1,10 +1,6 @@
 import { ok } from '../../../../core/units/result';
-import {
-  cancelImport,
-  finishImport,
-  viewImport,
-  type ImportPart,
-} from '../../../../services/import/jobs';
+import { cancelImport, finishImport, viewImport } from '../../../../services/import/jobs';
+import type { ImportPart } from '../../../../services/import/messages';
 import { answer, crossSite, notInside } from '../../../_server/answer';
 import { signedIn } from '../../../_server/shop';
 
@@ -21,7 +17,8 @@ export async function GET(request: Request, { params }: Context) {
   const query = new URL(request.url).searchParams;
   const part = parts.find((one) => one === query.get('part')) ?? 'rejected';
   const offset = Math.max(0, Number(query.get('offset')) || 0);
-  return answer(viewImport(inside.shop, inside.actor, (await params).id, part, offset, 50));
+  const page = { part, offset, limit: 50 };
+  return answer(await viewImport(inside.shop, inside.actor, (await params).id, page));
 }
 
 /** Writes the good rows. */
@@ -29,7 +26,7 @@ export async function POST(request: Request, { params }: Context) {
   if (crossSite(request)) return notInside();
   const inside = await signedIn();
   if (!inside) return notInside();
-  return answer(finishImport(inside.shop, inside.actor, (await params).id));
+  return answer(await finishImport(inside.actor, (await params).id));
 }
 
 /** Cancels it. */

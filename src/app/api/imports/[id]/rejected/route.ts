@@ -5,7 +5,7 @@ import { signedIn } from '../../../../_server/shop';
 export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
   const inside = await signedIn();
   if (!inside) return notInside();
-  const rejected = rejectedRows(inside.actor, (await params).id);
+  const rejected = await rejectedRows(inside.actor, (await params).id);
   if (!rejected.ok) return answer(rejected);
   const { fileName, csv } = rejected.value;
   return new Response(csv, {
