@@ -63,7 +63,6 @@ export const test = base.extend<object, { suite: string; data: DataFolder; serve
     // a suite of its own makes a worker of its own, and so a shop of its own
     suite: ['', { option: true, scope: 'worker' }],
     data: [
-      // eslint-disable-next-line no-empty-pattern -- the fixture needs no other
       async ({}, use) => {
         const data = new DataFolder();
         await use(data);

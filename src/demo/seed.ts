@@ -124,13 +124,13 @@ function playDay(play: Play, day: number, lastDay: number): void {
   slideFrom(play, left);
   if (left <= quietDays) catchUp(play, left);
   else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
-  for (const plan of plans) useMachine(play, plan, day, windy);
+  for (const plan of plans) runMachine(play, plan, day, windy);
   if (left > 12 && chance.yes(0.19))
     playFault(play, chance.pick(commonFaults), start + 18.2 * hour);
   if (left === 30) headCleanStory(play, start + 17 * hour);
 }
 
-function useMachine(play: Play, plan: DemoMachine, day: number, windy: boolean): void {
+function runMachine(play: Play, plan: DemoMachine, day: number, windy: boolean): void {
   const { shop, chance, clock, end } = play;
   const week = Math.floor((day + 3) / 7);
   // whole weeks are busy or not, the same for each day of a week

@@ -21,23 +21,17 @@ export function careByEntry(db: Db, entryIds: string[]): Map<string, CareRow> {
 }
 
 /**
- * For every station the latest standing care event of each kind (task, depth, result, finding) up to
- * an instant: all that resets and calls depend on.
+ * The standing care events of a station up to an instant, newest first, read as far as they are asked
+ * for. No other statement may write while one reads.
  */
-export function latestCare(db: Db, until: number): Map<string, CareEvent[]> {
-  const rows = statement(
+export function careBackwards(db: Db, stationId: string, until: number): Iterable<CareEvent> {
+  return statement(
     db,
-    `select station_id, task, depth, result, finding, max(at) at from care
-     where at <= ? and entry_id not in (select supersedes from entry where supersedes is not null)
-     group by station_id, task, depth, result, finding`,
-  ).all(until) as (CareEvent & { station_id: string })[];
-  const byStation = new Map<string, CareEvent[]>();
-  for (const { station_id, ...event } of rows) {
-    const events = byStation.get(station_id);
-    if (events) events.push(event);
-    else byStation.set(station_id, [event]);
-  }
-  return byStation;
+    `select at, task, depth, result, finding from care
+     where station_id = ? and at <= ?
+       and not exists (select 1 from entry later where later.supersedes = care.entry_id)
+     order by at desc`,
+  ).iterate(stationId, until) as Iterable<CareEvent>;
 }
 
 /** The last care entries of a station, newest first, struck ones too. */

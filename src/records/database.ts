@@ -71,7 +71,7 @@ export function write<T>(db: Db, step: () => T): T {
   try {
     return db.$client.transaction(step).immediate();
   } catch (error) {
-    throw error instanceof Database.SqliteError ? new RecordsError(error) : error;
+    throw driverCode(error) ? new RecordsError(error) : error;
   }
 }
 
@@ -85,5 +85,11 @@ export function recordsVersion(db: Db): string {
 /** Whether a write failed only because another process is writing: worth another try. */
 export function isBusy(error: unknown): boolean {
   const cause = error instanceof RecordsError ? error.cause : error;
-  return cause instanceof Database.SqliteError && cause.code.startsWith('SQLITE_BUSY');
+  return driverCode(cause)?.startsWith('SQLITE_BUSY') ?? false;
+}
+
+/** Code of a driver's error. Told by its name: bundles may hold the class more than once. */
+function driverCode(error: unknown): string | null {
+  if (!(error instanceof Object) || (error as Error).name !== 'SqliteError') return null;
+  return (error as { code?: string }).code ?? null;
 }

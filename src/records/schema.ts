@@ -148,7 +148,7 @@ export const care = sqliteTable(
     sheetId: text('sheet_id').references(() => sheet.id),
   },
   (t) => [
-    index('care_latest').on(t.stationId, t.task, t.depth, t.result, t.finding, t.at, t.entryId),
+    index('care_station_at').on(t.stationId, t.at, t.task, t.depth, t.result, t.finding, t.entryId),
     index('care_sheet')
       .on(t.sheetId)
       .where(sql`sheet_id is not null`),

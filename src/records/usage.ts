@@ -10,6 +10,8 @@ export interface Totals {
   /** milliseconds */
   soil: PerGroup;
   jobs: number;
+  /** of these, those on the day of the instant itself */
+  jobsOfDay: number;
   useDays: number;
 }
 
@@ -37,12 +39,13 @@ interface RawTotals {
 const sums = ['run_s', 'beam_s', 'optics_ms', 'bed_ms', 'motion_ms', 'air_ms'];
 const columns = sums.join(', ');
 
-function totals(raw: RawTotals): Totals {
+function totals(raw: RawTotals, jobsOfDay: number): Totals {
   return {
     runSeconds: raw.run_s,
     beamSeconds: raw.beam_s,
     soil: { optics: raw.optics_ms, bed: raw.bed_ms, motion: raw.motion_ms, air: raw.air_ms },
     jobs: raw.jobs,
+    jobsOfDay,
     useDays: raw.use_days,
   };
 }
@@ -61,6 +64,8 @@ const nothing: RawTotals = {
   use_days: 0,
 };
 
+const names = Object.keys(nothing) as (keyof RawTotals)[];
+
 /**
  * Totals of the sessions of a machine that started before an instant: the running total through the
  * day before, plus the sessions of the instant's own day. Two index look-ups.
@@ -77,16 +82,9 @@ export function totalsBefore(db: Db, machineId: string, instant: number, day: nu
     `select ${sums.map((name) => `coalesce(sum(${name}), 0) ${name}`).join(', ')}, count(*) jobs, count(*) > 0 use_days
      from session_hours where machine_id = ? and start < ? and start >= ? and day = ?`,
   ).get(machineId, instant, instant - longestDayMs, day) as RawTotals;
-  return totals({
-    run_s: base.run_s + edge.run_s,
-    beam_s: base.beam_s + edge.beam_s,
-    optics_ms: base.optics_ms + edge.optics_ms,
-    bed_ms: base.bed_ms + edge.bed_ms,
-    motion_ms: base.motion_ms + edge.motion_ms,
-    air_ms: base.air_ms + edge.air_ms,
-    jobs: base.jobs + edge.jobs,
-    use_days: base.use_days + edge.use_days,
-  });
+  const sum = { ...base };
+  for (const name of names) sum[name] += edge[name];
+  return totals(sum, edge.jobs);
 }
 
 /** Whether a machine has a standing session on a day that started in `[from, to)`. */
@@ -189,7 +187,6 @@ export function replaceOdometer(db: Db, machineId: string, fromDay: number, toDa
     `select day, ${sums.map((name) => `sum(${name}) ${name}`).join(', ')}, count(*) jobs, 1 use_days
      from session_hours where machine_id = ? and day between ? and ? group by day order by day`,
   ).all(machineId, fromDay, toDay) as (RawTotals & { day: number })[];
-  const names = Object.keys(nothing) as (keyof RawTotals)[];
   const insert = statement(
     db,
     `insert into odometer (machine_id, day, ${names.join(', ')}) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,

@@ -4,10 +4,10 @@ import { callOf, type Call } from '../core/care/calls';
 import type { CareEvent, Counters, Limit } from '../core/care/care';
 import { noUse } from '../core/care/counters';
 import { compareStates, standing, type CareState, type Standing } from '../core/care/due';
-import { lastReset } from '../core/care/resets';
+import { lastReset, resetsTask } from '../core/care/resets';
 import { groupBy } from '../core/units/group-by';
 import { calendarDays, localDay, startOfLocalDay } from '../core/units/zone';
-import { latestCare } from '../records/care';
+import { careBackwards } from '../records/care';
 import { listMachines, listStations, type MachineRow, type StationRow } from '../records/machines';
 import {
   firstUse,
@@ -67,14 +67,11 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
   const { db, zone } = shop;
   const machines = listMachines(db).filter(({ id }) => !machineId || id === machineId);
   const stations = groupBy(listStations(db, machineId), (row) => row.machineId);
-  const events = latestCare(db, now);
   const today = localDay(now, zone);
   const week = runSecondsByMachine(db, today - 6, today);
   return machines.map((machine) => {
     const reader = counterReader(shop, machine, now);
-    const rows = (stations.get(machine.id) ?? []).map((row) =>
-      stationDue(row, events.get(row.id) ?? [], reader),
-    );
+    const rows = (stations.get(machine.id) ?? []).map((row) => stationDue(shop, row, now, reader));
     const states = rows.flatMap(({ worst }) => (worst ? [worst.standing.state] : []));
     return {
       id: machine.id,
@@ -89,8 +86,22 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
   });
 }
 
-function stationDue(row: StationRow, events: CareEvent[], reader: CounterReader): StationDue {
-  const kind: StationKind = stationKind(row.kind);
+/** The latest events of a station: back to where each of its tasks was last reset, no further. */
+function eventsThatCount(shop: Shop, row: StationRow, kind: StationKind, now: number): CareEvent[] {
+  const events: CareEvent[] = [];
+  let open: readonly CatalogueTask[] = kind.tasks;
+  if (open.length === 0) return events;
+  for (const event of careBackwards(shop.db, row.id, now)) {
+    events.push(event);
+    open = open.filter((task) => !resetsTask(event, task));
+    if (open.length === 0) break;
+  }
+  return events;
+}
+
+function stationDue(shop: Shop, row: StationRow, now: number, reader: CounterReader): StationDue {
+  const kind = stationKind(row.kind);
+  const events = eventsThatCount(shop, row, kind, now);
   const tasks = kind.tasks
     .map((task) => taskDue(row, task, kind.tasks, events, reader))
     .sort(
@@ -174,11 +185,8 @@ function counterReader(shop: Shop, machine: MachineRow, now: number): CounterRea
 
   /** 1 when the day of the reset was used before and after it: both totals count that day. */
   function dayUsedOnBothSides(since: number): 0 | 1 {
-    const day = localDay(since, zone);
-    const dayStart = startOfLocalDay(day, zone);
-    const dayEnd = Math.min(startOfLocalDay(day + 1, zone), end);
-    const both =
-      usedWithin(db, machine.id, dayStart, since) && usedWithin(db, machine.id, since, dayEnd);
-    return both ? 1 : 0;
+    if (totalsAt(since).jobsOfDay === 0) return 0;
+    const nextDay = startOfLocalDay(localDay(since, zone) + 1, zone);
+    return usedWithin(db, machine.id, since, Math.min(nextDay, end)) ? 1 : 0;
   }
 }

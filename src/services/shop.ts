@@ -110,11 +110,11 @@ export function changeSetting(
  * blocking in between. A use case that met a busy file has written nothing.
  * @throws what the use case threw at last, after `patienceMs`
  */
-export async function patiently<T>(useCase: () => T | Promise<T>, patienceMs = 30_000): Promise<T> {
+export async function patiently<T>(step: () => T | Promise<T>, patienceMs = 30_000): Promise<T> {
   const until = Date.now() + patienceMs;
   for (;;) {
     try {
-      return await useCase();
+      return await step();
     } catch (error) {
       if (!isBusy(error) || Date.now() > until) throw error;
       await new Promise((resolve) => setTimeout(resolve, 60));

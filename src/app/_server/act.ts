@@ -4,11 +4,11 @@ import { signedIn } from './shop';
 
 /** Runs a use case for whoever is signed in; on success every page shows the new state. */
 export async function act<T>(
-  useCase: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>,
+  step: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>,
 ): Promise<Outcome<T>> {
   const inside = await signedIn();
   if (!inside) return problem('You are signed out. Sign in again; what you typed is still here.');
-  const outcome = await patiently(() => useCase(inside.shop, inside.actor));
+  const outcome = await patiently(() => step(inside.shop, inside.actor));
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }

@@ -14,7 +14,7 @@ import { theShop } from '../_server/shop';
 async function atMachine<T>(
   token: string,
   name: string,
-  useCase: (shop: Shop, actor: Actor, machineId: string) => Outcome<T> | Promise<Outcome<T>>,
+  step: (shop: Shop, actor: Actor, machineId: string) => Outcome<T> | Promise<Outcome<T>>,
 ): Promise<Outcome<T>> {
   const shop = theShop();
   const machine = machineOfLabel(shop, token);
@@ -23,7 +23,7 @@ async function atMachine<T>(
   }
   const person = name.trim().slice(0, 80) || 'somebody at the machine';
   const outcome = await patiently(() =>
-    useCase(shop, { id: null, name: person, source: 'label' }, machine.id),
+    step(shop, { id: null, name: person, source: 'label' }, machine.id),
   );
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;

@@ -69,7 +69,7 @@ CREATE TABLE `care` (
 	FOREIGN KEY (`sheet_id`) REFERENCES `sheet`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `care_latest` ON `care` (`station_id`,`task`,`depth`,`result`,`finding`,`at`,`entry_id`);--> statement-breakpoint
+CREATE INDEX `care_station_at` ON `care` (`station_id`,`at`,`task`,`depth`,`result`,`finding`,`entry_id`);--> statement-breakpoint
 CREATE INDEX `care_sheet` ON `care` (`sheet_id`) WHERE sheet_id is not null;--> statement-breakpoint
 CREATE TABLE `entry` (
 	`id` text PRIMARY KEY NOT NULL,

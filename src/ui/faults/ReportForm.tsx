@@ -3,13 +3,7 @@
 import { Button, FileInput, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import {
-  dangerAdvice,
-  dangerWords,
-  reportedDanger,
-  signs,
-  type Danger,
-} from '../../catalogue/signs';
+import { dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
 import type { ReportInput, Reported } from '../../services/faults';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -103,7 +97,6 @@ export function ReportForm({
                 }
               >
                 {sign.words}
-                {sign.danger && <small>{dangerWords[sign.danger]}</small>}
               </UnstyledButton>
             );
           })}
@@ -114,36 +107,12 @@ export function ReportForm({
           {dangerAdvice[danger]}
         </p>
       )}
-      <Tiles<Danger>
-        legend="Can it wait? (only if you think it is worse than that)"
-        clearable
-        tiles={judgements}
-        value={judged}
-        onChange={setJudged}
-      />
       <Textarea
         label="In your words"
         placeholder="What were you doing, since when, what changed?"
         value={note}
         onChange={(event) => setNote(event.currentTarget.value)}
         error={problem?.field === 'note' ? problem.message : undefined}
-      />
-      <Tiles
-        legend="Does it still happen?"
-        compact
-        clearable
-        tiles={[
-          { value: 'yes', label: 'yes' },
-          { value: 'no', label: 'no' },
-        ]}
-        value={still}
-        onChange={(value) => setStill(value as 'yes' | 'no' | null)}
-      />
-      <TextInput
-        label="What was being worked?"
-        value={material}
-        onChange={(event) => setMaterial(event.currentTarget.value)}
-        maw={320}
       />
       <FileInput
         label="Photo"
@@ -163,8 +132,37 @@ export function ReportForm({
           maw={320}
         />
       )}
+      <details>
+        <summary>More: can it wait, does it still happen, what was worked</summary>
+        <div className={classes.form} style={{ marginTop: 10 }}>
+          <Tiles<Danger>
+            legend="Can it wait? (only if you think it is worse than that)"
+            clearable
+            tiles={judgements}
+            value={judged}
+            onChange={setJudged}
+          />
+          <Tiles
+            legend="Does it still happen?"
+            compact
+            clearable
+            tiles={[
+              { value: 'yes', label: 'yes' },
+              { value: 'no', label: 'no' },
+            ]}
+            value={still}
+            onChange={(value) => setStill(value as 'yes' | 'no' | null)}
+          />
+          <TextInput
+            label="What was being worked?"
+            value={material}
+            onChange={(event) => setMaterial(event.currentTarget.value)}
+            maw={320}
+          />
+        </div>
+      </details>
       <ProblemNote problem={problem?.field === 'note' ? null : problem} />
-      <div>
+      <div className={classes.submit}>
         <Button
           type="submit"
           size="lg"

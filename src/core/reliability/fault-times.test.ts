@@ -1,0 +1,36 @@
+import { faultTimes } from './fault-times';
+
+const minute = 60_000;
+
+test('worked by hand: reported at 0, looked at after 10, held 0 to 40 and 30 to 50, closed at 60', () => {
+  const times = faultTimes(
+    {
+      reportedAt: 0,
+      firstStepAt: 10 * minute,
+      closedAt: 60 * minute,
+      repairMinutes: [6, 4],
+      holds: [
+        { from: 30 * minute, to: 50 * minute },
+        { from: 0, to: 40 * minute },
+      ],
+    },
+    999 * minute,
+  );
+  expect(times).toEqual({
+    response: 10 * minute,
+    repairMinutes: 10,
+    open: 60 * minute,
+    down: 50 * minute,
+  });
+});
+
+test('what is still open counts up to now', () => {
+  const story = {
+    reportedAt: 0,
+    firstStepAt: null,
+    closedAt: null,
+    repairMinutes: [],
+    holds: [{ from: 5, to: null }],
+  };
+  expect(faultTimes(story, 100)).toEqual({ response: null, repairMinutes: 0, open: 100, down: 95 });
+});

@@ -1,0 +1,28 @@
+import { ago, clockTime, dayDate, span } from './when';
+
+const zone = 'Europe/Oslo';
+const now = Date.UTC(2026, 10, 24, 13, 10);
+const hour = 3_600_000;
+
+test('times are relative and absolute together', () => {
+  expect(ago(now - 20_000, now, zone)).toBe('just now');
+  expect(ago(now - 20 * 60_000, now, zone)).toBe('20 min ago, 13:50');
+  expect(ago(now - 3 * hour, now, zone)).toBe('3 h ago, 11:10');
+  expect(ago(now - 24 * hour, now, zone)).toBe('yesterday, 14:10');
+  expect(ago(now - 6 * 24 * hour, now, zone)).toBe('6 days ago, Wed 18 Nov');
+});
+
+test('a date carries its year when it is another one', () => {
+  expect(dayDate(now, zone, now)).toBe('Tue 24 Nov');
+  expect(dayDate(Date.UTC(2025, 0, 1), zone, now)).toBe('Wed 1 Jan 2025');
+  expect(clockTime(Date.UTC(2026, 0, 1, 23, 30), zone)).toBe('00:30');
+});
+
+test('spans read in two leading units', () => {
+  expect([35 * 60_000, 3 * hour + 600_000, 2 * hour, 52 * hour].map(span)).toEqual([
+    '35 min',
+    '3 h 10',
+    '2 h',
+    '2 d 4 h',
+  ]);
+});
