@@ -14,10 +14,6 @@ export function timerOf(db: Db, machineId: string): TimerRow | null {
   return db.select().from(timer).where(eq(timer.machineId, machineId)).get() ?? null;
 }
 
-export function listTimers(db: Db): TimerRow[] {
-  return db.select().from(timer).all();
-}
-
 export function removeTimer(db: Db, machineId: string): void {
   db.delete(timer).where(eq(timer.machineId, machineId)).run();
 }

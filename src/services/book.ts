@@ -184,12 +184,6 @@ function entryWords(row: EntryRow): string {
   }
 }
 
-/** One line of the book, or `null`. */
-export function bookLine(shop: Shop, id: string): BookLine | null {
-  const row = entryById(shop.db, id);
-  return row ? bookLines(shop, [row])[0]! : null;
-}
-
 /** Names to filter the book by. */
 export function bookPeople(shop: Shop): string[] {
   return peopleInBook(shop.db);

@@ -6,7 +6,7 @@ import { millisecondsPerMinute } from '../core/units/time';
 import { entryById, entryByKey, insertEntry, strikesOf } from '../records/book';
 import { careByEntry, insertCare } from '../records/care';
 import { write } from '../records/database';
-import { machineById, stationById } from '../records/machines';
+import { stationById } from '../records/machines';
 import { openFoundDamage } from './damage';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -202,11 +202,4 @@ export function correctCare(
     return written;
   });
   return ok({ entryId: id });
-}
-
-/** Nickname and station of a care entry, for messages. */
-export function placeOf(shop: Shop, stationId: string): string {
-  const station = stationById(shop.db, stationId);
-  if (!station) return 'unknown station';
-  return `${machineById(shop.db, station.machineId)?.nickname ?? '?'}: ${station.name}`;
 }

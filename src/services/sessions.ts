@@ -31,12 +31,6 @@ export function stretchOf<T extends LoggedSession>(session: T) {
   return { start: session.start, end: session.start + session.runSeconds * 1000, session };
 }
 
-/** The standing sessions of a machine that may overlap a stretch. */
-export function timelineAround(shop: Shop, machineId: string, from: number, to: number) {
-  const earliest = from - longestSessionSeconds * 1000;
-  return new Timeline(sessionsBetween(shop.db, machineId, earliest, to).map(stretchOf));
-}
-
 /** Logs one stretch of use. The same key twice logs it once. */
 export function logSession(
   shop: Shop,

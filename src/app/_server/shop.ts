@@ -2,6 +2,7 @@ import { nextCookies } from 'better-auth/next-js';
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
+import { cache } from 'react';
 import { hasPeople, openAuth, type Auth } from '../../services/auth';
 import { defaultDataDir, openShop, type Actor, type Shop } from '../../services/shop';
 
@@ -30,11 +31,11 @@ export function theAuth(): Auth {
   return server().auth;
 }
 
-/** Who is signed in, or `null`. */
-export async function currentActor(): Promise<Actor | null> {
+/** Who is signed in, or `null`. Asked once a request, however many parts of the page ask. */
+export const currentActor = cache(async (): Promise<Actor | null> => {
   const found = await theAuth().api.getSession({ headers: await headers() });
   return found ? { id: found.user.id, name: found.user.name, source: 'hand' } : null;
-}
+});
 
 /** The shop and who is signed in; sends everyone else to the door. For pages. */
 export async function enter(): Promise<{ shop: Shop; actor: Actor }> {

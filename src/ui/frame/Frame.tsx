@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { Ribbon } from '../ribbon/Ribbon';
+import { TinyRibbon } from '../ribbon/TinyRibbon';
 import type { Column } from '../ribbon/columns';
 import { StateMark, type MarkState } from '../marks/StateMark';
 import { Places } from './Places';
@@ -45,8 +45,8 @@ export function Frame({ shopName, person, rack, children, foot }: FrameProps) {
                   <span className={classes.nickname}>{row.nickname}</span>
                   <StateMark state={row.state} />
                 </span>
-                <span className={classes.rackRibbon} aria-hidden="true">
-                  <Ribbon machine={row.nickname} columns={row.columns} size="rack" />
+                <span className={classes.rackRibbon}>
+                  <TinyRibbon columns={row.columns} />
                 </span>
                 {row.openFaults > 0 && (
                   <span className={classes.faults}>

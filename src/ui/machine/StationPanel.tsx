@@ -43,7 +43,7 @@ export function StationPanel({
             <h3>{task.task.name}</h3>
             <StateMark state={task.standing.state} />
             <Link
-              className={classes.go}
+              className="go"
               href={`/clean?machine=${machineId}&pick=${station.id}.${task.task.key}`}
             >
               Clean

@@ -111,12 +111,12 @@ function Stopped({ board, zone }: { board: Board; zone: string }) {
                 </div>
               </div>
               {sheet ? (
-                <Link className={classes.go} href={`/clean/${sheet.row.id}`}>
+                <Link className="go" href={`/clean/${sheet.row.id}`}>
                   Resume
                 </Link>
               ) : (
                 <Link
-                  className={classes.go}
+                  className="go"
                   href={hold.faultId ? `/faults/${hold.faultId}` : `/machines/${hold.machineId}`}
                 >
                   Open
@@ -130,7 +130,7 @@ function Stopped({ board, zone }: { board: Board; zone: string }) {
           .map((fault) => (
             <li key={fault.id}>
               <FaultLine fault={fault} now={now} zone={zone} />
-              <Link className={classes.go} href={`/faults/${fault.id}`}>
+              <Link className="go" href={`/faults/${fault.id}`}>
                 Open
               </Link>
             </li>
@@ -176,7 +176,7 @@ function Due({ board: { due, afterJob } }: { board: Board }) {
               </td>
               <td>
                 <Link
-                  className={classes.go}
+                  className="go"
                   href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
                   aria-label={`Clean ${machine.nickname}, ${station.name}`}
                 >

@@ -112,7 +112,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
                   )}
                   {hold.why === 'cleaning' && (
                     <Link
-                      className={classes.go}
+                      className="go"
                       href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
                     >
                       Resume the clean-down
@@ -139,10 +139,10 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               Operators log, report and look from their phones by the label on the machine, without
               an account.
             </p>
-            <Link className={classes.go} href={`/machines/${id}/label`}>
+            <Link className="go" href={`/machines/${id}/label`}>
               Print the label
             </Link>{' '}
-            <Link className={classes.go} href={`/record?machine=${id}`}>
+            <Link className="go" href={`/record?machine=${id}`}>
               Its record
             </Link>
           </section>

@@ -1,0 +1,38 @@
+import { fillShare, lineAt, type Column } from './columns';
+import classes from './TinyRibbon.module.css';
+
+const height = 22;
+const wide = 6;
+const gap = 1;
+const partGap = 4;
+
+/** The ribbon as small as the rack needs it: one drawing, its words stand beside it. */
+export function TinyRibbon({ columns }: { columns: readonly Column[] }) {
+  const placed = columns.map((column, index) => {
+    const before = columns.slice(1, index + 1).filter((one, i) => one.part !== columns[i]!.part);
+    return { column, x: index * (wide + gap) + before.length * partGap };
+  });
+  const width = (placed.at(-1)?.x ?? 0) + wide;
+  const paths: Record<string, string> = {};
+  for (const { column, x } of placed) {
+    if (column.used === null || column.state === null) continue;
+    const tall = Math.max(1, fillShare(column.used) * height);
+    paths[column.state] =
+      `${paths[column.state] ?? ''}M${x} ${height}v${-tall.toFixed(1)}h${wide}V${height}z`;
+  }
+  return (
+    <svg
+      className={classes.tiny}
+      viewBox={`0 0 ${width} ${height}`}
+      width={Math.min(184, width)}
+      height={height}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
+      {Object.entries(paths).map(([state, path]) => (
+        <path key={state} d={path} data-state={state} />
+      ))}
+      <line x1="0" x2={width} y1={height * (1 - lineAt)} y2={height * (1 - lineAt)} />
+    </svg>
+  );
+}
