@@ -1,5 +1,11 @@
 import { compareDanger } from '../core/care/danger';
-import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './due';
+import {
+  dueMachines,
+  followsEveryJob,
+  type MachineDue,
+  type StationDue,
+  type TaskDue,
+} from './due';
 import { openFaults, type Fault } from './faults';
 import { activeHolds, type Hold } from './holds';
 import type { Shop } from './shop';
@@ -23,11 +29,6 @@ export interface Board {
   due: DueItem[];
   /** the jobs-by-one tasks: not ticked off after the last job */
   afterJob: DueItem[];
-}
-
-/** Whether a task belongs to every single job rather than to the technician's round. */
-function followsEveryJob({ limits }: TaskDue): boolean {
-  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
 }
 
 export function shopBoard(shop: Shop): Board {

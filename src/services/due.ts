@@ -56,7 +56,13 @@ export interface MachineDue {
   /** run seconds of the last seven shop-local days, today included */
   weekSeconds: number;
   stations: StationDue[];
+  /** the heaviest of the technician's round: what follows every job is left out */
   state: CareState;
+}
+
+/** Whether a task belongs to every single job rather than to the technician's round. */
+export function followsEveryJob({ limits }: Pick<TaskDue, 'limits'>): boolean {
+  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
 }
 
 /** Under combined limits; other schools come with care plans. */
@@ -72,7 +78,10 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
   return machines.map((machine) => {
     const reader = counterReader(shop, machine, now);
     const rows = (stations.get(machine.id) ?? []).map((row) => stationDue(shop, row, now, reader));
-    const states = rows.flatMap(({ worst }) => (worst ? [worst.standing.state] : []));
+    const states = rows
+      .flatMap(({ tasks }) => tasks)
+      .filter((task) => !followsEveryJob(task))
+      .map(({ standing: { state } }) => state);
     return {
       id: machine.id,
       nickname: machine.nickname,

@@ -1,3 +1,4 @@
+import { shopBoard } from './board';
 import { dueMachines } from './due';
 import { dueRows } from './due-rows';
 import { bookPage, strikeEntry } from './book';
@@ -402,4 +403,13 @@ test('due rows carry what the command line promises', () => {
     since: '2026-11-23T07:00:00+01:00',
     called: null,
   });
+});
+
+test('debris nobody ticked off stands by itself and does not make the whole machine past due', () => {
+  const { id } = addTestMachine(shop);
+  for (let day = 1; day <= 3; day++) log(id, day * 24, 0.5);
+  const board = shopBoard(shop);
+  expect(board.machines[0]!.state).toBe('clear');
+  expect(board.due).toEqual([]);
+  expect(board.afterJob.map(({ task: { counters } }) => counters.jobs)).toEqual([3]);
 });
