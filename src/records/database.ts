@@ -88,8 +88,11 @@ export function isBusy(error: unknown): boolean {
   return driverCode(cause)?.startsWith('SQLITE_BUSY') ?? false;
 }
 
-/** Code of a driver's error. Told by its name: bundles may hold the class more than once. */
+/**
+ * Code of a driver's error. Told by its name, not its class: bundles may hold the class more than once,
+ * and an error made in another realm is no instance of this one's `Object`.
+ */
 function driverCode(error: unknown): string | null {
-  if (!(error instanceof Object) || (error as Error).name !== 'SqliteError') return null;
-  return (error as { code?: string }).code ?? null;
+  const { name, code } = (error ?? {}) as { name?: string; code?: string };
+  return name === 'SqliteError' ? (code ?? null) : null;
 }
