@@ -6,14 +6,8 @@ import { findStationKind } from './catalogue';
 import { families } from './families';
 import { findMaterial, isChlorinated, materials, materialWords, materialWeight } from './materials';
 import { openings } from './openings';
-import {
-  cautionSchema,
-  familySchema,
-  openingSchema,
-  pathParts,
-  schools,
-  stationKindSchema,
-} from './schema';
+import { cautionSchema, familySchema, openingSchema, pathParts, stationKindSchema } from './schema';
+import { schools } from '../core/care/schools';
 import { dangers, findSign, reportedDanger, signs } from './signs';
 import { stationKinds } from './stations';
 import * as taskExports from './tasks';
@@ -79,8 +73,8 @@ test.each(placed.map(({ kind, task }) => [`${kind.id}: ${task.key}`, task] as co
   (_, task) => {
     expect(openingIds).toContain(task.opening);
     for (const id of task.cautions) expect(cautionIds).toContain(id);
-    for (const school of schools) expect(task.limits[school]!.length).toBeGreaterThan(0);
-    const kinds = task.limits.combined!.map(({ kind }) => kind);
+    for (const school of schools) expect(task.schools[school]!.length).toBeGreaterThan(0);
+    const kinds = task.schools.combined!.map(({ kind }) => kind);
     expect(new Set(kinds).size).toBe(kinds.length);
     if (task.group === 'coolant') expect(kinds).not.toContain('soil');
   },
@@ -99,14 +93,14 @@ test('within a station deeper tasks have their own key and never a shorter soil 
     const soil = tasks
       .filter(({ depth, group }) => rung(depth) !== null && group === tasks[0]!.group)
       .sort((a, b) => rung(a.depth)! - rung(b.depth)!)
-      .flatMap((task) => task.limits.combined!.filter(({ kind }) => kind === 'soil'))
+      .flatMap((task) => task.schools.combined!.filter(({ kind }) => kind === 'soil'))
       .map(({ value }) => value);
     expect(soil).toEqual([...soil].sort((a, b) => a - b));
   }
 });
 
 test('limits as written in practice (common practice, no source)', () => {
-  expect(taskExports.honeycombClean.limits).toEqual({
+  expect(taskExports.honeycombClean.schools).toEqual({
     little: [{ kind: 'soil', value: 15 }],
     meter: [{ kind: 'soil', value: 25 }],
     calendar: [{ kind: 'days', value: 7 }],
@@ -115,12 +109,12 @@ test('limits as written in practice (common practice, no source)', () => {
       { kind: 'days', value: 30 },
     ],
   });
-  expect(taskExports.windowWipe.limits.combined).toEqual([
+  expect(taskExports.windowWipe.schools.combined).toEqual([
     { kind: 'soil', value: 5 },
     { kind: 'days', value: 7 },
   ]);
-  expect(taskExports.debrisClear.limits.combined).toEqual([{ kind: 'jobs', value: 1 }]);
-  expect(taskExports.bearingClean.limits.combined).toEqual([{ kind: 'days', value: 7 }]);
+  expect(taskExports.debrisClear.schools.combined).toEqual([{ kind: 'jobs', value: 1 }]);
+  expect(taskExports.bearingClean.schools.combined).toEqual([{ kind: 'days', value: 7 }]);
 });
 
 describe('materials', () => {

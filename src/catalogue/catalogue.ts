@@ -1,5 +1,5 @@
 import { families } from './families';
-import type { CatalogueTask, Family, StationKind } from './schema';
+import type { Family, StationKind } from './schema';
 import { stationKinds } from './stations';
 
 const familiesById = new Map(families.map((family) => [family.id, family]));
@@ -23,9 +23,4 @@ export function stationKind(id: string): StationKind {
   const kind = kindsById.get(id);
   if (!kind) throw new Error(`stationKind requires a kind of the catalogue, not "${id}"`);
   return kind;
-}
-
-/** A care task of a kind of station by its key, or `null`. */
-export function findTask(kind: StationKind, key: string): CatalogueTask | null {
-  return kind.tasks.find((task) => task.key === key) ?? null;
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { criticalities } from '../core/care/danger';
 import { depths } from '../core/care/depth';
 import { limitKinds } from '../core/care/care';
+import { schools } from '../core/care/schools';
 import { soilGroups } from '../core/usage/soil';
 
 /** Parts of the path, in order, then what surrounds it. */
@@ -17,14 +18,11 @@ export const pathParts = [
 ] as const;
 export type PathPart = (typeof pathParts)[number];
 
-export const schools = ['little', 'meter', 'calendar', 'combined'] as const;
-export type School = (typeof schools)[number];
-
 const text = z.string().trim().min(1);
 const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/);
 const minutes = z.number().int().nonnegative();
 
-const limitSchema = z.object({ kind: z.enum(limitKinds), value: z.number().positive() });
+export const limitSchema = z.object({ kind: z.enum(limitKinds), value: z.number().positive() });
 
 export const openingSchema = z.object({ id: slug, name: text, needs: text, minutes });
 export type Opening = z.infer<typeof openingSchema>;
@@ -38,7 +36,8 @@ export const taskSchema = z.object({
   depth: z.enum(depths),
   group: z.enum([...soilGroups, 'coolant']),
   criticality: z.enum(criticalities),
-  limits: z.record(z.enum(schools), z.array(limitSchema).min(1)),
+  /** limits under each school */
+  schools: z.record(z.enum(schools), z.array(limitSchema).min(1)),
   minutes: z.object({ active: minutes.min(1), passive: minutes, finishing: minutes }),
   opening: slug,
   tools: z.array(text).min(1),

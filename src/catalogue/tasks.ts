@@ -1,7 +1,8 @@
 import type { CareGroup, Limit, LimitKind } from '../core/care/care';
 import type { Criticality } from '../core/care/danger';
 import type { Depth } from '../core/care/depth';
-import type { CatalogueTask, School } from './schema';
+import type { School } from '../core/care/schools';
+import type { CatalogueTask } from './schema';
 
 /**
  * Care tasks with their starting limits. All figures are common practice with no published source: a
@@ -54,7 +55,7 @@ function task(key: string, row: Row): CatalogueTask {
   const school = (written: Written | undefined): Limit[] => [limit(written ?? fallback, 'lower')];
   const combined = [limit(row.prefer, 'upper')];
   if (row.C && !row.uncapped && !row.prefer.startsWith('D')) combined.push(limit(row.C, 'upper'));
-  const limits: Record<School, Limit[]> = {
+  const schools: Record<School, Limit[]> = {
     little: school(row.L),
     meter: school(row.M),
     calendar: school(row.C),
@@ -67,7 +68,7 @@ function task(key: string, row: Row): CatalogueTask {
     depth: row.depth,
     group: row.group,
     criticality: row.criticality,
-    limits,
+    schools,
     minutes: { active, passive, finishing },
     opening: row.opening,
     tools: row.tools,

@@ -194,9 +194,9 @@ function runMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
 }
 
 /** What a station looks like: by how much it really fouled, which the app does not know. */
-function findingOf(play: Play, machine: MachineDue, { task, limits, counters }: TaskDue): Finding {
+function findingOf(play: Play, machine: MachineDue, { task, counters }: TaskDue): Finding {
   const plan = plans.find(({ nickname }) => nickname === machine.nickname)!;
-  const limit = limits.find(({ kind }) => kind === 'soil' || kind === 'run')?.value ?? 30;
+  const limit = task.limits.find(({ kind }) => kind === 'soil' || kind === 'run')?.value ?? 30;
   // here optics stand much more than the usual limit, everything else somewhat more
   const life = limit * (task.group === 'optics' ? 7 : 2.5);
   const soilHours = (counters.soilMilliseconds || counters.runSeconds * 1000) / 3_600_000;

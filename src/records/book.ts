@@ -1,4 +1,5 @@
-import { and, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, lt, notExists, or, sql, type SQL } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/sqlite-core';
 import type { Db } from './database';
 import {
   entryDataSchemas,
@@ -95,7 +96,7 @@ export function standingEntries(
   kinds: EntryKind[],
   where: { machineId?: string; subjectId?: string } = {},
 ): EntryRow[] {
-  const struck = db.select({ id: entry.supersedes }).from(entry).where(isNotNull(entry.supersedes));
+  const later = alias(entry, 'later');
   return db
     .select()
     .from(entry)
@@ -104,7 +105,12 @@ export function standingEntries(
         inArray(entry.kind, kinds),
         where.machineId ? eq(entry.machineId, where.machineId) : undefined,
         where.subjectId ? eq(entry.subjectId, where.subjectId) : undefined,
-        notInArray(entry.id, struck),
+        notExists(
+          db
+            .select({ one: sql`1` })
+            .from(later)
+            .where(eq(later.supersedes, entry.id)),
+        ),
       ),
     )
     .orderBy(entry.at, entry.id)

@@ -1,13 +1,20 @@
 import { z } from 'zod';
 
 /** Where an entry came from. */
-export const sources = ['hand', 'import', 'label', 'command line', 'demo'] as const;
+export const sources = ['hand', 'import', 'label', 'command line', 'demo', 'device'] as const;
 export type Source = (typeof sources)[number];
 
 /** Kinds of entry whose particulars stand in their own table. */
-export const tableKinds = ['session', 'care'] as const;
+export const tableKinds = ['session', 'care', 'meter reading'] as const;
 
 const text = z.string();
+const figure = z.number().nonnegative();
+const perGroup = z.object({ optics: figure, bed: figure, motion: figure, air: figure });
+const limit = z.object({
+  kind: z.enum(['soil', 'run', 'days', 'jobs', 'useDays']),
+  value: z.number().positive(),
+});
+const processWeight = z.object({ process: z.enum(['cut', 'engrave', 'mark']), weight: perGroup });
 
 /** Particulars of every other kind of entry, as kept in `entry.data`. */
 export const entryDataSchemas = {
@@ -37,6 +44,89 @@ export const entryDataSchemas = {
   machine: z.object({ change: text, from: text.nullable(), to: text.nullable() }),
   setting: z.object({ name: text, from: text.nullable(), to: text }),
   strike: z.object({ of: text }),
+  'care plan': z.discriminatedUnion('change', [
+    z.object({
+      change: z.literal('school'),
+      school: z.enum(['little', 'meter', 'calendar', 'combined']),
+    }),
+    z.object({
+      change: z.literal('limits'),
+      station: text,
+      task: text,
+      limits: z.array(limit).min(1).nullable(),
+      basis: z.enum(['manual', 'evidence', 'shop']),
+    }),
+    // the whole task as the catalogue describes one; `services/plans` knows its shape
+    z.object({
+      change: z.literal('own task'),
+      station: text,
+      task: z.looseObject({ key: text, name: text }),
+    }),
+    z.object({ change: z.literal('own task removed'), station: text, task: text }),
+  ]),
+  deferral: z.object({
+    stationId: text,
+    task: text,
+    until: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('date'), at: z.number().int() }),
+      z.object({ kind: z.literal('run'), hours: z.number().positive() }),
+    ]),
+  }),
+  call: z.object({ stationId: text, task: text, sign: text }),
+  'soil weights': z.object({
+    /** start of the first session it weighs; null: all of them */
+    from: z.number().int().nullable(),
+    what: z.discriminatedUnion('change', [
+      z.object({
+        change: z.literal('material'),
+        name: text,
+        aliases: z.array(text),
+        works: z.array(processWeight).min(1),
+      }),
+      z.object({
+        change: z.literal('work'),
+        name: text,
+        process: processWeight.shape.process,
+        weight: perGroup,
+      }),
+      z.object({
+        change: z.literal('factor'),
+        factor: z.enum(['airOff', 'draughtWeak', 'draughtOff']),
+        weight: perGroup,
+      }),
+    ]),
+  }),
+  'method choice': z.object({
+    question: text,
+    choice: text,
+    /** null: the whole shop */
+    stationId: text.nullable(),
+  }),
+  /** about a reading that is lower than the one before */
+  'meter explained': z.object({
+    how: z.enum(['reset', 'rolled over', 'replaced']),
+    /** where it rolled over, in seconds */
+    atSeconds: z.number().int().positive().nullable(),
+  }),
+  'day without use': z.object({ day: z.number().int() }),
+  module: z.object({
+    moduleId: text,
+    kind: text,
+    serial: text,
+    name: text,
+    /** run seconds it had before it came */
+    hadSeconds: z.number().int().nonnegative(),
+  }),
+  /** `machineId` of the entry: where to; null: the drawer */
+  'module moved': z.object({ moduleId: text }),
+  'module ended': z.object({ moduleId: text, why: text }),
+  device: z.object({ deviceId: text, name: text, change: z.enum(['added', 'revoked']) }),
+  'job file': z.object({
+    hash: text,
+    name: text,
+    runSeconds: z.number().int().positive(),
+    beamSeconds: z.number().int().nonnegative(),
+  }),
 } as const;
 
 export type DataKind = keyof typeof entryDataSchemas;

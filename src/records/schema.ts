@@ -20,6 +20,16 @@ import type { EntryKind, Source } from './entry-data';
 const instant = (name: string) => integer(name, { mode: 'number' });
 const yes = (name: string) => integer(name, { mode: 'boolean' });
 
+/** How a controller moves: millimetres and seconds. */
+export interface ControllerRow {
+  acceleration: number;
+  maxFeed: number;
+  bedWidth: number;
+  bedHeight: number;
+  fullPower: number;
+  dynamicPower: boolean;
+}
+
 export const setting = sqliteTable('setting', {
   name: text('name').primaryKey(),
   value: text('value').notNull(),
@@ -34,6 +44,8 @@ export const machine = sqliteTable(
     card: text('card', { mode: 'json' }).$type<Record<string, string>>().notNull(),
     /** the unguessable end of the machine's label link */
     labelToken: text('label_token').notNull(),
+    /** what its controller does with a job file; null: as its family does */
+    controller: text('controller', { mode: 'json' }).$type<ControllerRow>(),
     addedAt: instant('added_at').notNull(),
     retiredAt: instant('retired_at'),
   },
@@ -121,6 +133,10 @@ export const session = sqliteTable(
     airAssist: yes('air_assist'),
     draught: text('draught').$type<Draught>(),
     operator: text('operator'),
+    /** `unlogged`: proposed from the machine's own meter, not logged by anyone; null: logged */
+    origin: text('origin').$type<'unlogged'>(),
+    /** the job file its figures come from */
+    jobId: text('job_id').references(() => entry.id),
   },
   (t) => [index('session_machine_start').on(t.machineId, t.start)],
 );
@@ -153,6 +169,37 @@ export const care = sqliteTable(
       .on(t.sheetId)
       .where(sql`sheet_id is not null`),
   ],
+);
+
+/** What a reading of a machine's own hour counter says. */
+export const meterReading = sqliteTable(
+  'meter_reading',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    machineId: text('machine_id')
+      .notNull()
+      .references(() => machine.id),
+    at: instant('at').notNull(),
+    valueS: integer('value_s').notNull(),
+  },
+  (t) => [index('meter_reading_machine_at').on(t.machineId, t.at)],
+);
+
+/** A device that may use the device door. Its token is kept as a hash only. */
+export const device = sqliteTable(
+  'device',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    /** the machine whose use it sends; null: it only reads */
+    machineId: text('machine_id').references(() => machine.id),
+    tokenHash: text('token_hash').notNull(),
+    addedAt: instant('added_at').notNull(),
+    revokedAt: instant('revoked_at'),
+  },
+  (t) => [uniqueIndex('device_token').on(t.tokenHash)],
 );
 
 /** A clean-down in work: not yet the book. Sign-off writes its done tasks as care entries. */

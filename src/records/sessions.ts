@@ -10,6 +10,10 @@ export type SessionRow = typeof session.$inferSelect;
 /** What a logged session says beyond its use. */
 export interface LoggedSession extends SessionUse {
   operator: string | null;
+  /** `unlogged`: proposed from the machine's meter; its true times are not known */
+  origin?: 'unlogged' | null;
+  /** the job file its figures come from */
+  jobId?: string | null;
 }
 
 export function insertSession(
@@ -20,8 +24,8 @@ export function insertSession(
 ): void {
   statement(
     db,
-    `insert into session (entry_id, machine_id, start, run_s, beam_s, material, process, air_assist, draught, operator)
-     values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `insert into session (entry_id, machine_id, start, run_s, beam_s, material, process, air_assist, draught, operator, origin, job_id)
+     values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   ).run(
     entryId,
     machineId,
@@ -33,6 +37,8 @@ export function insertSession(
     logged.airAssist === null ? null : Number(logged.airAssist),
     logged.draught,
     logged.operator,
+    logged.origin ?? null,
+    logged.jobId ?? null,
   );
 }
 
@@ -57,6 +63,8 @@ interface RawSession {
   air_assist: number | null;
   draught: Draught | null;
   operator: string | null;
+  origin: 'unlogged' | null;
+  job_id: string | null;
 }
 
 function standing(raw: RawSession): StandingSession {
@@ -70,11 +78,13 @@ function standing(raw: RawSession): StandingSession {
     airAssist: raw.air_assist === null ? null : raw.air_assist === 1,
     draught: raw.draught,
     operator: raw.operator,
+    origin: raw.origin,
+    jobId: raw.job_id,
   };
 }
 
 const columns =
-  's.entry_id, s.start, s.run_s, s.beam_s, s.material, s.process, s.air_assist, s.draught, s.operator';
+  's.entry_id, s.start, s.run_s, s.beam_s, s.material, s.process, s.air_assist, s.draught, s.operator, s.origin, s.job_id';
 // Equal starts are ordered by content before id, so that the order of entry never matters.
 const inOrder = [
   's.start',

@@ -99,6 +99,20 @@ export function usedWithin(db: Db, machineId: string, from: number, to: number):
   );
 }
 
+/** The first and last day of use of a machine among sessions that started in `[from, to)`. */
+export function daysUsed(
+  db: Db,
+  machineId: string,
+  from: number,
+  to: number,
+): { first: number; last: number } | null {
+  const row = statement(
+    db,
+    'select min(day) first, max(day) last from session_hours where machine_id = ? and start >= ? and start < ?',
+  ).get(machineId, from, to) as { first: number | null; last: number | null };
+  return row.first === null ? null : { first: row.first, last: row.last! };
+}
+
 /** Start of a machine's first standing session, or `null`. */
 export function firstUse(db: Db, machineId: string): number | null {
   const row = statement(db, 'select min(start) start from session_hours where machine_id = ?').get(

@@ -1,11 +1,6 @@
 import { compareDanger } from '../core/care/danger';
-import {
-  dueMachines,
-  followsEveryJob,
-  type MachineDue,
-  type StationDue,
-  type TaskDue,
-} from './due';
+import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './due';
+import { followsEveryJob } from './plans';
 import { openFaults, type Fault } from './faults';
 import { activeHolds, type Hold } from './holds';
 import type { Shop } from './shop';
@@ -48,8 +43,8 @@ export function shopBoard(shop: Shop): Board {
     holds: activeHolds(shop),
     faults: openFaults(shop),
     sheets: sheetsInWork(shop),
-    due: items.filter(({ task }) => !followsEveryJob(task)),
-    afterJob: items.filter(({ task }) => followsEveryJob(task)),
+    due: items.filter(({ task }) => !followsEveryJob(task.task)),
+    afterJob: items.filter(({ task }) => followsEveryJob(task.task)),
   };
 }
 

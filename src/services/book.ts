@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
-import { findTask, stationKind } from '../catalogue/catalogue';
 import { causeWords } from '../catalogue/causes';
 import { dangerWords } from '../catalogue/signs';
+import type { CatalogueTask } from '../catalogue/schema';
 import type { CareResult } from '../core/care/care';
 import { formatDuration } from '../core/units/duration';
 import { formatOffset } from '../core/units/instant';
@@ -19,10 +19,11 @@ import {
 import { careByEntry, type CareRow } from '../records/care';
 import { write } from '../records/database';
 import type { EntryKind } from '../records/entry-data';
-import { listMachines, stationById } from '../records/machines';
+import { listMachines, stationById, type StationRow } from '../records/machines';
 import { sessionsByEntry, type SessionRow } from '../records/sessions';
 import { correctCare } from './care';
 import { signWords } from './faults';
+import { taskReader } from './plans';
 import { correctSession } from './sessions';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -72,10 +73,16 @@ function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
   const machines = new Map(
     listMachines(shop.db, { retired: true }).map(({ id, nickname }) => [id, nickname]),
   );
+  const findTask = taskReader(shop);
+  const readCare = (row: CareRow): ReadCare => {
+    const station = stationById(shop.db, row.stationId);
+    return { care: row, station, task: station && findTask(station, row.task) };
+  };
   return rows.map((row) => {
     const strike = strikes.get(row.id);
     const session = sessions.get(row.id) ?? null;
-    const care = cares.get(row.id) ?? null;
+    const cared = cares.get(row.id);
+    const care = cared ? readCare(cared) : null;
     return {
       id: row.id,
       at: row.at,
@@ -84,7 +91,7 @@ function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
       machine: row.machineId ? (machines.get(row.machineId) ?? null) : null,
       person: row.person,
       source: row.source,
-      what: session ? sessionWords(session) : care ? careWords(shop, care) : entryWords(row),
+      what: session ? sessionWords(session) : care ? careWords(care) : entryWords(row),
       note: row.note,
       struck: strike
         ? {
@@ -98,14 +105,16 @@ function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
       correctable: !strike && (session !== null || care !== null || strikable.includes(row.kind)),
       faultId: row.kind === 'fault' ? row.id : row.kind.startsWith('fault ') ? row.subjectId : null,
       session,
-      care: care && { ...care, lookOnly: careTask(shop, care)?.lookOnly ?? false },
+      care: care && { ...care.care, lookOnly: care.task?.lookOnly ?? false },
     };
   });
 }
 
-function careTask(shop: Shop, care: CareRow) {
-  const station = stationById(shop.db, care.stationId);
-  return station ? findTask(stationKind(station.kind), care.task) : null;
+/** A care entry with what it is about. */
+interface ReadCare {
+  care: CareRow;
+  station: StationRow | null;
+  task: CatalogueTask | null;
 }
 
 /** "1 h 30, cut plywood, air assist off, draught weak, by Ines" */
@@ -122,9 +131,7 @@ function sessionWords(session: SessionRow): string {
     .join(', ');
 }
 
-function careWords(shop: Shop, care: CareRow): string {
-  const station = stationById(shop.db, care.stationId);
-  const task = careTask(shop, care);
+function careWords({ care, station, task }: ReadCare): string {
   return [
     `${station?.name ?? 'removed station'}: ${task?.name.toLowerCase() ?? care.task}`,
     resultWords[care.result],

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { findTask, stationKind } from '../catalogue/catalogue';
 import { careResults, findings, type CareResult, type Finding } from '../core/care/care';
 import { ok } from '../core/units/result';
 import { millisecondsPerMinute } from '../core/units/time';
@@ -8,6 +7,7 @@ import { careByEntry, insertCare } from '../records/care';
 import { write } from '../records/database';
 import { stationById } from '../records/machines';
 import { openFoundDamage } from './damage';
+import { stationTasks, taskReader } from './plans';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** One care task at one station, as it ended. */
@@ -72,10 +72,10 @@ export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<
   const station = stationById(shop.db, care.stationId);
   if (!station || station.removedAt !== null)
     return problem('That station is no longer there.', 'station');
-  const kind = stationKind(station.kind);
-  const task = findTask(kind, care.task);
+  const tasks = stationTasks(shop, station, shop.now());
+  const task = tasks.find(({ key }) => key === care.task);
   if (!task) {
-    const offered = kind.tasks.map(({ key }) => key).join(', ');
+    const offered = tasks.map(({ key }) => key).join(', ');
     return problem(
       `${station.name} has no task "${care.task}"${offered ? `: it has ${offered}` : ' and none is offered there'}.`,
       'task',
@@ -168,7 +168,7 @@ export function correctCare(
     }
     if (change.at > shop.now()) return problem('The time lies in the future.', 'at');
     const station = stationById(shop.db, row.stationId)!;
-    const task = findTask(stationKind(station.kind), row.task);
+    const task = taskReader(shop)(station, row.task);
     const wrong = resultProblem(change.result, parsed.data.note, task?.lookOnly ?? false);
     if (wrong) return wrong;
   }

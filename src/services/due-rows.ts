@@ -27,8 +27,10 @@ export interface DueRow {
   first: { kind: LimitKind; left: number };
   /** ISO 8601 with offset */
   since: string;
-  /** the finding that called it due before its limits */
+  /** the finding or sign that called it due before its limits */
   called: string | null;
+  /** why it is put off for now */
+  putOff: string | null;
 }
 
 const round = (value: number) => Math.round(value * 1e6) / 1e6;
@@ -37,7 +39,7 @@ const round = (value: number) => Math.round(value * 1e6) / 1e6;
 export function dueRows(machines: readonly MachineDue[], zone: string): DueRow[] {
   return machines.flatMap((machine) =>
     machine.stations.flatMap((station) =>
-      station.tasks.map(({ task, standing, counters, limits, since, call }) => ({
+      station.tasks.map(({ task, standing, counters, since, call, deferral }) => ({
         machine: machine.nickname,
         station: station.slug,
         task: task.key,
@@ -53,10 +55,11 @@ export function dueRows(machines: readonly MachineDue[], zone: string): DueRow[]
           jobs: counters.jobs,
           useDays: counters.useDays,
         },
-        limits,
+        limits: task.limits,
         first: { kind: standing.first.kind, left: round(standing.first.left) },
         since: formatOffset(since, zone),
-        called: call?.finding ?? null,
+        called: call ? (call.finding ?? call.sign) : null,
+        putOff: deferral?.reason ?? null,
       })),
     ),
   );

@@ -1,15 +1,19 @@
 import { stationKind } from '../catalogue/catalogue';
-import type { CatalogueTask, PathPart, StationKind } from '../catalogue/schema';
+import type { CatalogueTask, PathPart } from '../catalogue/schema';
 import { callOf, type Call } from '../core/care/calls';
-import type { CareEvent, Counters, Limit } from '../core/care/care';
+import type { CareEvent, Counters } from '../core/care/care';
 import { noUse } from '../core/care/counters';
+import { deferralHolds, type Deferral } from '../core/care/deferral';
 import { compareStates, standing, type CareState, type Standing } from '../core/care/due';
+import type { CarePlan } from '../core/care/plan';
 import { lastReset, resetsTask } from '../core/care/resets';
+import { within, type Presence } from '../core/modules/presence';
 import { groupBy } from '../core/units/group-by';
 import { calendarDays, localDay, startOfLocalDay } from '../core/units/zone';
 import { careBackwards } from '../records/care';
 import { listMachines, listStations, type MachineRow, type StationRow } from '../records/machines';
 import {
+  daysUsed,
   firstUse,
   lastUse,
   runSecondsByMachine,
@@ -17,12 +21,14 @@ import {
   usedWithin,
   type Totals,
 } from '../records/usage';
+import { readJudgements, type Judgements } from './judgements';
+import { moduleFinder, type Fitted } from './modules';
+import { followsEveryJob, planFinder, tasksUnder, type PlannedTask } from './plans';
 import type { Shop } from './shop';
 
 /** Where one care task at one station stands. */
 export interface TaskDue {
-  task: CatalogueTask;
-  limits: readonly Limit[];
+  task: PlannedTask;
   counters: Counters;
   standing: Standing;
   /** UTC milliseconds counters run from */
@@ -30,6 +36,8 @@ export interface TaskDue {
   /** whether an entry of the book reset it; else it counts from the first known use */
   everReset: boolean;
   call: Call | null;
+  /** put off for now, with the reason; it stands where it stands all the same */
+  deferral: Deferral | null;
 }
 
 /** One station with its tasks, heaviest first. */
@@ -41,6 +49,8 @@ export interface StationDue {
   short: string;
   part: PathPart;
   note: string | null;
+  /** the module it goes with, whose soil travels with it */
+  module: { serial: string; since: number } | null;
   tasks: TaskDue[];
   /** the heaviest task; `null` where the station has none */
   worst: TaskDue | null;
@@ -60,59 +70,118 @@ export interface MachineDue {
   state: CareState;
 }
 
-/** Whether a task belongs to every single job rather than to the technician's round. */
-export function followsEveryJob({ limits }: Pick<TaskDue, 'limits'>): boolean {
-  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
+/** What the reading of one moment of the shop shares among its machines. */
+interface Moment {
+  shop: Shop;
+  now: number;
+  /** stations in use of every machine, by machine */
+  stations: ReadonlyMap<string, StationRow[]>;
+  judgements: Judgements;
+  meter(machineId: string): Meter;
+  fitted(machineId: string, stationKind: string): Fitted | null;
 }
-
-/** Under combined limits; other schools come with care plans. */
-const school = 'combined';
 
 /** Where every task of every machine in use stands. `now` in UTC milliseconds. */
 export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
   const { db, zone } = shop;
-  const machines = listMachines(db).filter(({ id }) => !machineId || id === machineId);
-  const stations = groupBy(listStations(db, machineId), (row) => row.machineId);
+  const all = listMachines(db);
+  const meters = new Map<string, Meter>();
+  const moment: Moment = {
+    shop,
+    now,
+    stations: groupBy(listStations(db), (row) => row.machineId),
+    judgements: readJudgements(shop, now, machineId),
+    meter(id) {
+      let meter = meters.get(id);
+      if (!meter) meters.set(id, (meter = machineMeter(shop, id)));
+      return meter;
+    },
+    fitted: moduleFinder(shop, now),
+  };
+  const plan = planFinder(shop, now, machineId);
   const today = localDay(now, zone);
   const week = runSecondsByMachine(db, today - 6, today);
-  return machines.map((machine) => {
-    const reader = counterReader(shop, machine, now);
-    const rows = (stations.get(machine.id) ?? []).map((row) => stationDue(shop, row, now, reader));
-    const states = rows
-      .flatMap(({ tasks }) => tasks)
-      .filter((task) => !followsEveryJob(task))
-      .map(({ standing: { state } }) => state);
-    return {
-      id: machine.id,
-      nickname: machine.nickname,
-      family: machine.family,
-      addedAt: machine.addedAt,
-      lastUse: lastUse(db, machine.id, now),
-      weekSeconds: week.get(machine.id) ?? 0,
-      stations: rows,
-      state: states.sort(compareStates).at(-1) ?? 'clear',
-    };
+  return all
+    .filter(({ id }) => !machineId || id === machineId)
+    .map((machine) => {
+      const rows = (moment.stations.get(machine.id) ?? []).map((row) =>
+        stationDue(moment, machine, row, plan(machine.id)),
+      );
+      const states = rows
+        .flatMap(({ tasks }) => tasks)
+        .filter(({ task }) => !followsEveryJob(task))
+        .map(({ standing: { state } }) => state);
+      return {
+        id: machine.id,
+        nickname: machine.nickname,
+        family: machine.family,
+        addedAt: machine.addedAt,
+        lastUse: lastUse(db, machine.id, now),
+        weekSeconds: week.get(machine.id) ?? 0,
+        stations: rows,
+        state: states.sort(compareStates).at(-1) ?? 'clear',
+      };
+    });
+}
+
+/** A stretch in which a station's soil was made: at its machine, or where its module was. */
+interface Stay extends Presence {
+  stationId: string;
+}
+
+/** Where the soil of a station was made: all of its own life, or the stays of the module in it. */
+function staysOf(moment: Moment, row: StationRow, fitted: Fitted | null): Stay[] {
+  if (!fitted) {
+    return [{ machineId: row.machineId, stationId: row.id, from: -Infinity, to: Infinity }];
+  }
+  return fitted.stays.flatMap((stay) => {
+    const twin = twinOf(moment.stations.get(stay.machineId) ?? [], row);
+    return twin ? [{ ...stay, stationId: twin.id }] : [];
   });
 }
 
+/** The station of another machine that the same module fills. */
+function twinOf(stations: readonly StationRow[], { id, kind, slug }: StationRow) {
+  const alike = stations.filter((other) => other.kind === kind);
+  return alike.find((other) => other.id === id || other.slug === slug) ?? alike[0];
+}
+
 /** The latest events of a station: back to where each of its tasks was last reset, no further. */
-function eventsThatCount(shop: Shop, row: StationRow, kind: StationKind, now: number): CareEvent[] {
+function eventsThatCount(
+  { shop, now }: Moment,
+  stays: readonly Stay[],
+  tasks: readonly CatalogueTask[],
+): CareEvent[] {
   const events: CareEvent[] = [];
-  let open: readonly CatalogueTask[] = kind.tasks;
-  if (open.length === 0) return events;
-  for (const event of careBackwards(shop.db, row.id, now)) {
-    events.push(event);
-    open = open.filter((task) => !resetsTask(event, task));
-    if (open.length === 0) break;
+  let open = tasks;
+  for (const { stationId, from, to } of stays.toReversed()) {
+    for (const event of careBackwards(shop.db, stationId, Math.min(now, to))) {
+      if (open.length === 0) return events;
+      if (event.at < from) break;
+      if (event.at === to) continue;
+      events.push(event);
+      open = open.filter((task) => !resetsTask(event, task));
+    }
   }
   return events;
 }
 
-function stationDue(shop: Shop, row: StationRow, now: number, reader: CounterReader): StationDue {
+function stationDue(
+  moment: Moment,
+  machine: MachineRow,
+  row: StationRow,
+  plan: CarePlan<CatalogueTask>,
+): StationDue {
   const kind = stationKind(row.kind);
-  const events = eventsThatCount(shop, row, kind, now);
-  const tasks = kind.tasks
-    .map((task) => taskDue(row, task, kind.tasks, events, reader))
+  const planned = tasksUnder(plan, row);
+  const fitted = moment.fitted(machine.id, row.kind);
+  const stays = staysOf(moment, row, fitted);
+  const events = planned.length > 0 ? eventsThatCount(moment, stays, planned) : [];
+  const start = fitted
+    ? (stays[0]?.from ?? machine.addedAt)
+    : (row.countsFrom ?? Math.min(machine.addedAt, moment.meter(machine.id).firstUse, moment.now));
+  const tasks = planned
+    .map((task) => taskDue(moment, { row, task, planned, events, stays, start }))
     .sort(
       (a, b) =>
         compareStates(b.standing.state, a.standing.state) || b.standing.used - a.standing.used,
@@ -125,77 +194,113 @@ function stationDue(shop: Shop, row: StationRow, now: number, reader: CounterRea
     short: row.short,
     part: kind.part,
     note: kind.note ?? null,
+    module: fitted && {
+      serial: fitted.module.serial,
+      since: fitted.stays.findLast(({ from }) => from <= moment.now)!.from,
+    },
     tasks,
     worst: tasks[0] ?? null,
   };
 }
 
-function taskDue(
-  row: StationRow,
-  task: CatalogueTask,
-  all: readonly CatalogueTask[],
-  events: CareEvent[],
-  reader: CounterReader,
-): TaskDue {
-  const limits = task.limits[school]!;
-  const plain = all.map((other) => ({ ...other, limits: other.limits[school]! }));
+interface TaskPlace {
+  row: StationRow;
+  task: PlannedTask;
+  planned: readonly PlannedTask[];
+  events: CareEvent[];
+  stays: readonly Stay[];
+  /** UTC milliseconds: what counts as the beginning when nothing was ever reset */
+  start: number;
+}
+
+function taskDue(moment: Moment, place: TaskPlace): TaskDue {
+  const { row, task, planned, events, stays, start } = place;
+  const { now, judgements } = moment;
   const reset = lastReset(task, events);
-  const since = reset?.at ?? row.countsFrom ?? reader.firstKnown;
-  const counters = reader.read(task, limits, since);
-  const call = callOf({ ...task, limits }, plain, events);
+  const since = reset?.at ?? start;
+  const counters = countersOf(moment, stays, task, since);
+  const here = stays.at(-1)?.from ?? -Infinity;
+  const signs = judgements.calls(row.id).filter(({ at }) => at >= here);
+  const call = callOf(task, planned, events, signs);
   return {
     task,
-    limits,
     counters,
-    standing: standing(limits, counters, call !== null),
+    standing: standing(task.limits, counters, call !== null),
     since,
     everReset: reset !== null,
     call,
+    deferral:
+      judgements
+        .deferrals(row.id, task.key)
+        .filter(({ at }) => at > since)
+        .filter((deferral) => {
+          const meter = moment.meter(row.machineId);
+          const run = meter.totals(now + 1).runSeconds - meter.totals(deferral.at).runSeconds;
+          return deferralHolds(deferral, now, run);
+        })
+        .at(-1) ?? null,
   };
 }
 
-interface CounterReader {
-  /** UTC milliseconds: what counts as the beginning when nothing was ever reset */
-  firstKnown: number;
-  read(task: CatalogueTask, limits: readonly Limit[], since: number): Counters;
-}
-
-/** Reads counters of one machine; totals at one instant are read once however many tasks ask. */
-function counterReader(shop: Shop, machine: MachineRow, now: number): CounterReader {
-  const { db, zone } = shop;
-  const cache = new Map<number, Totals>();
-  const totalsAt = (instant: number): Totals => {
-    let totals = cache.get(instant);
-    if (!totals) {
-      totals = totalsBefore(db, machine.id, instant, localDay(instant, zone));
-      cache.set(instant, totals);
+/** Counters of a task from an instant until now, over all the stays in which its soil was made. */
+function countersOf(
+  moment: Moment,
+  stays: readonly Stay[],
+  task: PlannedTask,
+  since: number,
+): Counters {
+  const { now, shop } = moment;
+  if (since > now) return { ...noUse };
+  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, shop.zone)) };
+  let lastDay: number | null = null;
+  const spans = within(stays, since, now + 1); // a session that starts at `now` counts
+  for (const { machineId, from, to } of spans) {
+    const meter = moment.meter(machineId);
+    const before = meter.totals(from);
+    const after = meter.totals(to);
+    counters.runSeconds += after.runSeconds - before.runSeconds;
+    counters.beamSeconds += after.beamSeconds - before.beamSeconds;
+    if (task.group !== 'coolant') {
+      counters.soilMilliseconds += after.soil[task.group] - before.soil[task.group];
     }
-    return totals;
+    counters.jobs += after.jobs - before.jobs;
+    counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);
+    if (spans.length > 1) {
+      // two stays that share a day of use count it once
+      const days = daysUsed(shop.db, machineId, from, to);
+      if (days && days.first === lastDay) counters.useDays -= 1;
+      lastDay = days?.last ?? lastDay;
+    }
+  }
+  return counters;
+}
+
+/** The running totals of one machine, each instant read once however many tasks ask. */
+interface Meter {
+  /** start of its first known use, UTC milliseconds; Infinity before any */
+  firstUse: number;
+  totals(instant: number): Totals;
+  /** 1 when the day of an instant was used before and after it: both totals count that day */
+  dayUsedOnBothSides(instant: number, end: number): 0 | 1;
+}
+
+function machineMeter({ db, zone }: Shop, machineId: string): Meter {
+  const cache = new Map<number, Totals>();
+  const totals = (instant: number): Totals => {
+    let found = cache.get(instant);
+    if (!found) {
+      found = totalsBefore(db, machineId, instant, localDay(instant, zone));
+      cache.set(instant, found);
+    }
+    return found;
   };
-  const end = now + 1; // a session that starts at `now` counts
-  const first = firstUse(db, machine.id);
   return {
-    firstKnown: Math.min(machine.addedAt, first ?? machine.addedAt, now),
-    read(task, limits, since) {
-      if (since > now) return { ...noUse };
-      const from = totalsAt(since);
-      const to = totalsAt(end);
-      return {
-        runSeconds: to.runSeconds - from.runSeconds,
-        beamSeconds: to.beamSeconds - from.beamSeconds,
-        soilMilliseconds:
-          task.group === 'coolant' ? 0 : to.soil[task.group] - from.soil[task.group],
-        days: Math.max(0, calendarDays(since, now, zone)),
-        jobs: to.jobs - from.jobs,
-        useDays: to.useDays - from.useDays + dayUsedOnBothSides(since),
-      };
+    firstUse: firstUse(db, machineId) ?? Infinity,
+    totals,
+    dayUsedOnBothSides(instant, end) {
+      if (totals(instant).jobsOfDay === 0) return 0;
+      const nextDay = startOfLocalDay(localDay(instant, zone) + 1, zone);
+      return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
     },
   };
-
-  /** 1 when the day of the reset was used before and after it: both totals count that day. */
-  function dayUsedOnBothSides(since: number): 0 | 1 {
-    if (totalsAt(since).jobsOfDay === 0) return 0;
-    const nextDay = startOfLocalDay(localDay(since, zone) + 1, zone);
-    return usedWithin(db, machine.id, since, Math.min(nextDay, end)) ? 1 : 0;
-  }
 }

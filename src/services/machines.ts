@@ -79,6 +79,7 @@ export function addMachine(
     family: family.id,
     card: input.card ?? {},
     labelToken: newToken(),
+    controller: null,
     addedAt,
     retiredAt: null,
   };

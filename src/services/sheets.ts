@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { findTask, stationKind } from '../catalogue/catalogue';
 import { careResults, findings } from '../core/care/care';
 import { ok } from '../core/units/result';
 import { insertDataEntry, standingEntries } from '../records/book';
@@ -20,6 +19,7 @@ import {
 import { recordCare } from './care';
 import { releaseHoldEntry } from './holds';
 import { requireMachine } from './machines';
+import { planFinder, tasksUnder } from './plans';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** A clean-down as it stands: its tasks with what is marked so far. */
@@ -43,10 +43,11 @@ export function startSheet(
   }
   if (tasks.length === 0) return problem('Pick at least one task.', 'tasks');
   const stations = new Map(listStations(shop.db, machineId).map((row) => [row.id, row]));
+  const plan = planFinder(shop, shop.now(), machineId)(machineId);
   const distinct = [...new Map(tasks.map((t) => [`${t.stationId} ${t.task}`, t])).values()];
   for (const { stationId, task } of distinct) {
     const station = stations.get(stationId);
-    if (!station || !findTask(stationKind(station.kind), task)) {
+    if (!station || !tasksUnder(plan, station).some(({ key }) => key === task)) {
       return problem('One of the picked tasks is no longer there. Pick again.', 'tasks');
     }
   }

@@ -3,7 +3,7 @@ import { startingWeights } from '../../catalogue/materials';
 import { eachSessionHours } from '../usage/session-hours';
 import { calledTask, callOf } from './calls';
 import { careResults, findings, type CareEvent, type CareTask, type Counters } from './care';
-import { countersSince, noUse, type CountedSession } from './counters';
+import { countersSince, noUse, type CountedUse } from './counters';
 import { compareDanger } from './danger';
 import { depths, resets } from './depth';
 import { careState, standing } from './due';
@@ -100,7 +100,11 @@ describe('calls by a finding', () => {
 
   test('doing the called task answers the call; an older cleaning does not', () => {
     const found = event(inspect, 10, { finding: 'caked' });
-    expect(callOf(clean, all, [event(clean, 9), found])).toEqual({ finding: 'caked', at: 10 });
+    expect(callOf(clean, all, [event(clean, 9), found])).toEqual({
+      finding: 'caked',
+      sign: null,
+      at: 10,
+    });
     expect(callOf(clean, all, [found, event(strip, 11)])).toBeNull();
   });
 
@@ -165,7 +169,7 @@ describe('standing', () => {
 
 describe('counters', () => {
   const zone = 'Europe/Oslo';
-  const counted = (starts: number[]): CountedSession[] => {
+  const counted = (starts: number[]): CountedUse[] => {
     const sessions = starts.map((start) => ({
       start,
       runSeconds: 3600,

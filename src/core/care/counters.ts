@@ -13,8 +13,10 @@ export const noUse: Counters = {
   useDays: 0,
 };
 
-/** A session with what it counts for. */
-export type CountedSession = SessionUse & SessionHours;
+/** What of a session counts. */
+export type CountedUse = Pick<SessionUse & SessionHours, 'start' | 'runSeconds' | 'soil'> & {
+  beamSeconds: number | null;
+};
 
 /**
  * Counters of one machine for one group of stations from an instant up to `now`. A session counts
@@ -23,7 +25,7 @@ export type CountedSession = SessionUse & SessionHours;
  * @param since UTC milliseconds; days are counted from here
  */
 export function countersSince(
-  sessions: Iterable<CountedSession>,
+  sessions: Iterable<CountedUse>,
   group: CareGroup,
   since: number,
   now: number,

@@ -104,7 +104,7 @@ export function StationPanel({
 function Limits({ task }: { task: TaskDue }) {
   return (
     <dl className={classes.limits}>
-      {task.limits.map(({ kind, value }) => {
+      {task.task.limits.map(({ kind, value }) => {
         const counter = counterFor(kind, task.counters);
         const share = counter / value;
         return (

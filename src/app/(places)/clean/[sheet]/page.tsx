@@ -1,12 +1,13 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { findFamily, findTask, stationKind } from '../../../../catalogue/catalogue';
+import { findFamily } from '../../../../catalogue/catalogue';
 import { cautions, deference } from '../../../../catalogue/cautions';
 import { methodChoices } from '../../../../catalogue/methods';
 import { findMachine } from '../../../../services/machine-view';
 import { readSheet, sheetStations } from '../../../../services/sheets';
 import { SheetForm, type SheetLine } from '../../../../ui/clean/SheetForm';
 import { ago } from '../../../../ui/marks/when';
+import { taskReader } from '../../../../services/plans';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/cleaning';
 
@@ -40,10 +41,11 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
     );
   }
   const stations = sheetStations(shop, sheet);
+  const findTask = taskReader(shop);
   const lines = sheet.tasks
     .flatMap((row): (SheetLine & { position: number })[] => {
       const station = stations.get(row.stationId);
-      const task = station && findTask(stationKind(station.kind), row.task);
+      const task = station && findTask(station, row.task);
       if (!station || !task) return [];
       return [
         {

@@ -1,0 +1,76 @@
+import { perGroup } from '../usage/soil';
+import type { CareEvent } from './care';
+import { replay, type ReplayTask } from './replay';
+
+const zone = 'UTC';
+const hour = 3_600_000;
+const day = 24 * hour;
+const start = Date.UTC(2026, 2, 2);
+
+/** One session of an hour at ten o'clock on each of so many days; an hour of it is an hour of soil. */
+const daily = (days: number) =>
+  Array.from({ length: days }, (_, n) => ({
+    start: start + n * day + 10 * hour,
+    runSeconds: 3600,
+    beamSeconds: null,
+    soil: perGroup(() => hour),
+  }));
+const task = (over: Partial<ReplayTask>): ReplayTask => ({
+  key: 'wipe',
+  depth: 'wipe',
+  group: 'optics',
+  limits: [{ kind: 'soil', value: 4 }],
+  since: start,
+  ...over,
+});
+const span = { from: start, to: start + 30 * day, zone };
+
+test('a task done when due: by hand', () => {
+  // 30 hours at one a day, limit 4: due after the 4th, 8th, … 28th session: seven times
+  expect(replay([task({})], daily(30), null, span)).toEqual([
+    { task: 'wipe', cleanings: 7, furthest: 1 },
+  ]);
+  // a limit of 7 days, counted at midnights: days 7, 14, 21, 28
+  const weekly = task({ limits: [{ kind: 'days', value: 7 }] });
+  expect(replay([weekly], daily(30), null, span)[0]!.cleanings).toBe(4);
+  // 4 days of use: like the hours, since each day is used once
+  const useDays = task({ limits: [{ kind: 'useDays', value: 4 }] });
+  expect(replay([useDays], daily(30), null, span)[0]!.cleanings).toBe(7);
+});
+
+test('a deeper task does the shallower ones with it', () => {
+  const clean = task({ key: 'clean', depth: 'clean', limits: [{ kind: 'soil', value: 12 }] });
+  const [wiped, cleaned] = replay([task({}), clean], daily(30), null, span);
+  // cleaned after 12 and 24; wiped after 4, 8, (12 with the clean), 16, 20, (24), 28
+  expect(cleaned!.cleanings).toBe(2);
+  expect(wiped!.cleanings).toBe(5);
+});
+
+test('what the shop did in fact tells how far past the limit it went', () => {
+  const event = (after: number): CareEvent => ({
+    at: start + after * day,
+    task: 'wipe',
+    depth: 'wipe',
+    result: 'done',
+    finding: null,
+  });
+  // after ten days ten hours, after four more four: the furthest is the rest, 16 hours of 4
+  expect(replay([task({})], daily(30), [event(10), event(14)], span)).toEqual([
+    { task: 'wipe', cleanings: 2, furthest: 4 },
+  ]);
+  // put off resets nothing
+  const putOff = { ...event(10), result: 'put-off' as const };
+  expect(replay([task({})], daily(30), [putOff], span)[0]).toEqual({
+    task: 'wipe',
+    cleanings: 0,
+    furthest: 7.5,
+  });
+});
+
+test('what had gathered before the span counts', () => {
+  const later = { ...span, from: start + 3 * day };
+  // three hours before, so due after the first session of the span, then every four
+  expect(replay([task({})], daily(30), null, later)[0]!.cleanings).toBe(7);
+  const fresh = task({ since: start + 3 * day });
+  expect(replay([fresh], daily(30), null, later)[0]!.cleanings).toBe(6);
+});
