@@ -4,7 +4,8 @@ import { soilGroups } from '../core/usage/soil';
 import { cautions } from './cautions';
 import { findStationKind } from './catalogue';
 import { families } from './families';
-import { findMaterial, isChlorinated, materials, materialWords, materialWeight } from './materials';
+import { materialIndex } from '../core/usage/soil-table';
+import { isChlorinated, startingTable, startingWeights } from './materials';
 import { openings } from './openings';
 import { cautionSchema, familySchema, openingSchema, pathParts, stationKindSchema } from './schema';
 import { schools } from '../core/care/schools';
@@ -118,24 +119,33 @@ test('limits as written in practice (common practice, no source)', () => {
 });
 
 describe('materials', () => {
+  const index = materialIndex(startingTable);
+
   test('weights are positive in every group, and words lead to one material', () => {
-    for (const { works } of materials) {
+    for (const { works } of startingTable.materials) {
       for (const { weight } of works)
         for (const group of soilGroups) expect(weight[group]).toBeGreaterThan(0);
     }
-    expect(new Set(materialWords).size).toBe(materialWords.length);
-    expect(findMaterial('  Birch  Ply ')?.name).toBe('plywood');
+    expect(index.words.length).toBe(
+      startingTable.materials.reduce((count, { aliases }) => count + 1 + aliases.length, 0),
+    );
+    expect(index.find('  Birch  Ply ')?.name).toBe('plywood');
   });
 
   test('cutting plywood is the unit', () => {
-    expect(materialWeight('plywood', 'cut')).toEqual({ optics: 1, bed: 1, motion: 1, air: 1 });
+    expect(startingWeights.material('plywood', 'cut')).toEqual({
+      optics: 1,
+      bed: 1,
+      motion: 1,
+      air: 1,
+    });
   });
 
   test('chlorinated plastics are refused, and only those', () => {
     for (const word of ['PVC', 'vinyl', 'black pvc sheet', 'Vinyl (adhesive)'])
       expect(isChlorinated(word)).toBe(true);
     for (const word of ['acrylic', 'plywood', 'vinylogue']) expect(isChlorinated(word)).toBe(false);
-    expect(materialWords.some(isChlorinated)).toBe(false);
+    expect(index.words.some(isChlorinated)).toBe(false);
   });
 });
 

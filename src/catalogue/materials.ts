@@ -1,17 +1,10 @@
-import type { PerGroup, Process, SoilWeights } from '../core/usage/soil';
-
-/** One line of the soil table. */
-export interface MaterialWork {
-  process: Process;
-  weight: PerGroup;
-}
-
-export interface Material {
-  name: string;
-  /** other words people write for it, in lower case */
-  aliases: readonly string[];
-  works: readonly MaterialWork[];
-}
+import type { PerGroup } from '../core/usage/soil';
+import {
+  weightsOf,
+  type Material,
+  type MaterialWork,
+  type SoilTable,
+} from '../core/usage/soil-table';
 
 const of = (optics: number, bed: number, motion: number, air: number): PerGroup => ({
   optics,
@@ -38,7 +31,7 @@ const engraveWood = engrave(0.7, 0.3, 0.8, 0.9);
  * assist on and full draught. Starting assumptions, memory of practice with no source; the shop's own
  * evidence is to replace them.
  */
-export const materials: readonly Material[] = [
+const materials: readonly Material[] = [
   {
     name: 'plywood',
     aliases: ['ply', 'birch ply', 'birch plywood'],
@@ -93,9 +86,9 @@ export const materials: readonly Material[] = [
 ];
 
 /** Factors of air assist off and of a weak or missing draught. Starting assumptions, no source. */
-export const airOff: PerGroup = of(3, 0.8, 1.3, 1);
-export const draughtWeak: PerGroup = of(1.5, 1.1, 1.5, 1.3);
-export const draughtOff: PerGroup = of(3, 1.3, 3, 0.5);
+const airOff: PerGroup = of(3, 0.8, 1.3, 1);
+const draughtWeak: PerGroup = of(1.5, 1.1, 1.5, 1.3);
+const draughtOff: PerGroup = of(3, 1.3, 3, 0.5);
 
 /** Words for plastics that hold chlorine: they give hydrogen chloride and eat machines. */
 const chlorinated = [
@@ -107,20 +100,6 @@ const chlorinated = [
   'vinylite',
 ];
 
-const byName = new Map(
-  materials.flatMap((material) =>
-    [material.name.toLowerCase(), ...material.aliases].map((word) => [word, material] as const),
-  ),
-);
-
-/** The material a written word stands for, whatever its case, or `null`. */
-export function findMaterial(word: string): Material | null {
-  return byName.get(word.trim().toLowerCase().replace(/\s+/g, ' ')) ?? null;
-}
-
-/** Every word that `findMaterial` knows, for suggesting the nearest. */
-export const materialWords: readonly string[] = [...byName.keys()];
-
 /** Whether the word names a chlorinated plastic, which is refused wherever a material is taken. */
 export function isChlorinated(word: string): boolean {
   const clean = word.trim().toLowerCase();
@@ -129,20 +108,8 @@ export function isChlorinated(word: string): boolean {
   );
 }
 
-/**
- * Weight of a material worked in a way. A way the table has no line for takes the material's first
- * line: the nearest that is known.
- */
-export function materialWeight(word: string, process: Process | null): PerGroup | null {
-  const material = findMaterial(word);
-  if (!material) return null;
-  return (material.works.find((work) => work.process === process) ?? material.works[0]!).weight;
-}
+/** The table a shop starts with. */
+export const startingTable: SoilTable = { materials, airOff, draughtWeak, draughtOff };
 
-/** The starting weights in force. */
-export const startingWeights: SoilWeights = {
-  material: materialWeight,
-  airOff,
-  draughtWeak,
-  draughtOff,
-};
+/** The starting weights. */
+export const startingWeights = weightsOf(startingTable);

@@ -8,6 +8,8 @@ import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
+const recordsFile = 'bitacora.sqlite';
+
 /** A write that failed below us; the driver's error is its `cause`. */
 export class RecordsError extends Error {
   constructor(cause: unknown) {
@@ -31,7 +33,7 @@ export function openRecords(
   { migrations = defaultMigrations(), waitMs = 10_000 } = {},
 ): Db {
   fs.mkdirSync(dataDir, { recursive: true });
-  const file = path.join(dataDir, 'bitacora.sqlite');
+  const file = path.join(dataDir, recordsFile);
   const existed = fs.existsSync(file);
   const client = new Database(file, { timeout: waitMs });
   client.pragma('journal_mode = WAL');
@@ -59,6 +61,14 @@ function copyBeforeMigrating(client: Database.Database, file: string, migrations
   };
   if (applied.n >= known) return;
   client.prepare('vacuum into ?').run(`${file}.before-${applied.n}-${Date.now()}`);
+}
+
+/**
+ * Copies the records as they stand into another folder, for trying something on them.
+ * @param dataDir an existing folder without records
+ */
+export function copyRecords(db: Db, dataDir: string): void {
+  db.$client.prepare('vacuum into ?').run(path.join(dataDir, recordsFile));
 }
 
 /**

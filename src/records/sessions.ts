@@ -109,6 +109,20 @@ export function sessionsBetween(
   return rows.map(standing);
 }
 
+/** First and last start among the sessions of a machine, struck ones too, with `from <= start <= to`. */
+export function useBetween(
+  db: Db,
+  machineId: string,
+  from: number,
+  to: number,
+): { first: number; last: number } | null {
+  const row = statement(
+    db,
+    'select min(start) first, max(start) last from session where machine_id = ? and start between ? and ?',
+  ).get(machineId, from, to) as { first: number | null; last: number | null };
+  return row.first === null ? null : { first: row.first, last: row.last! };
+}
+
 /** At most `count` standing sessions just before (or after) an instant, in order of start. */
 export function sessionsBeside(
   db: Db,

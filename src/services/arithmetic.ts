@@ -1,4 +1,3 @@
-import { startingWeights } from '../catalogue/materials';
 import type { CareGroup } from '../core/care/care';
 import {
   eachSessionHours,
@@ -7,6 +6,7 @@ import {
 } from '../core/usage/session-hours';
 import { sessionsBeside, sessionsBetween } from '../records/sessions';
 import type { Shop } from './shop';
+import { shopWeights } from './soil-book';
 
 /** One session's part in a counter. */
 export interface ArithmeticRow {
@@ -32,7 +32,7 @@ export function stationArithmetic(
 ): ArithmeticRow[] {
   const earlier = sessionsBeside(shop.db, machineId, since, 'before', recentMixSessions);
   const sessions = [...earlier, ...sessionsBetween(shop.db, machineId, since, now)];
-  const hours = eachSessionHours(sessions, startingWeights);
+  const hours = eachSessionHours(sessions, shopWeights(shop));
   return sessions
     .map((session, index): ArithmeticRow => {
       const { soil, weighing } = hours[index]!;

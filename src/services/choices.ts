@@ -1,8 +1,8 @@
-import { materials } from '../catalogue/materials';
 import type { Draught, Process } from '../core/usage/soil';
 import { sessionsBeside } from '../records/sessions';
 import { timerOf } from '../records/timers';
 import type { Shop } from './shop';
+import { soilTable } from './soil-book';
 
 /** What was worked and how. */
 export interface Work {
@@ -26,8 +26,8 @@ export interface LogChoices {
 const usualShown = 6;
 
 /** Every work of the soil table, for choosing another. */
-export function allWorks(): Work[] {
-  return materials.flatMap(({ name, works }) =>
+export function allWorks(shop: Shop): Work[] {
+  return soilTable(shop).materials.flatMap(({ name, works }) =>
     works.map(({ process }) => ({ material: name, process })),
   );
 }

@@ -23,6 +23,7 @@ import { nicknameOf } from './sessions';
 import { requireMachine } from './machines';
 import { readMaterial } from './session-input';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import { shopMaterials } from './soil-book';
 
 const signIds = signs.map(({ id }) => id) as [string, ...string[]];
 
@@ -82,7 +83,7 @@ export function reportFault(shop: Shop, actor: Actor, input: unknown): Outcome<R
   const known = entryByKey(shop.db, key);
   if (known) return ok({ faultId: known.id, danger, held });
   // A material that is not in the table is kept as written: a report must not fail over a word.
-  const material = readMaterial(report.material);
+  const material = readMaterial(report.material, shopMaterials(shop));
   const faultId = write(shop.db, () =>
     openFault(shop, actor, {
       machineId: machine.value.id,

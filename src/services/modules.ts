@@ -358,11 +358,7 @@ export interface ModuleView {
   stays: { machine: string; from: number; to: number | null }[];
 }
 
-function moduleView(
-  shop: Shop,
-  part: Module,
-  nicknames: ReadonlyMap<string, string>,
-): ModuleView {
+function moduleView(shop: Shop, part: Module, nicknames: ReadonlyMap<string, string>): ModuleView {
   const now = shop.now();
   const placeId = placeAt(part.moves, now);
   return {

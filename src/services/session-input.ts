@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { findMaterial, isChlorinated, materialWords } from '../catalogue/materials';
+import { isChlorinated } from '../catalogue/materials';
+import type { MaterialIndex } from '../core/usage/soil-table';
 import { longestSessionSeconds } from '../core/usage/overlap';
 import { draughts, processes } from '../core/usage/soil';
 import { millisecondsPerMinute } from '../core/units/time';
@@ -54,17 +55,20 @@ export const sessionSchema = z.object({
 export type SessionInput = z.infer<typeof sessionSchema>;
 
 /** The material a word stands for, by its name in the soil table, or what is wrong with it. */
-export function readMaterial(word: string | null): { name: string | null } | { problem: string } {
+export function readMaterial(
+  word: string | null,
+  materials: MaterialIndex,
+): { name: string | null } | { problem: string } {
   if (word === null || !word.trim()) return { name: null };
   if (isChlorinated(word)) {
     return {
       problem: `"${word}" holds chlorine: it gives hydrogen chloride and eats machines. It is refused`,
     };
   }
-  const material = findMaterial(word);
+  const material = materials.find(word);
   if (material) return { name: material.name };
-  const guess = nearest(word, materialWords);
-  const name = guess ? findMaterial(guess)!.name : null;
+  const guess = nearest(word, materials.words);
+  const name = guess ? materials.find(guess)!.name : null;
   return { problem: `unknown material "${word}"${name ? `: did you mean ${name}?` : ''}` };
 }
 
@@ -76,7 +80,8 @@ export function timesProblem(session: LoggedSession, now: number): Problem | nul
   const { start, runSeconds, beamSeconds } = session;
   if (runSeconds < 0) return { field: 'run', message: 'the run time is negative' };
   if (runSeconds === 0) return { field: 'run', message: 'the run time is zero' };
-  if (runSeconds > longestSessionSeconds) {
+  // a meter may have counted for days before anybody read it
+  if (runSeconds > longestSessionSeconds && session.origin !== 'unlogged') {
     return { field: 'run', message: 'the run time is over 24 hours' };
   }
   if (beamSeconds !== null && beamSeconds < 0) {

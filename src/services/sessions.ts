@@ -17,6 +17,7 @@ import { recordCare } from './care';
 import { requireMachine } from './machines';
 import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import { shopMaterials } from './soil-book';
 import { deriveUsage } from './usage';
 
 /** What became of a logged session. */
@@ -63,22 +64,26 @@ export function logSession(
 function checkSession(
   shop: Shop,
   input: SessionInput,
-  options: { allowOverlap: boolean; except?: string },
+  options: { allowOverlap: boolean; except?: string; origin?: LoggedSession['origin'] },
 ): Outcome<LoggedSession> {
-  const material = readMaterial(input.material);
+  const material = readMaterial(input.material, shopMaterials(shop));
   if ('problem' in material)
     return problem(`${sentence(material.problem)} Nothing was logged.`, 'material');
-  const session: LoggedSession = { ...input, material: material.name };
+  const session: LoggedSession = {
+    ...input,
+    material: material.name,
+    origin: options.origin ?? null,
+  };
   const wrong = timesProblem(session, shop.now());
   if (wrong) return fail({ ...wrong, message: `${sentence(wrong.message)} Nothing was logged.` });
-  if (!options.allowOverlap) {
+  if (!options.allowOverlap && session.origin !== 'unlogged') {
     const { start, end } = stretchOf(session);
     const around = sessionsBetween(
       shop.db,
       input.machineId,
       start - longestSessionSeconds * 1000,
       end,
-    ).filter((other) => other.entryId !== options.except);
+    ).filter((other) => other.entryId !== options.except && other.origin !== 'unlogged');
     const overlap = new Timeline(around.map(stretchOf)).overlapping({ start, end });
     if (overlap) {
       return problem(
@@ -173,7 +178,11 @@ export function correctSession(
       const issue = parsed.error.issues[0]!;
       return problem(issue.message, String(issue.path[0] ?? ''));
     }
-    const checked = checkSession(shop, parsed.data, { allowOverlap: false, except: entryId });
+    const checked = checkSession(shop, parsed.data, {
+      allowOverlap: false,
+      except: entryId,
+      origin: row.origin,
+    });
     if (!checked.ok) return checked;
     session = checked.value;
   }

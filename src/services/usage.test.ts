@@ -95,7 +95,7 @@ test('law: after any history the kept totals equal the rebuilt, and counters equ
         }).toEqual(kept);
 
         const sessions = sessionsBetween(shop.db, id, -Infinity, Infinity);
-        const hours = eachSessionHours(sessions, startingWeights);
+        const hours = eachSessionHours(sessions, () => startingWeights);
         const counted = sessions.map((session, i) => ({ ...session, ...hours[i]! }));
         for (const station of machine!.stations) {
           for (const { task, counters, since } of station.tasks) {

@@ -1,10 +1,10 @@
-import { startingWeights } from '../catalogue/materials';
 import { eachSessionHours, recentMixSessions } from '../core/usage/session-hours';
 import { localDay } from '../core/units/zone';
 import { listMachines } from '../records/machines';
-import { sessionsBeside, sessionsBetween } from '../records/sessions';
+import { sessionsBeside, sessionsBetween, useBetween } from '../records/sessions';
 import { clearDerived, replaceHours, replaceOdometer } from '../records/usage';
 import { write, type Db } from '../records/database';
+import { shopWeights } from './soil-book';
 
 interface Derives {
   db: Db;
@@ -26,7 +26,7 @@ export function deriveUsage(
   const later = sessionsBeside(db, machineId, to, 'after', recentMixSessions);
   const end = later.at(-1)?.start ?? to;
   const sessions = [...earlier, ...sessionsBetween(db, machineId, from, end)];
-  const hours = eachSessionHours(sessions, startingWeights);
+  const hours = eachSessionHours(sessions, shopWeights({ db }));
   const rows = sessions.slice(earlier.length).map(({ entryId, start }, index) => {
     const { runSeconds, beamSeconds, soil } = hours[earlier.length + index]!;
     return { entryId, start, day: localDay(start, zone), runSeconds, beamSeconds, soil };
@@ -35,14 +35,24 @@ export function deriveUsage(
   replaceOdometer(db, machineId, localDay(from, zone), localDay(end, zone));
 }
 
+/**
+ * Derives anew what every session from an instant on counts for. The caller holds the transaction.
+ * @param from UTC milliseconds, by start
+ * @param report hears the share done, 0 to 1
+ */
+export function deriveFrom(shop: Derives, from: number, report?: (share: number) => void): void {
+  const machines = listMachines(shop.db, { retired: true });
+  for (const [index, { id }] of machines.entries()) {
+    const span = useBetween(shop.db, id, from, Infinity);
+    if (span) deriveUsage(shop, id, span.first, span.last);
+    report?.((index + 1) / machines.length);
+  }
+}
+
 /** Rebuilds everything that is derived from the sessions of the book. */
 export function rebuildUsage(shop: Derives): void {
   write(shop.db, () => {
     clearDerived(shop.db);
-    for (const machine of listMachines(shop.db, { retired: true })) {
-      const sessions = sessionsBetween(shop.db, machine.id, -Infinity, Infinity);
-      const first = sessions[0];
-      if (first) deriveUsage(shop, machine.id, first.start, sessions.at(-1)!.start);
-    }
+    deriveFrom(shop, -Infinity);
   });
 }

@@ -179,7 +179,7 @@ describe('counters', () => {
       airAssist: true,
       draught: 'full' as const,
     }));
-    const hours = eachSessionHours(sessions, startingWeights);
+    const hours = eachSessionHours(sessions, () => startingWeights);
     return sessions.map((session, i) => ({ ...session, ...hours[i]! }));
   };
 

@@ -69,13 +69,15 @@ export function sessionHours(
 /**
  * What each session of one machine counts for.
  * @param sessions in order of start; ties in the order in which they were entered
+ * @param weightsAt tells the weights in force for a session by its start
  * @returns one entry a session, in the same order
  */
 export function eachSessionHours(
   sessions: readonly SessionUse[],
-  weights: SoilWeights,
+  weightsAt: (start: number) => SoilWeights,
 ): SessionHours[] {
   return sessions.map((session, index) => {
+    const weights = weightsAt(session.start);
     // Only an unknown material looks back: spare the others the slice.
     const known = knownMaterialWeight(session, weights) !== null;
     const earlier = known ? [] : sessions.slice(Math.max(0, index - recentMixSessions), index);

@@ -16,6 +16,7 @@ import { nearest } from '../nearest';
 import { timesProblem } from '../session-input';
 import { describeStretch, stretchOf } from '../sessions';
 import { stamp, type Actor, type Shop } from '../shop';
+import { shopMaterials } from '../soil-book';
 import { deriveUsage } from '../usage';
 import {
   breathe,
@@ -69,7 +70,8 @@ export async function checkSessionsFile(
 ): Promise<Result<CheckedFile>> {
   const text = decodeText(bytes);
   if (!text.ok) return text;
-  const file = await readSessionsFile(text.value, shop.zone, {
+  const context = { zone: shop.zone, materials: shopMaterials(shop) };
+  const file = await readSessionsFile(text.value, context, {
     ...progress,
     report: (share) => progress.report?.(share * 0.7),
   });
@@ -155,7 +157,9 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
     }
     let timeline = timelines.get(machine.id);
     if (!timeline) {
-      const all = sessionsBetween(shop.db, machine.id, -Infinity, Infinity);
+      const all = sessionsBetween(shop.db, machine.id, -Infinity, Infinity).filter(
+        ({ origin }) => origin !== 'unlogged',
+      );
       timelines.set(machine.id, (timeline = new Timeline(all.map(stretchOf))));
     }
     const overlap = options.allowOverlap ? null : timeline.overlapping(stretchOf(session));

@@ -2,6 +2,7 @@ import { parseDuration } from '../../core/units/duration';
 import { parseInstant } from '../../core/units/instant';
 import { fail, ok, type Result } from '../../core/units/result';
 import { draughts, processes, type Draught, type Process } from '../../core/usage/soil';
+import type { MaterialIndex } from '../../core/usage/soil-table';
 import type { LoggedSession } from '../../records/sessions';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
@@ -42,6 +43,12 @@ export interface ReadFile {
   delimiter: string;
   /** columns that were not understood and are left out */
   unused: string[];
+}
+
+/** What a row is read by. */
+export interface ReadContext {
+  zone: string;
+  materials: MaterialIndex;
 }
 
 /** Progress of long work, 0 to 1, and a way to stop it. */
@@ -90,7 +97,7 @@ export function decodeText(bytes: Uint8Array): Result<string> {
  */
 export async function readSessionsFile(
   text: string,
-  zone: string,
+  { zone, materials }: ReadContext,
   progress: Progress = {},
 ): Promise<Result<ReadFile>> {
   const lines = textLines(text);
@@ -132,7 +139,7 @@ export async function readSessionsFile(
     } else if (record.fields.every((field) => !field.trim())) {
       continue;
     } else {
-      rows.push({ line, raw, ...readRow(names, record.fields, zone) });
+      rows.push({ line, raw, ...readRow(names, record.fields, { zone, materials }) });
     }
   }
   return ok({ rows, header, delimiter, unused });
@@ -153,7 +160,11 @@ type RowContent =
   | { session: LoggedSession; machine: string; note: string | null; key: string | null }
   | { rejection: Rejection };
 
-function readRow(names: readonly string[], fields: readonly string[], zone: string): RowContent {
+function readRow(
+  names: readonly string[],
+  fields: readonly string[],
+  { zone, materials }: ReadContext,
+): RowContent {
   const refuse = (field: SessionColumn | 'row', reason: string): RowContent => ({
     rejection: { field, reason },
   });
@@ -179,7 +190,7 @@ function readRow(names: readonly string[], fields: readonly string[], zone: stri
   if (!run.ok) return refuse('run', run.error);
   const beam = cell('beam') ? parseDuration(cell('beam')) : ok(null);
   if (!beam.ok) return refuse('beam', beam.error);
-  const material = readMaterial(cell('material') || null);
+  const material = readMaterial(cell('material') || null, materials);
   if ('problem' in material) return refuse('material', material.problem);
   const process = oneOf<Process>(cell('process'), processes);
   if (!process.ok) return refuse('process', process.error);

@@ -3,7 +3,6 @@
 import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { useState } from 'react';
-import { materials } from '../../catalogue/materials';
 import { careResults, findings, type CareResult, type Finding } from '../../core/care/care';
 import { parseDuration } from '../../core/units/duration';
 import { formatLocal, parseInstant } from '../../core/units/instant';
@@ -25,11 +24,13 @@ export interface CorrectActions {
 interface CorrectProps {
   line: BookLine;
   zone: string;
+  /** names that can be chosen */
+  materials: readonly string[];
   actions: CorrectActions;
 }
 
 /** Opens the correction of one entry. The old one stays in the book, struck through. */
-export function Correct({ line, zone, actions }: CorrectProps) {
+export function Correct({ line, zone, materials, actions }: CorrectProps) {
   const [opened, { open, close }] = useDisclosure(false);
   return (
     <>
@@ -38,14 +39,16 @@ export function Correct({ line, zone, actions }: CorrectProps) {
       </UnstyledButton>
       <Modal opened={opened} onClose={close} title="Correct this entry" size="lg">
         <p>{line.what}</p>
-        {opened && <Fields line={line} zone={zone} actions={actions} close={close} />}
+        {opened && (
+          <Fields line={line} zone={zone} materials={materials} actions={actions} close={close} />
+        )}
       </Modal>
     </>
   );
 }
 
 /** What stays as it was when nothing can be changed but the entry struck. */
-function Fields({ line, zone, actions, close }: CorrectProps & { close: () => void }) {
+function Fields({ line, zone, materials, actions, close }: CorrectProps & { close: () => void }) {
   const [reason, setReason] = useState('');
   const strike = useAction(actions.strike, close);
   const common = { zone, reason, close };
@@ -63,6 +66,7 @@ function Fields({ line, zone, actions, close }: CorrectProps & { close: () => vo
           id={line.id}
           session={line.session}
           note={line.note}
+          materials={materials}
           correct={actions.session}
         />
       )}
@@ -106,9 +110,11 @@ function SessionFields({
   session,
   note,
   close,
+  materials,
   correct,
 }: FieldsProps & {
   session: NonNullable<BookLine['session']>;
+  materials: readonly string[];
   correct: CorrectActions['session'];
 }) {
   const [start, setStart] = useState(formatLocal(session.start, zone));
@@ -159,7 +165,7 @@ function SessionFields({
       />
       <NativeSelect
         label="Material"
-        data={[blank, ...materials.map(({ name }) => ({ value: name, label: name }))]}
+        data={[blank, ...materials.map((name) => ({ value: name, label: name }))]}
         value={material}
         onChange={(event) => setMaterial(event.currentTarget.value)}
       />

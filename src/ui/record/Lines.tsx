@@ -10,11 +10,12 @@ interface LinesProps {
   lines: BookLine[];
   now: number;
   zone: string;
+  materials: readonly string[];
   actions: CorrectActions;
 }
 
 /** The book, newest first, by day. Corrections strike through. */
-export function Lines({ lines, now, zone, actions }: LinesProps) {
+export function Lines({ lines, now, zone, materials, actions }: LinesProps) {
   const days = groupBy(lines, ({ at }) => localDay(at, zone));
   return (
     <>
@@ -56,7 +57,7 @@ export function Lines({ lines, now, zone, actions }: LinesProps) {
                   )}
                 </span>
                 {line.correctable ? (
-                  <Correct line={line} zone={zone} actions={actions} />
+                  <Correct line={line} zone={zone} materials={materials} actions={actions} />
                 ) : (
                   <span />
                 )}

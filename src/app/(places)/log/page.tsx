@@ -34,7 +34,7 @@ export default async function LogPage({
           held: holds.some(({ machineId }) => machineId === id),
         }))}
         choices={machines.map(({ id }) => logChoices(shop, id))}
-        works={allWorks()}
+        works={allWorks(shop)}
         initial={known}
         zone={shop.zone}
         actions={{

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { bookPage, bookPeople } from '../../../services/book';
 import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/book-filter';
+import { soilTable } from '../../../services/soil-book';
 import { Filters } from '../../../ui/record/Filters';
 import { Lines } from '../../../ui/record/Lines';
 import classes from '../../../ui/record/Record.module.css';
@@ -47,6 +48,7 @@ export default async function RecordPage({
           lines={shown}
           now={shop.now()}
           zone={shop.zone}
+          materials={soilTable(shop).materials.map(({ name }) => name)}
           actions={{
             strike: actions.strikeAction,
             session: actions.correctSessionAction,

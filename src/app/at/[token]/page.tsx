@@ -32,7 +32,7 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
       machineId={machine.id}
       readiness={readiness(shop, machine.id)}
       choices={choices}
-      works={allWorks()}
+      works={allWorks(shop)}
       zone={shop.zone}
       log={{
         log: actions.labelLogAction.bind(null, token),

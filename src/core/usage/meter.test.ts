@@ -1,0 +1,86 @@
+import { missingDays } from './expected-days';
+import { reconcile, type MeterJump, type MeterReading } from './meter';
+
+const hour = 3600;
+const reading = (day: number, hours: number, jump: MeterJump | null = null): MeterReading => ({
+  id: `${day}`,
+  at: day * 86_400_000,
+  seconds: hours * hour,
+  jump,
+});
+const verdicts = (readings: MeterReading[], logged: number | number[]) => {
+  const each = reconcile(readings, (from) =>
+    Array.isArray(logged) ? logged[from / 86_400_000]! * hour : logged * hour,
+  );
+  return each.map(({ verdict, gapSeconds }) => [verdict, gapSeconds / hour]);
+};
+
+describe('a stretch between two readings', () => {
+  test.each([
+    // metered, logged, verdict, gap: the tolerance is 0.5 h up to 10 h metered, 5 % beyond
+    [8, 8, 'agrees', 0],
+    [8, 7.5, 'agrees', 0.5],
+    [8, 7.4, 'unlogged', 0.6],
+    [8, 8.6, 'log over meter', -0.6],
+    [20, 19, 'agrees', 1],
+    [20, 18.9, 'unlogged', 1.1],
+    [20, 21.1, 'log over meter', -1.1],
+    [0, 0, 'agrees', 0],
+    [0.4, 0, 'agrees', 0.4],
+    [25.3, 3, 'impossible', 22.3],
+  ])('metered %d h against logged %d h: %s', (metered, logged, verdict, gap) => {
+    const [[said, by]] = verdicts([reading(0, 100), reading(1, 100 + metered)], logged) as [
+      [string, number],
+    ];
+    expect(said).toBe(verdict);
+    expect(by).toBeCloseTo(gap, 9);
+  });
+});
+
+test('a lower reading asks why, and goes on from there', () => {
+  const lower = (jump: MeterJump | null) =>
+    verdicts([reading(0, 990), reading(1, 4, jump), reading(2, 9)], [12, 5]);
+  expect(lower(null)).toEqual([
+    ['went back', 0],
+    ['agrees', 0],
+  ]);
+  expect(lower({ how: 'reset' })[0]).toEqual(['starts again', 0]);
+  expect(lower({ how: 'replaced' })[0]).toEqual(['starts again', 0]);
+  // rolled over at 1000: 10 hours to the top and 4 after it
+  expect(lower({ how: 'rolled over', atSeconds: 1000 * hour })).toEqual([
+    ['unlogged', 2],
+    ['agrees', 0],
+  ]);
+});
+
+test('a meter stuck at its top while the machine runs is used no longer, until it starts again', () => {
+  const top = [reading(0, 995), reading(1, 999), reading(2, 999), reading(3, 999), reading(4, 999)];
+  expect(verdicts(top, [4, 6, 6, 0])).toEqual([
+    ['agrees', 0],
+    ['saturated', 0],
+    ['saturated', 0],
+    ['saturated', 0],
+  ]);
+  const after = [...top, reading(5, 3, { how: 'reset' }), reading(6, 8)];
+  expect(verdicts(after, [4, 6, 6, 0, 4, 5]).slice(-2)).toEqual([
+    ['starts again', 0],
+    ['agrees', 0],
+  ]);
+  // standing still once while something was logged is not yet a stuck meter
+  expect(verdicts(top.slice(0, 3), [4, 6])[1]![0]).toBe('log over meter');
+  // nor is standing still because nothing ran
+  expect(verdicts(top, [4, 0, 0, 0]).map(([verdict]) => verdict)).not.toContain('saturated');
+});
+
+test('days without use are missed only where the weekday usually sees some', () => {
+  // used on Tuesdays of ten weeks, and on two Fridays
+  const used = (day: number) => day % 7 === 2 || day === 40 || day === 47;
+  expect(missingDays(used, 49, 70)).toEqual([]);
+  const withGap = (day: number) => used(day) && day !== 58;
+  expect(missingDays(withGap, 49, 70)).toEqual([58]);
+  // four of six are two thirds, which is under three quarters; five of six are over it
+  const four = (day: number) => [44, 37, 30, 23].includes(day);
+  const five = (day: number) => [44, 37, 30, 23, 16].includes(day);
+  expect(missingDays(four, 51, 51)).toEqual([]);
+  expect(missingDays(five, 51, 51)).toEqual([51]);
+});
