@@ -39,6 +39,7 @@ module.exports = {
     ]),
     only('demo-goes-through-services', 'demo', ['demo/', 'services/', 'core/', 'catalogue/']),
     only('workers-run-services', 'workers', ['workers/', 'services/', 'core/']),
+    only('standins-know-only-the-door', 'standins', ['standins/']),
     only('cli-is-thin', 'cli', ['cli/', 'services/', 'demo/', 'core/', 'catalogue/']),
     {
       name: 'core-needs-no-platform',

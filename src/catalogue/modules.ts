@@ -2,6 +2,8 @@
 export interface ModuleKind {
   id: string;
   name: string;
+  /** kinds of station of which a machine with a place for it has one */
+  places: readonly string[];
   /** kinds of station that go with it: their soil travels too */
   stations: readonly string[];
   /** ways it dies, to choose from; free words are taken too */
@@ -13,18 +15,21 @@ export const moduleKinds: readonly ModuleKind[] = [
   {
     id: 'head',
     name: 'Laser head',
+    places: ['diode-module'],
     stations: ['diode-module', 'inner-lens', 'window', 'nozzle', 'shield', 'head-fan'],
     deaths: ['source worn', 'window mount cracked', 'fan seized', 'no beam', 'dropped'],
   },
   {
     id: 'lens',
     name: 'Lens',
+    places: ['lens', 'field-lens'],
     stations: ['lens', 'field-lens'],
     deaths: ['coating burnt', 'scratched', 'chipped', 'cracked'],
   },
   {
     id: 'tube',
     name: 'Laser tube',
+    places: ['tube'],
     stations: ['tube'],
     deaths: ['weak at full current', 'no beam', 'leaked coolant', 'cracked'],
   },

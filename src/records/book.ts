@@ -117,6 +117,22 @@ export function standingEntries(
     .all();
 }
 
+/** The last entries of a kind about a machine, newest first, struck ones too. */
+export function entriesOfKind(
+  db: Db,
+  kind: EntryKind,
+  machineId: string,
+  count: number,
+): EntryRow[] {
+  return db
+    .select()
+    .from(entry)
+    .where(and(eq(entry.kind, kind), eq(entry.machineId, machineId)))
+    .orderBy(desc(entry.at), desc(entry.id))
+    .limit(count)
+    .all();
+}
+
 /** Entries about one subject (the steps of a fault, the release of a hold), in order. */
 export function entriesAbout(db: Db, subjectIds: string[]): EntryRow[] {
   if (subjectIds.length === 0) return [];

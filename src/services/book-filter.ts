@@ -6,11 +6,19 @@ import { entryKinds, type EntryKind } from '../records/entry-data';
 
 /** Kinds of entry as people look for them. */
 export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
-  use: ['session'],
-  care: ['care', 'clean-down started', 'clean-down signed off', 'clean-down abandoned'],
+  use: ['session', 'meter reading', 'meter explained', 'day without use', 'job file'],
+  care: [
+    'care',
+    'clean-down started',
+    'clean-down signed off',
+    'clean-down abandoned',
+    'deferral',
+    'call',
+  ],
+  modules: ['module', 'module moved', 'module ended'],
   faults: ['fault', 'fault diagnosis', 'fault repair', 'fault proof', 'fault closed'],
   holds: ['hold', 'release'],
-  'set-up': ['machine', 'setting'],
+  'set-up': ['machine', 'setting', 'care plan', 'soil weights', 'method choice', 'device'],
 };
 
 /** What the record's address bar can carry. */

@@ -1,6 +1,7 @@
 import type { Draught, Process } from '../core/usage/soil';
 import { sessionsBeside } from '../records/sessions';
 import { timerOf } from '../records/timers';
+import { recentJobs, type Job } from './job-files';
 import type { Shop } from './shop';
 import { soilTable } from './soil-book';
 
@@ -21,6 +22,8 @@ export interface LogChoices {
   /** works of the last fifty sessions, most frequent first */
   usual: Work[];
   timerStartedAt: number | null;
+  /** job files of the machine whose figures can be attached, newest first */
+  jobs: Job[];
 }
 
 const usualShown = 6;
@@ -54,5 +57,6 @@ export function logChoices(shop: Shop, machineId: string): LogChoices {
       .slice(0, usualShown)
       .map(({ work }) => work),
     timerStartedAt: timerOf(shop.db, machineId)?.startedAt ?? null,
+    jobs: recentJobs(shop, machineId),
   };
 }

@@ -86,7 +86,7 @@ export function addMachine(
   write(shop.db, () => {
     insertMachine(shop.db, machine);
     insertStations(shop.db, familyStations(family, machine.id));
-    note(shop, actor, machine.id, `added (${family.name})`, null, nickname, addedAt);
+    noteMachine(shop, actor, machine.id, `added (${family.name})`, null, nickname, addedAt);
   });
   return ok(machine);
 }
@@ -108,7 +108,8 @@ function familyStations(family: Family, machineId: string): StationRow[] {
   });
 }
 
-function note(
+/** Notes a change of a machine in the book; the caller holds the transaction. */
+export function noteMachine(
   shop: Shop,
   actor: Actor,
   machineId: string,
@@ -152,7 +153,7 @@ export function renameMachine(
   }
   write(shop.db, () => {
     updateMachine(shop.db, id, { nickname: parsed.data });
-    note(shop, actor, id, 'renamed', found.value.nickname, parsed.data);
+    noteMachine(shop, actor, id, 'renamed', found.value.nickname, parsed.data);
   });
   return ok({ ...found.value, nickname: parsed.data });
 }
@@ -167,7 +168,7 @@ export function retireMachine(shop: Shop, actor: Actor, id: string, reason: stri
   }
   write(shop.db, () => {
     updateMachine(shop.db, id, { retiredAt: shop.now() });
-    note(shop, actor, id, `retired: ${reason.trim()}`, found.value.nickname, null);
+    noteMachine(shop, actor, id, `retired: ${reason.trim()}`, found.value.nickname, null);
   });
   return ok(null);
 }
@@ -189,7 +190,7 @@ export function changeCard(shop: Shop, actor: Actor, id: string, card: unknown):
   write(shop.db, () => {
     updateMachine(shop.db, id, { card: after });
     for (const [field, label] of changed) {
-      note(shop, actor, id, `card: ${label}`, before[field] ?? null, after[field] ?? null);
+      noteMachine(shop, actor, id, `card: ${label}`, before[field] ?? null, after[field] ?? null);
     }
   });
   return ok(null);
@@ -202,7 +203,7 @@ export function renewLabel(shop: Shop, actor: Actor, id: string): Outcome<string
   const labelToken = newToken();
   write(shop.db, () => {
     updateMachine(shop.db, id, { labelToken });
-    note(shop, actor, id, 'label link renewed', null, null);
+    noteMachine(shop, actor, id, 'label link renewed', null, null);
   });
   return ok(labelToken);
 }
@@ -246,7 +247,7 @@ export function addStation(
       }
     }
     insertStations(shop.db, [row]);
-    note(shop, actor, machineId, 'station added', null, name);
+    noteMachine(shop, actor, machineId, 'station added', null, name);
   });
   return ok(row);
 }
@@ -283,7 +284,7 @@ export function renameStation(
       name,
       short: name.length <= 11 ? name : station.short,
     });
-    note(shop, actor, station.machineId, 'station renamed', station.name, name);
+    noteMachine(shop, actor, station.machineId, 'station renamed', station.name, name);
   });
   return ok(null);
 }
@@ -300,7 +301,7 @@ export function removeStation(shop: Shop, actor: Actor, stationId: string): Outc
   }
   write(shop.db, () => {
     updateStation(shop.db, stationId, { removedAt: shop.now() });
-    note(shop, actor, station.machineId, 'station removed', station.name, null);
+    noteMachine(shop, actor, station.machineId, 'station removed', station.name, null);
   });
   return ok(null);
 }

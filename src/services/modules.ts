@@ -102,8 +102,8 @@ export function lifeSeconds(shop: Shop, part: Module, now = shop.now()): number 
 
 /** The kinds of module a machine has room for. */
 export function slotsOf(shop: Pick<Shop, 'db'>, machineId: string): ModuleKind[] {
-  const kinds = new Set(listStations(shop.db, machineId).map(({ kind }) => moduleKindOf(kind)?.id));
-  return moduleKinds.filter(({ id }) => kinds.has(id));
+  const kinds = new Set(listStations(shop.db, machineId).map(({ kind }) => kind));
+  return moduleKinds.filter(({ places }) => places.some((place) => kinds.has(place)));
 }
 
 export const moduleSchema = z.object({

@@ -49,6 +49,8 @@ export const sessionSchema = z.object({
   note: optionalText(textLimits.note),
   /** idempotency key of the form or device */
   key: z.string().min(8).max(textLimits.key),
+  /** the job file its figures come from */
+  jobId: z.string().nullish(),
   /** the operator cleared the loose debris afterwards */
   debrisCleared: z.boolean().default(false),
 });

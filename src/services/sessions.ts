@@ -2,6 +2,7 @@ import { fail, ok } from '../core/units/result';
 import { formatLocal } from '../core/units/instant';
 import { longestSessionSeconds, Timeline } from '../core/usage/overlap';
 import { formatDuration } from '../core/units/duration';
+import type { MaterialIndex } from '../core/usage/soil-table';
 import { entryById, entryByKey, insertEntry, strikesOf } from '../records/book';
 import { write } from '../records/database';
 import { listStations, machineById } from '../records/machines';
@@ -14,6 +15,7 @@ import {
 } from '../records/sessions';
 import { removeTimer, startTimer, timerOf, type TimerRow } from '../records/timers';
 import { recordCare } from './care';
+import { jobOfMachine } from './job-files';
 import { requireMachine } from './machines';
 import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
@@ -37,36 +39,70 @@ export function logSession(
   shop: Shop,
   actor: Actor,
   input: unknown,
-  { allowOverlap = false } = {},
+  options: LogOptions = {},
 ): Outcome<Logged> {
-  const parsed = sessionSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return problem(issue.message, String(issue.path[0] ?? ''));
-  }
-  const machine = requireMachine(shop, parsed.data.machineId);
-  if (!machine.ok) return machine;
-  const key = `session:${parsed.data.key}`;
-  const known = entryByKey(shop.db, key);
-  if (known) return ok({ entryId: known.id, duplicate: true });
-  const checked = checkSession(shop, parsed.data, { allowOverlap });
-  if (!checked.ok) return checked;
-  const session = checked.value;
-  const entryId = write(shop.db, () => {
-    const id = writeSession(shop, actor, machine.value.id, session, parsed.data.note, { key });
-    deriveUsage(shop, machine.value.id, session.start, session.start);
-    if (parsed.data.debrisCleared) clearDebris(shop, actor, machine.value.id, session, key);
-    return id;
+  return logSessions(shop, actor, [input], options)[0]!;
+}
+
+interface LogOptions {
+  /** @default false */
+  allowOverlap?: boolean;
+}
+
+/**
+ * Logs stretches of use one after the other, in one go: those that can be logged are, the others say
+ * why not.
+ */
+export function logSessions(
+  shop: Shop,
+  actor: Actor,
+  inputs: readonly unknown[],
+  { allowOverlap = false }: LogOptions = {},
+): Outcome<Logged>[] {
+  const materials = shopMaterials(shop);
+  const spans = new Map<string, { from: number; to: number }>();
+  const log = (input: unknown): Outcome<Logged> => {
+    const parsed = sessionSchema.safeParse(input);
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      return problem(issue.message, String(issue.path[0] ?? ''));
+    }
+    const machine = requireMachine(shop, parsed.data.machineId);
+    if (!machine.ok) return machine;
+    const machineId = machine.value.id;
+    const key = `session:${parsed.data.key}`;
+    const known = entryByKey(shop.db, key);
+    if (known) return ok({ entryId: known.id, duplicate: true });
+    const checked = checkSession(shop, { ...parsed.data, machineId }, { allowOverlap, materials });
+    if (!checked.ok) return checked;
+    const session = checked.value;
+    const entryId = writeSession(shop, actor, machineId, session, parsed.data.note, { key });
+    if (parsed.data.debrisCleared) clearDebris(shop, actor, machineId, session, key);
+    const { from, to } = spans.get(machineId) ?? { from: session.start, to: session.start };
+    spans.set(machineId, {
+      from: Math.min(from, session.start),
+      to: Math.max(to, session.start),
+    });
+    return ok({ entryId, duplicate: false });
+  };
+  return write(shop.db, () => {
+    const outcomes = inputs.map(log);
+    for (const [machineId, { from, to }] of spans) deriveUsage(shop, machineId, from, to);
+    return outcomes;
   });
-  return ok({ entryId, duplicate: false });
 }
 
 function checkSession(
   shop: Shop,
   input: SessionInput,
-  options: { allowOverlap: boolean; except?: string; origin?: LoggedSession['origin'] },
+  options: {
+    allowOverlap: boolean;
+    materials: MaterialIndex;
+    except?: string;
+    origin?: LoggedSession['origin'];
+  },
 ): Outcome<LoggedSession> {
-  const material = readMaterial(input.material, shopMaterials(shop));
+  const material = readMaterial(input.material, options.materials);
   if ('problem' in material)
     return problem(`${sentence(material.problem)} Nothing was logged.`, 'material');
   const session: LoggedSession = {
@@ -76,6 +112,9 @@ function checkSession(
   };
   const wrong = timesProblem(session, shop.now());
   if (wrong) return fail({ ...wrong, message: `${sentence(wrong.message)} Nothing was logged.` });
+  if (input.jobId && !jobOfMachine(shop, input.machineId, input.jobId)) {
+    return problem('That job file is none of this machine. Nothing was logged.', 'job');
+  }
   if (!options.allowOverlap && session.origin !== 'unlogged') {
     const { start, end } = stretchOf(session);
     const around = sessionsBetween(
@@ -146,7 +185,7 @@ function clearDebris(
 }
 
 /** A new reading of a session: everything but machine and key may change. */
-export type SessionChange = Omit<SessionInput, 'machineId' | 'key' | 'debrisCleared'>;
+export type SessionChange = Omit<SessionInput, 'machineId' | 'key' | 'debrisCleared' | 'jobId'>;
 
 /**
  * Corrects a session: the old entry is struck through and, unless it is only struck, a new one takes
@@ -180,6 +219,7 @@ export function correctSession(
     }
     const checked = checkSession(shop, parsed.data, {
       allowOverlap: false,
+      materials: shopMaterials(shop),
       except: entryId,
       origin: row.origin,
     });

@@ -402,6 +402,7 @@ test('due rows carry what the command line promises', () => {
     first: { kind: 'soil', left: 17.5 },
     since: '2026-11-23T07:00:00+01:00',
     called: null,
+    putOff: null,
   });
 });
 

@@ -66,6 +66,8 @@ test('a meter stuck at its top while the machine runs is used no longer, until i
     ['starts again', 0],
     ['agrees', 0],
   ]);
+  // where it got stuck half way, that stretch is not used either
+  expect(verdicts(top, [9, 6, 6, 0])[0]).toEqual(['saturated', 0]);
   // standing still once while something was logged is not yet a stuck meter
   expect(verdicts(top.slice(0, 3), [4, 6])[1]![0]).toBe('log over meter');
   // nor is standing still because nothing ran

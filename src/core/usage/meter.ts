@@ -93,7 +93,7 @@ const stuckStretches = 2;
 
 /**
  * A meter that stands at the same figure over two stretches with logged use is stuck at its top. From
- * the first of them on nothing it says is used, until it starts again.
+ * the stretch in which it got there on nothing it says is used, until it starts again.
  */
 function markSaturated(stretches: MeterStretch[]): void {
   const still = ({ meteredSeconds, verdict }: MeterStretch) =>
@@ -102,10 +102,17 @@ function markSaturated(stretches: MeterStretch[]): void {
     const run = stretches.slice(i, i + stuckStretches);
     if (!run.every(still)) continue;
     const top = run[0]!.from.seconds;
+    // it got stuck within the stretch before
+    const before = stretches[i - 1];
+    if (before?.verdict === 'log over meter') giveUp(before);
     for (let j = i; j < stretches.length && stretches[j]!.to.seconds === top; j++) {
-      stretches[j]!.verdict = 'saturated';
-      stretches[j]!.meteredSeconds = null;
-      stretches[j]!.gapSeconds = 0;
+      giveUp(stretches[j]!);
     }
   }
+}
+
+function giveUp(stretch: MeterStretch): void {
+  stretch.verdict = 'saturated';
+  stretch.meteredSeconds = null;
+  stretch.gapSeconds = 0;
 }

@@ -1,0 +1,260 @@
+import fc from 'fast-check';
+import { parseLine } from 'gcode-parser';
+import Gcanvas from 'gcanvas';
+import { readJob, type JobFigures } from './job';
+import { Motion, segmentSeconds, type Direction, type Segment } from './motion';
+import { lineWords } from './words';
+import type { Controller } from './controller';
+
+const controller: Controller = {
+  acceleration: 500,
+  maxFeed: 200,
+  bedWidth: 400,
+  bedHeight: 300,
+  fullPower: 1000,
+  dynamicPower: true,
+};
+const bytes = (text: string) => new TextEncoder().encode(text);
+const read = (text: string, over: Partial<Controller> = {}): JobFigures => {
+  const job = readJob(bytes(text), { ...controller, ...over });
+  if (!job.ok) throw new Error(job.error);
+  return job.value;
+};
+
+describe('the time model, on paper', () => {
+  /*
+   * A square of side d = 100 mm at v = 50 mm/s (F3000) with a = 500 mm/s². Every corner is a full
+   * stop, so each side is a trapezoid from rest to rest:
+   *   to speed and back   2 v / a        = 0.2 s
+   *   on the way          2 · v² / (2a)  = 5 mm
+   *   the other 95 mm at v               = 1.9 s
+   * which is d / v + v / a = 2 + 0.1 = 2.1 s a side, 8.4 s the square.
+   */
+  const square = (side: number) => `G21 G90\nM4 S500\nG1 F3000\nX${side}\nY${side}\nX0\nY0\nM5\nM2`;
+
+  test('a square with full stops at its corners', () => {
+    const { runSeconds, beamSeconds, burnedMm, warnings } = read(square(100));
+    expect(runSeconds).toBeCloseTo(4 * (100 / 50 + 50 / 500), 9);
+    expect(beamSeconds).toBeCloseTo(8.4, 9);
+    expect(burnedMm).toBe(400);
+    expect(warnings).toEqual([]);
+  });
+
+  test('a square too small for its speed is a triangle profile', () => {
+    // up to speed and down takes v²/a = 5 mm; over 4 mm the peak is √(a d): 2 √(d/a) a side
+    expect(read(square(4)).runSeconds).toBeCloseTo(4 * 2 * Math.sqrt(4 / 500), 9);
+    // at exactly 5 mm both say the same
+    expect(read(square(5)).runSeconds).toBeCloseTo(4 * (5 / 50 + 50 / 500), 9);
+  });
+
+  test('beam time is the length burned over the feed where the speed is constant', () => {
+    // run up and run out with the beam off, in one line: the 100 mm between them pass at 50 mm/s
+    const line = 'M4\nG1 F3000 S0 X20\nX120 S800\nX140 S0\nM5';
+    const { beamSeconds, fullPowerSeconds, runSeconds } = read(line);
+    expect(beamSeconds).toBeCloseTo(100 / 50, 9);
+    expect(fullPowerSeconds).toBeCloseTo((0.8 * 100) / 50, 9);
+    expect(runSeconds).toBeCloseTo(140 / 50 + 50 / 500, 9);
+  });
+
+  test('dynamic power burns by the length, constant power by the time', () => {
+    const dynamic = read(square(100));
+    expect(dynamic.fullPowerSeconds).toBeCloseTo((0.5 * 400) / 50, 9);
+    expect(read(square(100).replace('M4', 'M3')).fullPowerSeconds).toBeCloseTo(0.5 * 8.4, 9);
+    expect(read(square(100), { dynamicPower: false }).fullPowerSeconds).toBeCloseTo(0.5 * 8.4, 9);
+  });
+
+  test('a full circle is its circumference, held to what the acceleration can bend', () => {
+    // r = 20 mm: √(a r) = 100 mm/s is over the feed, so the feed stands: 2πr/v + v/a
+    const circle = (r: number) => read(`M3 S1000\nG1 F3000\nG2 X0 Y0 I${r} J0`);
+    expect(circle(20).runSeconds).toBeCloseTo((2 * Math.PI * 20) / 50 + 50 / 500, 6);
+    // r = 2 mm: √(500 · 2) = 31.6 mm/s
+    const slow = Math.sqrt(1000);
+    expect(circle(2).runSeconds).toBeCloseTo((2 * Math.PI * 2) / slow + slow / 500, 6);
+    // the same half circle by centre and by radius
+    const half = (end: string) => read(`M3 S1\nG1 F600\nG3 X0 Y20 ${end}`).burnedMm;
+    expect(half('I0 J10')).toBeCloseTo(Math.PI * 10, 6);
+    expect(half('R10')).toBeCloseTo(Math.PI * 10, 6);
+  });
+
+  test('a quarter arc by radius: the short way, and the long way for a negative one', () => {
+    const arc = (r: number) => read(`M3 S1\nG0 X10\nG1 F600\nG3 X0 Y10 R${r}`).burnedMm;
+    expect(arc(10)).toBeCloseTo((Math.PI / 2) * 10, 6);
+    expect(arc(-10)).toBeCloseTo(((3 * Math.PI) / 2) * 10, 6);
+  });
+
+  test('a dwell stands still and stops', () => {
+    const through = 'M4 S9\nG1 F3000 X50\nX100';
+    const stopped = 'M4 S9\nG1 F3000 X50\nG4 P1.5\nX100';
+    expect(read(stopped).runSeconds - read(through).runSeconds).toBeCloseTo(1.5 + 50 / 500, 9);
+  });
+
+  test('a line in many pieces takes as long as in one', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 30, noNaN: true }), { minLength: 1, maxLength: 60 }),
+        (pieces) => {
+          const along: Direction = [1, 0, 0];
+          const segment = (length: number): Segment => ({
+            length,
+            speed: 80,
+            starts: along,
+            ends: along,
+            power: 1,
+            scaled: false,
+          });
+          const cut = new Motion(400);
+          for (const length of pieces) cut.add(segment(length));
+          cut.stop();
+          const total = pieces.reduce((a, b) => a + b);
+          expect(cut.taken.seconds).toBeCloseTo(segmentSeconds(total, 0, 0, 80, 400), 6);
+        },
+      ),
+    );
+  });
+
+  test('any path keeps to the speeds, the joints and the acceleration, however long', () => {
+    const step = fc.record({
+      angle: fc.double({ min: 0, max: 6.28, noNaN: true }),
+      length: fc.double({ min: 0.001, max: 20, noNaN: true }),
+      speed: fc.double({ min: 1, max: 300, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 80 }), (steps) => {
+        const motion = new Motion(700);
+        let fastest = 0;
+        // more than one window
+        for (let round = 0; round < 40; round++) {
+          for (const { angle, length, speed } of steps) {
+            const along: Direction = [Math.cos(angle), Math.sin(angle), 0];
+            motion.add({ length, speed, starts: along, ends: along, power: 0, scaled: false });
+            fastest += length / speed;
+          }
+        }
+        motion.stop(); // segmentSeconds throws where a plan cannot be kept
+        expect(motion.taken.seconds).toBeGreaterThanOrEqual(fastest);
+      }),
+      { numRuns: 20 },
+    );
+  });
+});
+
+describe('the dialect', () => {
+  test('inches, relative moves, line numbers, comments and no spaces', () => {
+    const text = '%\nN1 G20 (inches)\nN2G91M4S100;go\nN3G1F60X1\nN4Y1\n/N5 X-1\nM30\n';
+    const { burnedMm, warnings, runSeconds } = read(text);
+    expect(burnedMm).toBeCloseTo(3 * 25.4, 9);
+    expect(runSeconds).toBeCloseTo(3 * (25.4 / 25.4 + 25.4 / 500), 9);
+    expect(warnings).toEqual([]);
+  });
+
+  test('the beam is on in feed moves with M3 or M4 and S above 0 only', () => {
+    const text = 'G90\nG1 F600 X10 S500\nM3\nX20\nG0 X30\nG1 X40 S0\nX50 S500\nM5\nX60';
+    // 10-20 and 40-50
+    expect(read(text).burnedMm).toBe(20);
+  });
+
+  test('G92 names the place without moving', () => {
+    expect(read('M4 S9\nG1 F600 X10\nG92 X0\nX10').burnedMm).toBe(20);
+  });
+
+  test('absolute arc centres', () => {
+    const text = 'M3 S9\nG90.1\nG0 X10\nG1 F600\nG3 X0 Y10 I0 J0';
+    expect(read(text).burnedMm).toBeCloseTo((Math.PI / 2) * 10, 6);
+  });
+
+  test('what it does not understand is named with its line', () => {
+    const text = 'M4 S2000\n$X\nG1 F900000 X10\nG33 X20\nA4\nX500\nG2 X0\nM2\nX1';
+    const { warnings } = read(text);
+    expect(warnings.map(({ line, text: words }) => `${line} ${words}`)).toEqual([
+      '1 more than full power (S1000)',
+      '2 not understood: $X',
+      '3 faster than the machine: counted at 200 mm/s',
+      '4 G33 is not understood',
+      '5 A is not understood',
+      '6 burns beyond the bed',
+      '7 an arc without centre or radius: counted as a straight line',
+      '9 stands after the end of the program (M2 or M30) and is not run',
+    ]);
+  });
+
+  test('a file that is no job gets a plain answer', () => {
+    const refusal = (data: Uint8Array) => {
+      const job = readJob(data, controller);
+      return job.ok ? 'taken' : job.error;
+    };
+    expect(refusal(new Uint8Array())).toMatch(/empty/);
+    expect(refusal(new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 1, 2, 3]))).toMatch(/binary/);
+    expect(refusal(bytes('dear diary'))).toMatch(/moves nothing/);
+    expect(refusal(bytes('G0 X10\nG1 F600 X20 S500\n'))).toMatch(/never turns the beam on/);
+    expect(refusal(bytes('M3 S0\nG1 F600 X20\n'))).toMatch(/never turns the beam on/);
+  });
+
+  test('the map shows where it burns', () => {
+    const { heat } = read('M3 S9\nG1 F6000 X200');
+    // 200 of 400 mm along the front: half of the first row, a strip of 2 mm of 300
+    expect(heat.share).toBeCloseTo(0.5 / 150, 9);
+    expect(heat.columns).toBe(40);
+    expect(heat.cells.slice(0, 20).every((cell) => cell === 1)).toBe(true);
+    expect(heat.cells.slice(20).every((cell) => cell === 0)).toBe(true);
+  });
+
+  test('the same file is told again, another is not', () => {
+    const one = read('M3 S9\nG1 F600 X20');
+    expect(read('M3 S9\nG1 F600 X20').hash).toBe(one.hash);
+    expect(read('M3 S9\nG1 F600 X21').hash).not.toBe(one.hash);
+  });
+});
+
+describe('against the registry', () => {
+  // words of the open dialect, put together at random
+  const word = fc.tuple(
+    fc.constantFrom(...'GXYZIJFSMN'),
+    fc.oneof(
+      fc.integer({ min: -999, max: 999 }),
+      fc.double({ min: -999, max: 999, noNaN: true }).map((n) => Number(n.toFixed(3))),
+    ),
+  );
+  const noise = fc.constantFrom('', ' ', '  ', ' (a comment) ', '\t');
+
+  test('words are those an independent parser reads (gcode-parser)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(word, noise), { maxLength: 8 }),
+        fc.constantFrom('', ' ; tail', ';G1 X9'),
+        (parts, tail) => {
+          const line =
+            parts.map(([[letter, value], gap]) => `${letter}${value}${gap}`).join('') + tail;
+          // that parser keeps line numbers apart
+          const ours = lineWords(line).words.filter(([letter]) => letter !== 'N');
+          const theirs = parseLine(line).words.filter(([letter]) => letter !== 'N');
+          expect(ours).toEqual(theirs);
+        },
+      ),
+    );
+  });
+
+  test('a file of an independent generator is taken without warnings, and burns what it draws (gcanvas)', () => {
+    // the generator is made for milling: the beam and the feed (which it would give in inverse time) are
+    // the operator's first line
+    const lines: string[] = ['M4 F1800'];
+    const canvas = new Gcanvas(new Gcanvas.GcodeDriver({ write: (line) => lines.push(line) }));
+    canvas.unit = 'mm';
+    canvas.speed = 600;
+    canvas.rect(20, 20, 100, 60);
+    canvas.stroke();
+    canvas.beginPath();
+    canvas.arc(200, 150, 40, 0, Math.PI * 2);
+    canvas.stroke();
+    canvas.beginPath();
+    canvas.moveTo(250, 40);
+    canvas.lineTo(350, 40);
+    canvas.lineTo(350, 140);
+    canvas.stroke();
+    lines.push('M5');
+    const { warnings, burnedMm, lines: count } = read(lines.join('\n'));
+    expect(warnings).toEqual([]);
+    expect(count).toBe(lines.length);
+    // a rectangle of 320 mm, a circle of 2π · 40, and 200 mm of angle
+    expect(burnedMm).toBeCloseTo(320 + 2 * Math.PI * 40 + 200, 1);
+  });
+});

@@ -1,0 +1,229 @@
+import { z } from 'zod';
+import { playHourMeter, type Send } from '../../standins/hour-meter';
+import { readBook } from '../../records/book';
+import { sessionsBetween } from '../../records/sessions';
+import { addDevice, deviceViews, shutOutDevice } from '../devices';
+import { dueMachines } from '../due';
+import { explainReading, meterView } from '../meters';
+import { retireMachine } from '../machines';
+import { logSession } from '../sessions';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { answerDoor } from './door';
+import { allowance, RateLimit } from './rate';
+
+let shop: TestShop;
+let machineId: string;
+let limits: RateLimit;
+let meter: string;
+let screen: string;
+
+beforeEach(() => {
+  shop = openTestShop(Date.UTC(2026, 10, 24, 12));
+  machineId = addTestMachine(shop).id;
+  limits = new RateLimit();
+  meter = must(addDevice(shop, tester, { name: 'Meter on Wren', machineId })).token;
+  screen = must(addDevice(shop, tester, { name: 'Wall screen', machineId: null })).token;
+});
+afterEach(() => dropTestShop(shop));
+
+async function ask(method: string, path: string, token: string | null, body?: unknown) {
+  const request = new Request(`http://shop.test/api/v1/${path}`, {
+    method,
+    headers: token ? { authorization: `Bearer ${token}` } : {},
+    ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+  const response = await answerDoor(shop, limits, request, path.split('?')[0]!);
+  return {
+    status: response.status,
+    headers: response.headers,
+    body: (await response.json()) as never,
+  };
+}
+
+const session = (n: number, more: object = {}) => ({
+  key: `s-${n}`,
+  start: new Date(Date.UTC(2026, 10, 20, 8) + n * 3_600_000).toISOString(),
+  run_seconds: 1801,
+  ...more,
+});
+const runSeconds = () =>
+  sessionsBetween(shop.db, machineId, 0, Infinity).reduce((sum, one) => sum + one.runSeconds, 0);
+
+test('a batch: good items are taken once, each bad one says why', async () => {
+  const batch = {
+    sessions: [
+      session(0, { material: 'plywood', process: 'cut', beam_seconds: 900 }),
+      session(1, { material: 'vinyl' }),
+      session(2, { run_seconds: -4 }),
+      { start: 'yesterday' },
+      session(0, { key: 'twin' }),
+      session(5),
+    ],
+  };
+  const first = await ask('POST', 'sessions', meter, batch);
+  expect(first.status).toBe(200);
+  expect(first.body).toMatchObject({
+    accepted: 2,
+    duplicates: 0,
+    rejected: [
+      { index: 1, key: 's-1', field: 'material', reason: expect.stringMatching(/chlorine/) },
+      { index: 2, field: 'run_seconds' },
+      { index: 3, key: null },
+      { index: 4, field: 'start', reason: expect.stringMatching(/overlaps/) },
+    ],
+  });
+  const again = await ask('POST', 'sessions', meter, batch);
+  expect(again.body).toMatchObject({ accepted: 0, duplicates: 2 });
+  expect(runSeconds()).toBe(2 * 1801);
+  // the same key for something else is not swallowed
+  const other = await ask('POST', 'sessions', meter, {
+    sessions: [session(0, { run_seconds: 60 })],
+  });
+  expect(other.body).toMatchObject({ accepted: 0, duplicates: 0, rejected: [{ field: 'key' }] });
+  expect(runSeconds()).toBe(2 * 1801);
+});
+
+test('who may not come in, or not do this, is told so and changes nothing', async () => {
+  const batch = { sessions: [session(0)] };
+  expect((await ask('POST', 'sessions', null, batch)).status).toBe(401);
+  expect((await ask('POST', 'sessions', 'bit_guess', batch)).status).toBe(401);
+  expect((await ask('POST', 'sessions', screen, batch)).body).toMatchObject({
+    error: { code: 'role' },
+  });
+  expect((await ask('GET', 'due', meter)).body).toMatchObject({ error: { code: 'role' } });
+  expect((await ask('POST', 'sessions', meter, '{"sessions":')).body).toMatchObject({
+    error: { code: 'json' },
+  });
+  expect((await ask('POST', 'sessions', meter, { runs: [] })).body).toMatchObject({
+    error: { code: 'shape' },
+  });
+  expect((await ask('POST', 'sessions', meter, { sessions: [] })).body).toMatchObject({
+    error: { code: 'batch' },
+  });
+  const many = { sessions: Array.from({ length: 1001 }, (_, n) => session(n)) };
+  expect((await ask('POST', 'sessions', meter, many)).body).toMatchObject({
+    error: { code: 'batch' },
+  });
+  expect((await ask('DELETE', 'sessions', meter)).status).toBe(404);
+  const id = deviceViews(shop).find(({ name }) => name === 'Meter on Wren')!.id;
+  must(shutOutDevice(shop, tester, id));
+  expect((await ask('POST', 'sessions', meter, batch)).body).toMatchObject({
+    error: { code: 'revoked' },
+  });
+  expect(runSeconds()).toBe(0);
+});
+
+test('the token of a retired machine sends nothing more', async () => {
+  must(retireMachine(shop, tester, machineId, 'sold'));
+  const answer = await ask('POST', 'sessions', meter, { sessions: [session(0)] });
+  expect(answer.status).toBe(403);
+  expect(answer.body).toMatchObject({ error: { code: 'retired' } });
+});
+
+test('only the hash of a token is kept', () => {
+  const words = JSON.stringify([
+    readBook(shop.db, {}, 1000),
+    shop.db.$client.prepare('select * from device').all(),
+  ]);
+  expect(words).not.toContain(meter);
+  expect(words).toContain('Meter on Wren');
+});
+
+test('too many requests wait, and the allowance comes back', async () => {
+  for (let n = 0; n < allowance.burst; n++)
+    expect((await ask('GET', 'machines', screen)).status).toBe(200);
+  const refused = await ask('GET', 'machines', screen);
+  expect(refused.status).toBe(429);
+  expect(refused.headers.get('retry-after')).toBe('1');
+  shop.clock.now += 1000;
+  expect((await ask('GET', 'machines', screen)).status).toBe(200);
+  // another device has its own
+  expect((await ask('POST', 'sessions', meter, { sessions: [session(0)] })).status).toBe(200);
+});
+
+test("the shop's screens read machines, due, sessions and faults", async () => {
+  must(
+    logSession(shop, tester, {
+      machineId,
+      start: Date.UTC(2026, 10, 23, 8),
+      runSeconds: 7200,
+      material: 'plywood',
+      process: 'cut',
+      key: 'by-hand-one',
+    }),
+  );
+  expect((await ask('GET', 'machines', screen)).body).toMatchObject([
+    { nickname: 'Wren', run_hours_7_days: 2 },
+  ]);
+  const due = (await ask('GET', 'due', screen)).body as { station: string; used: number }[];
+  expect(due).toHaveLength(dueMachines(shop)[0]!.stations.flatMap(({ tasks }) => tasks).length);
+  expect((await ask('GET', 'sessions?machine=wren', screen)).body).toMatchObject([
+    { run_seconds: 7200, material: 'plywood', unlogged: false },
+  ]);
+  expect((await ask('GET', 'sessions?machine=wren&from=later', screen)).body).toMatchObject({
+    error: { code: 'query' },
+  });
+  expect((await ask('GET', 'faults', screen)).body).toEqual([]);
+});
+
+test('the door is described by the schemas that check it (OpenAPI 3.1)', async () => {
+  const { status, body } = await ask('GET', 'openapi.json', null);
+  expect(status).toBe(200);
+  const document = body as { openapi: string; paths: Record<string, Record<string, object>> };
+  expect(document.openapi).toBe('3.1.0');
+  expect(Object.keys(document.paths)).toHaveLength(5);
+  // the schema of a batch, read back, takes what the door takes
+  const schema = (
+    document.paths['/api/v1/sessions']!['post'] as {
+      requestBody: { content: Record<string, { schema: z.core.JSONSchema.JSONSchema }> };
+    }
+  ).requestBody.content['application/json']!.schema;
+  const back = z.fromJSONSchema(schema as Parameters<typeof z.fromJSONSchema>[0]);
+  expect(back.safeParse({ sessions: [session(0)] }).success).toBe(true);
+  expect(back.safeParse({ sessions: [session(0, { run_seconds: 0 })] }).success).toBe(false);
+});
+
+test('a month of a machine on a bad line is counted to the second', async () => {
+  const end = shop.clock.now - 3_600_000;
+  const send: Send = async (path, batch) => {
+    shop.clock.now += 1500; // the line is slow, so that the allowance holds
+    const { status, body } = await ask('POST', path, meter, batch);
+    return { status, body };
+  };
+  const truth = await playHourMeter({
+    send,
+    end,
+    seed: 11,
+    days: 30,
+    counter: 930 * 3600,
+    top: 999 * 3600,
+    resetDay: 24,
+  });
+  expect(truth.lostRequests).toBeGreaterThan(5);
+  expect(truth.lostAnswers).toBeGreaterThan(5);
+  expect(truth.jobs).toBeGreaterThan(100);
+  const sessions = sessionsBetween(shop.db, machineId, 0, Infinity);
+  expect(sessions).toHaveLength(truth.jobs);
+  expect(runSeconds()).toBe(truth.runSeconds);
+  expect(sessions.reduce((sum, one) => sum + (one.beamSeconds ?? 0), 0)).toBe(truth.beamSeconds);
+  const counters = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'cables')!.tasks[0]!
+    .counters;
+  expect(counters.runSeconds).toBe(truth.runSeconds);
+
+  // its own counter stuck at the top and was then set back: once that is said, nothing is left open
+  const { lines } = meterView(shop, machineId, 500);
+  expect(lines).toHaveLength(truth.readings - 1);
+  expect(lines.some(({ verdict }) => verdict === 'saturated')).toBe(true);
+  const back = lines.filter(({ verdict }) => verdict === 'went back');
+  expect(back).toHaveLength(1);
+  must(explainReading(shop, tester, back[0]!.to.id, { how: 'reset' }));
+  const after = meterView(shop, machineId, 500).lines.map(({ verdict }) => verdict);
+  expect(new Set(after)).toEqual(new Set(['agrees', 'saturated', 'starts again']));
+});
