@@ -14,6 +14,7 @@ import {
   reportFault,
 } from '../services/faults';
 import { addMachine } from '../services/machines';
+import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
 import { markIsolated, markTask, signOffSheet, startSheet } from '../services/sheets';
 import { allOrNothing, changeSetting, type Actor, type Outcome, type Shop } from '../services/shop';
@@ -286,13 +287,14 @@ function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): voi
     clock.now = Math.min(clock.now + Math.min(minutes, 5) * minute, play.end);
     const finding = findingOf(play, machine, pick.task);
     must(
-      markTask(shop, {
+      markTask(shop, actor, {
         sheetId: sheet.row.id,
+        methodDecided: true,
         stationId: pick.station.id,
         task: pick.task.task.key,
         finding,
         result: resultOf(pick, finding),
-        method: chance.pick(methodsOf(pick)),
+        method: chance.pick(methodsOf(shop, pick)),
         minutes,
         note: finding === 'damaged' ? 'replaced with the spare' : null,
       }),
@@ -306,19 +308,9 @@ function resultOf({ task }: Pick, finding: Finding): CareResult {
   return task.task.lookOnly && (finding === 'clear' || finding === 'haze') ? 'looked-fine' : 'done';
 }
 
-function methodsOf({ task }: Pick): readonly (string | null)[] {
-  switch (task.task.group) {
-    case 'optics':
-      return ['isopropyl 99 %, foam swab', 'isopropyl 99 %, lens tissue', 'ready-wet optics wipe'];
-    case 'bed':
-      return ['degreaser soak, brush, rinse', 'vacuum', 'damp cloth'];
-    case 'motion':
-      return ['damp cloth', 'isopropyl 99 % on a cloth, re-greased'];
-    case 'air':
-      return ['dry brush', 'vacuum', 'damp cloth'];
-    case 'coolant':
-      return ['looked at only', 'topped up, distilled'];
-  }
+/** The ways the workshop does a task: the first three that are to be had. */
+function methodsOf(shop: Shop, { station, task }: Pick): readonly string[] {
+  return stationMethods(shop, station.id, task.task.group).slice(0, 3);
 }
 
 /** A fault from report to proof. */
@@ -449,7 +441,7 @@ function openingDay(play: Play): void {
     clock.now += 7 * minute;
     const { station, task } = picks[index]!;
     must(
-      markTask(shop, {
+      markTask(shop, marit, {
         sheetId: sheet.row.id,
         stationId: station.id,
         task: task.task.key,

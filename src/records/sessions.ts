@@ -110,7 +110,7 @@ export function sessionsBetween(
 }
 
 /** First and last start among the sessions of a machine, struck ones too, with `from <= start <= to`. */
-export function useBetween(
+export function sessionSpan(
   db: Db,
   machineId: string,
   from: number,

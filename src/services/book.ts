@@ -1,6 +1,4 @@
 import Papa from 'papaparse';
-import { causeWords } from '../catalogue/causes';
-import { dangerWords } from '../catalogue/signs';
 import type { CatalogueTask } from '../catalogue/schema';
 import type { CareResult } from '../core/care/care';
 import { formatDuration } from '../core/units/duration';
@@ -8,7 +6,6 @@ import { formatOffset } from '../core/units/instant';
 import { ok } from '../core/units/result';
 import {
   entryById,
-  entryData,
   insertDataEntry,
   peopleInBook,
   readBook,
@@ -22,7 +19,7 @@ import type { EntryKind } from '../records/entry-data';
 import { listMachines, stationById, type StationRow } from '../records/machines';
 import { sessionsByEntry, type SessionRow } from '../records/sessions';
 import { correctCare } from './care';
-import { signWords } from './faults';
+import { entryWords } from './entry-words';
 import { taskReader } from './plans';
 import { correctSession } from './sessions';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
@@ -91,7 +88,7 @@ function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
       machine: row.machineId ? (machines.get(row.machineId) ?? null) : null,
       person: row.person,
       source: row.source,
-      what: session ? sessionWords(session) : care ? careWords(care) : entryWords(row),
+      what: session ? sessionWords(session) : care ? careWords(care) : entryWords(shop, row),
       note: row.note,
       struck: strike
         ? {
@@ -141,54 +138,6 @@ function careWords({ care, station, task }: ReadCare): string {
   ]
     .filter(Boolean)
     .join(', ');
-}
-
-function entryWords(row: EntryRow): string {
-  switch (row.kind) {
-    case 'fault': {
-      const { signs, danger, material } = entryData(row, 'fault');
-      const words = signs.includes('other') && row.note ? row.note : signWords(signs);
-      return `Fault reported (${dangerWords[danger]}): ${words}${material ? `, on ${material}` : ''}`;
-    }
-    case 'fault diagnosis':
-      return `Diagnosis: ${causeWords(entryData(row, 'fault diagnosis').cause)}`;
-    case 'fault repair': {
-      const { action, part, minutes } = entryData(row, 'fault repair');
-      return `Repair: ${[action, part, `${minutes} min`].filter(Boolean).join(', ')}`;
-    }
-    case 'fault proof': {
-      const { tested, passed } = entryData(row, 'fault proof');
-      return `Proof: ${tested}, ${passed ? 'passed' : 'failed'}`;
-    }
-    case 'fault closed':
-      return `Fault closed: ${entryData(row, 'fault closed').as}`;
-    case 'hold':
-      return `On hold: ${entryData(row, 'hold').words}`;
-    case 'release':
-      return `Released: ${entryData(row, 'release').words}`;
-    case 'clean-down started':
-      return `Clean-down started, ${entryData(row, 'clean-down started').tasks} tasks`;
-    case 'clean-down signed off': {
-      const { done, left } = entryData(row, 'clean-down signed off');
-      return `Clean-down signed off, ${done} recorded${left.length ? `; still open: ${left.join(', ')}` : ''}`;
-    }
-    case 'clean-down abandoned': {
-      const { marks } = entryData(row, 'clean-down abandoned');
-      return `Clean-down abandoned${marks.length ? `; had been marked: ${marks.join('; ')}` : ''}`;
-    }
-    case 'machine': {
-      const { change, from, to } = entryData(row, 'machine');
-      return `Machine ${change}${from && to ? `: ${from} to ${to}` : (to ?? from) ? `: ${to ?? from}` : ''}`;
-    }
-    case 'setting': {
-      const { name, from, to } = entryData(row, 'setting');
-      return `Setting ${name}: ${from ? `${from} to ` : ''}${to}`;
-    }
-    case 'strike':
-      return `Struck through: a ${entryData(row, 'strike').of} entry`;
-    default:
-      return row.kind;
-  }
 }
 
 /** Names to filter the book by. */

@@ -7,6 +7,7 @@ import { careByEntry, insertCare } from '../records/care';
 import { write } from '../records/database';
 import { stationById } from '../records/machines';
 import { openFoundDamage } from './damage';
+import { checkMethod, settleDispute } from './methods';
 import { stationTasks, taskReader } from './plans';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -27,6 +28,8 @@ export const careSchema = z.object({
     .max(120)
     .nullish()
     .transform((text) => text || null),
+  /** the technician has read what is disputed about the method, and uses it */
+  methodDecided: z.boolean().default(false),
   minutes: z
     .number()
     .int()
@@ -86,12 +89,15 @@ export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<
   }
   const wrong = resultProblem(care.result, care.note, task.lookOnly);
   if (wrong) return wrong;
+  const method = checkMethod(shop, station, care.method, care.methodDecided);
+  if (!method.ok) return method;
   if (care.key) {
     const known = entryByKey(shop.db, care.key);
     if (known) return ok({ entryId: known.id, faultId: null });
   }
   return ok(
     write(shop.db, () => {
+      if (method.value) settleDispute(shop, actor, method.value.id);
       const entryId = insertEntry(shop.db, {
         kind: 'care',
         machineId: station.machineId,
@@ -171,6 +177,9 @@ export function correctCare(
     const task = taskReader(shop)(station, row.task);
     const wrong = resultProblem(change.result, parsed.data.note, task?.lookOnly ?? false);
     if (wrong) return wrong;
+    // a correction says what was done: a disputed way is settled with it, a harmful one was a mistake
+    const method = checkMethod(shop, station, parsed.data.method, true);
+    if (!method.ok) return method;
   }
   const extra = { supersedes: entryId, reason: reason.trim() };
   const id = write(shop.db, () => {

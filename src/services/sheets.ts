@@ -19,6 +19,7 @@ import {
 import { recordCare } from './care';
 import { releaseHoldEntry } from './holds';
 import { requireMachine } from './machines';
+import { checkMethod, settleDispute } from './methods';
 import { planFinder, tasksUnder } from './plans';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -115,6 +116,8 @@ export function markIsolated(shop: Shop, id: string): Outcome<null> {
 }
 
 export const markSchema = z.object({
+  /** the technician has read what is disputed about the method, and uses it */
+  methodDecided: z.boolean().default(false),
   sheetId: z.string(),
   stationId: z.string(),
   task: z.string(),
@@ -124,23 +127,29 @@ export const markSchema = z.object({
   minutes: z.number().int().min(0).max(1440).nullable(),
   note: z.string().trim().max(500).nullable(),
 });
-export type Mark = z.infer<typeof markSchema>;
+export type Mark = z.input<typeof markSchema>;
 
 /** Keeps what is marked for one task, at once: a reload or a dead tablet loses nothing. */
-export function markTask(shop: Shop, mark: Mark): Outcome<null> {
+export function markTask(shop: Shop, actor: Actor, mark: Mark): Outcome<null> {
   const sheet = requireOpen(shop, mark.sheetId);
   if (!sheet.ok) return sheet;
   if (sheet.value.isolatedAt === null) return problem('Tick isolation first.', 'isolated');
-  const { sheetId, stationId, task, ...marks } = mark;
+  const { sheetId, stationId, task, methodDecided = false, ...marks } = mark;
   const before = sheetTasks(shop.db, sheetId).find(
     (row) => row.stationId === stationId && row.task === task,
   );
   if (!before) return problem('That task is not on this sheet.', 'task');
+  const station = stationById(shop.db, stationId)!;
+  const method = checkMethod(shop, station, marks.method, methodDecided);
   const markedAt =
     marks.result === null ? null : before.result === marks.result ? before.markedAt : shop.now();
-  write(shop.db, () =>
-    updateSheetTask(shop.db, { sheetId, stationId, task }, { ...marks, markedAt }),
-  );
+  write(shop.db, () => {
+    if (method.ok && method.value) settleDispute(shop, actor, method.value.id);
+    // a refused method loses nothing else that was marked
+    const kept = method.ok ? marks : { ...marks, method: before.method };
+    updateSheetTask(shop.db, { sheetId, stationId, task }, { ...kept, markedAt });
+  });
+  if (!method.ok) return method;
   return ok(null);
 }
 

@@ -166,9 +166,9 @@ test('a clean-down: hold, marks survive, sign-off resets exactly what was done',
     minutes: 6,
     note: null,
   };
-  expect(refusal(markTask(shop, mark))).toContain('isolation');
+  expect(refusal(markTask(shop, tester, mark))).toContain('isolation');
   must(markIsolated(shop, sheet.row.id));
-  must(markTask(shop, mark));
+  must(markTask(shop, tester, mark));
   expect(readSheet(shop, sheet.row.id)!.tasks.filter(({ result }) => result)).toHaveLength(1);
   shop.clock.now += hour;
   const signed = must(signOffSheet(shop, tester, sheet.row.id));
@@ -186,7 +186,7 @@ test('an abandoned clean-down resets nothing and keeps what was marked as words'
   const { row } = must(startSheet(shop, tester, id, [{ stationId: comb.id, task: 'clean' }]));
   must(markIsolated(shop, row.id));
   must(
-    markTask(shop, {
+    markTask(shop, tester, {
       sheetId: row.id,
       stationId: comb.id,
       task: 'clean',
@@ -220,10 +220,10 @@ test('a sign-off with a damaged window opens a fault and holds the machine; a ba
     minutes: null,
     note: null,
   };
-  must(markTask(shop, { ...mark, result: 'put-off' }));
+  must(markTask(shop, tester, { ...mark, result: 'put-off' }));
   expect(refusal(signOffSheet(shop, tester, row.id))).toContain('note');
   expect(activeHolds(shop)).toHaveLength(1);
-  must(markTask(shop, { ...mark, result: 'done' }));
+  must(markTask(shop, tester, { ...mark, result: 'done' }));
   expect(must(signOffSheet(shop, tester, row.id)).faultIds).toHaveLength(1);
   expect(activeHolds(shop)[0]!.why).toBe('fault');
 });

@@ -1,13 +1,17 @@
 import fc from 'fast-check';
-import { startingWeights } from '../catalogue/materials';
 import { countersSince } from '../core/care/counters';
+import { presences } from '../core/modules/presence';
 import { eachSessionHours } from '../core/usage/session-hours';
+import { perGroup } from '../core/usage/soil';
 import { sessionsBetween } from '../records/sessions';
 import { allOdometers, hoursBetween } from '../records/usage';
 import { strikeEntry } from './book';
 import { recordCare } from './care';
 import { dueMachines } from './due';
+import { addModule, listModules, moveModule } from './modules';
 import { correctSession, logSession } from './sessions';
+import { shopWeights } from './soil-book';
+import { changeWeight } from './soil-weights';
 import { addTestMachine, dropTestShop, must, openTestShop, tester } from './testing/shop';
 import { rebuildUsage } from './usage';
 
@@ -21,91 +25,160 @@ const anyUse = fc.record({
   airAssist: fc.option(fc.boolean()),
   draught: fc.option(fc.constantFrom('full' as const, 'weak' as const, 'off' as const)),
 });
+const ago = fc.integer({ min: 0, max: 250 * 24 * 60 });
+const which = fc.integer({ min: 0, max: 1 });
 const anyStep = fc.oneof(
-  { weight: 6, arbitrary: anyUse.map((use) => ({ step: 'log' as const, ...use })) },
+  {
+    weight: 8,
+    arbitrary: fc.tuple(anyUse, which).map(([use, machine]) => ({
+      step: 'log' as const,
+      machine,
+      ...use,
+    })),
+  },
   { weight: 2, arbitrary: anyUse.map((use) => ({ step: 'correct' as const, ...use })) },
-  { weight: 1, arbitrary: fc.record({ step: fc.constant('strike' as const), ago: fc.integer() }) },
+  { weight: 1, arbitrary: fc.record({ step: fc.constant('strike' as const) }) },
+  { weight: 1, arbitrary: fc.record({ step: fc.constant('clean' as const), machine: which, ago }) },
   {
     weight: 1,
     arbitrary: fc.record({
-      step: fc.constant('clean' as const),
-      ago: fc.integer({ min: 0, max: 250 * 24 * 60 }),
+      step: fc.constant('weigh' as const),
+      ago: fc.option(ago),
+      material: fc.constantFrom('plywood', 'cork'),
+      weight: fc.double({ min: 0, max: 4, noNaN: true }),
+    }),
+  },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      step: fc.constant('swap' as const),
+      ago,
+      head: which,
+      to: fc.option(which),
     }),
   },
 );
 
 test('law: after any history the kept totals equal the rebuilt, and counters equal the plain definition', () => {
+  let swapped = 0;
   fc.assert(
     fc.property(fc.array(anyStep, { minLength: 1, maxLength: 70 }), (steps) => {
       const shop = openTestShop(now);
       try {
-        const { id } = addTestMachine(shop);
-        const comb = dueMachines(shop, now, id)[0]!.stations.find(
-          ({ slug }) => slug === 'honeycomb',
-        )!;
-        let n = 0;
-        for (const step of steps) {
-          const standing = sessionsBetween(shop.db, id, -Infinity, Infinity);
+        const ids = [
+          addTestMachine(shop).id,
+          addTestMachine(shop, 'Sparrow', 'open-frame-diode').id,
+        ];
+        const heads = ids.map((machineId, i) =>
+          must(
+            addModule(shop, tester, {
+              kind: 'head',
+              serial: `H${i}`,
+              machineId,
+              at: now - 270 * day,
+            }),
+          ),
+        );
+        const windows = dueMachines(shop, now).map(
+          ({ stations }) => stations.find(({ slug }) => slug === 'window')!.id,
+        );
+        const everything = () =>
+          ids.flatMap((id) => sessionsBetween(shop.db, id, -Infinity, Infinity));
+        for (const [n, step] of steps.entries()) {
+          const standing = everything();
           const target = standing[n % Math.max(1, standing.length)];
-          n += 1;
-          if (step.step === 'clean') {
-            must(
-              recordCare(shop, tester, {
-                stationId: comb.id,
-                task: 'clean',
-                at: now - step.ago * 60_000,
-              }),
-            );
-          } else if (step.step === 'strike') {
-            if (target) must(strikeEntry(shop, tester, target.entryId, 'law'));
-          } else {
-            const { ago, step: kind, ...use } = step;
-            const session = {
-              ...use,
-              start: now - ago * 60_000 - 4 * 3_600_000,
-              beamSeconds: null,
-              process: null,
-              operator: null,
-              note: null,
-            };
-            if (kind === 'correct') {
+          const content = (one: Extract<typeof step, { runSeconds: number }>) => ({
+            start: now - one.ago * 60_000 - 4 * 3_600_000,
+            runSeconds: one.runSeconds,
+            material: one.material,
+            airAssist: one.airAssist,
+            draught: one.draught,
+            beamSeconds: null,
+            process: null,
+            operator: null,
+            note: null,
+          });
+          switch (step.step) {
+            case 'clean':
+              must(
+                recordCare(shop, tester, {
+                  stationId: windows[step.machine]!,
+                  task: 'wipe',
+                  at: now - step.ago * 60_000,
+                }),
+              );
+              break;
+            case 'strike':
+              if (target) must(strikeEntry(shop, tester, target.entryId, 'law'));
+              break;
+            case 'correct':
               // an overlap may refuse it: then nothing changed, which the law covers as well
-              if (target) correctSession(shop, tester, target.entryId, 'law', session);
-            } else {
+              if (target) correctSession(shop, tester, target.entryId, 'law', content(step));
+              break;
+            case 'weigh':
+              must(
+                changeWeight(shop, tester, {
+                  what: {
+                    change: 'work',
+                    name: step.material,
+                    process: 'cut',
+                    weight: perGroup(() => step.weight),
+                  },
+                  from: step.ago === null ? null : now - step.ago * 60_000,
+                  reason: 'law',
+                }),
+              );
+              break;
+            case 'swap': {
+              // a move that cannot be is refused, and changes nothing
+              const moved = moveModule(shop, tester, {
+                moduleId: heads[step.head]!.id,
+                machineId: step.to === null ? null : ids[step.to]!,
+                at: now - step.ago * 60_000,
+              });
+              if (moved.ok) swapped += 1;
+              break;
+            }
+            case 'log':
               must(
                 logSession(
                   shop,
                   tester,
-                  { ...session, machineId: id, key: `law-key-${n}` },
+                  { ...content(step), machineId: ids[step.machine]!, key: `law-key-${n}` },
                   { allowOverlap: true },
                 ),
               );
-            }
           }
         }
-        const kept = {
+        const kept = () => ({
           odometers: allOdometers(shop.db),
-          hours: hoursBetween(shop.db, id, -Infinity, Infinity),
-        };
-        const [machine] = dueMachines(shop, now, id);
+          hours: ids.map((id) => hoursBetween(shop.db, id, -Infinity, Infinity)),
+        });
+        const before = kept();
+        const machines = dueMachines(shop, now);
         rebuildUsage(shop);
-        expect({
-          odometers: allOdometers(shop.db),
-          hours: hoursBetween(shop.db, id, -Infinity, Infinity),
-        }).toEqual(kept);
+        expect(kept()).toEqual(before);
 
-        const sessions = sessionsBetween(shop.db, id, -Infinity, Infinity);
-        const hours = eachSessionHours(sessions, () => startingWeights);
-        const counted = sessions.map((session, i) => ({ ...session, ...hours[i]! }));
-        for (const station of machine!.stations) {
-          for (const { task, counters, since } of station.tasks) {
-            const plain = countersSince(counted, task.group, since, now, shop.zone);
-            expect({ station: station.slug, ...counters }).toEqual({
-              station: station.slug,
-              ...plain,
-              useDays:
-                counters.useDays === plain.useDays ? plain.useDays : `plain ${plain.useDays}`,
-            });
+        const counted = new Map(
+          ids.map((id) => {
+            const sessions = sessionsBetween(shop.db, id, -Infinity, Infinity);
+            const hours = eachSessionHours(sessions, shopWeights(shop));
+            return [id, sessions.map((session, i) => ({ ...session, ...hours[i]! }))];
+          }),
+        );
+        const modules = listModules(shop);
+        for (const { id, stations } of machines) {
+          for (const { slug, module, tasks } of stations) {
+            const stays = module
+              ? presences(modules.find(({ serial }) => serial === module.serial)!.moves)
+              : [{ machineId: id, from: -Infinity, to: Infinity }];
+            const soiling = stays.flatMap(({ machineId, from, to }) =>
+              counted.get(machineId)!.filter(({ start }) => start >= from && start < to),
+            );
+            for (const { task, counters, since } of tasks) {
+              const plain = countersSince(soiling, task.group, since, now, shop.zone);
+              expect({ slug, ...counters }).toEqual({ slug, ...plain });
+            }
           }
         }
       } finally {
@@ -114,6 +187,7 @@ test('law: after any history the kept totals equal the rebuilt, and counters equ
     }),
     { numRuns: 40 },
   );
+  expect(swapped).toBeGreaterThan(10);
 });
 
 test('back-dated entries give the same counters as entries in order', () => {

@@ -1,7 +1,7 @@
 import { eachSessionHours, recentMixSessions } from '../core/usage/session-hours';
 import { localDay } from '../core/units/zone';
 import { listMachines } from '../records/machines';
-import { sessionsBeside, sessionsBetween, useBetween } from '../records/sessions';
+import { sessionsBeside, sessionsBetween, sessionSpan } from '../records/sessions';
 import { clearDerived, replaceHours, replaceOdometer } from '../records/usage';
 import { write, type Db } from '../records/database';
 import { shopWeights } from './soil-book';
@@ -43,7 +43,7 @@ export function deriveUsage(
 export function deriveFrom(shop: Derives, from: number, report?: (share: number) => void): void {
   const machines = listMachines(shop.db, { retired: true });
   for (const [index, { id }] of machines.entries()) {
-    const span = useBetween(shop.db, id, from, Infinity);
+    const span = sessionSpan(shop.db, id, from, Infinity);
     if (span) deriveUsage(shop, id, span.first, span.last);
     report?.((index + 1) / machines.length);
   }

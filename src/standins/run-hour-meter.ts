@@ -31,4 +31,4 @@ const truth = await playHourMeter({
   top: 999.9 * 3600,
   resetDay: Math.floor(Number(days) * 0.8),
 });
-console.log(JSON.stringify(truth, null, 2));
+process.stdout.write(`${JSON.stringify(truth, null, 2)}\n`);

@@ -18,14 +18,14 @@ export async function markIsolatedAction(sheetId: string) {
 }
 
 export async function markTaskAction(mark: unknown) {
-  return act((shop) => {
+  return act((shop, actor) => {
     const parsed = sheets.markSchema.safeParse(mark);
     if (!parsed.success) {
       const issue = parsed.error.issues[0]!;
       const field = String(issue.path[0] ?? '');
       return { ok: false as const, error: { field, message: `${field}: ${issue.message}` } };
     }
-    return sheets.markTask(shop, parsed.data);
+    return sheets.markTask(shop, actor, parsed.data);
   });
 }
 

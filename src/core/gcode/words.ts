@@ -50,10 +50,10 @@ function numberEnd(line: string, start: number): number {
   const sign = line.charCodeAt(i);
   if (sign === 0x2b || sign === 0x2d) i += 1;
   let digits = 0;
-  while (isDigit(line.charCodeAt(i))) ((i += 1), (digits += 1));
+  for (; isDigit(line.charCodeAt(i)); i++) digits += 1;
   if (line.charCodeAt(i) === 0x2e) {
     i += 1;
-    while (isDigit(line.charCodeAt(i))) ((i += 1), (digits += 1));
+    for (; isDigit(line.charCodeAt(i)); i++) digits += 1;
   }
   return digits > 0 ? i : -1;
 }

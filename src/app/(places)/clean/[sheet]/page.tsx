@@ -2,11 +2,11 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { cautions, deference } from '../../../../catalogue/cautions';
-import { methodChoices } from '../../../../catalogue/methods';
 import { findMachine } from '../../../../services/machine-view';
 import { readSheet, sheetStations } from '../../../../services/sheets';
 import { SheetForm, type SheetLine } from '../../../../ui/clean/SheetForm';
 import { ago } from '../../../../ui/marks/when';
+import { stationMethods } from '../../../../services/methods';
 import { taskReader } from '../../../../services/plans';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/cleaning';
@@ -58,7 +58,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
           cautions: task.cautions
             .filter((id) => id !== 'isolate')
             .map((id) => cautionText.get(id) ?? id),
-          methods: [...methodChoices[task.group]],
+          methods: stationMethods(shop, row.stationId, task.group),
           lookOnly: task.lookOnly,
           plannedMinutes: task.minutes.active + task.minutes.finishing,
           marks: {

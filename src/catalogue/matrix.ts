@@ -1,0 +1,262 @@
+/** What a part is made of, as far as cleaning it goes. */
+export const parts = [
+  'optic',
+  'clear plastic',
+  'glass panel',
+  'aluminium bed',
+  'steel bed',
+  'rail',
+  'electronics',
+  'housing',
+] as const;
+export type Part = (typeof parts)[number];
+
+export const liquids = {
+  water: ['water', 'distilled'],
+  damp: ['damp'],
+  soap: ['soap', 'dish'],
+  isopropyl: ['isopropyl', 'ipa', 'propanol'],
+  alcohol: ['alcohol', 'denatured', 'spirit', 'methylated', 'ethanol'],
+  acetone: ['acetone'],
+  ammonia: ['ammonia', 'window cleaner', 'glass cleaner'],
+  degreaser: ['degreaser', 'degrease'],
+  caustic: ['caustic', 'oven cleaner', 'lye', 'sodium hydroxide', 'drain cleaner'],
+  oil: ['oil', 'penetrating'],
+  grease: ['grease', 'lithium'],
+  thinner: ['thinner', 'toluene', 'xylene', 'petrol', 'brake cleaner'],
+  'label remover': ['label remover', 'adhesive remover', 'citrus'],
+} as const satisfies Record<string, readonly string[]>;
+export type Liquid = keyof typeof liquids;
+
+export const tools = {
+  spray: ['spray', 'sprayed', 'aerosol'],
+  pressure: ['pressure'],
+  'wire brush': ['wire brush', 'brass brush', 'steel wool', 'scouring'],
+  'paper towel': ['paper towel', 'kitchen roll', 'toilet paper'],
+  compressor: ['compressor', 'air gun'],
+} as const satisfies Record<string, readonly string[]>;
+export type Tool = keyof typeof tools;
+
+export type Verdict = 'allowed' | 'disputed' | 'harmful';
+
+/** A line of the matrix: what goes for a part with a liquid, a tool, or both together. */
+export interface MatrixRule {
+  id: string;
+  parts: readonly Part[];
+  liquids?: readonly Liquid[];
+  tools?: readonly Tool[];
+  verdict: 'disputed' | 'harmful';
+  /** the reason; for disputed ones who says what */
+  why: string;
+}
+
+/** Common practice and plastics handbooks, no single source; the maker's word comes first. */
+export const matrix: readonly MatrixRule[] = [
+  {
+    id: 'water-on-optics',
+    parts: ['optic'],
+    liquids: ['water', 'damp', 'soap'],
+    verdict: 'harmful',
+    why: 'Water leaves marks on coatings and attacks some of them. Never plain water on optics.',
+  },
+  {
+    id: 'oil-on-optics',
+    parts: ['optic'],
+    liquids: ['oil', 'grease'],
+    verdict: 'harmful',
+    why: 'A film of oil burns into the glass at the first pulse.',
+  },
+  {
+    id: 'strong-on-optics',
+    parts: ['optic'],
+    liquids: ['degreaser', 'caustic', 'thinner', 'label remover'],
+    verdict: 'harmful',
+    why: 'It leaves a film or attacks the coating; the beam burns it in.',
+  },
+  {
+    id: 'rough-on-optics',
+    parts: ['optic'],
+    tools: ['wire brush', 'paper towel', 'pressure'],
+    verdict: 'harmful',
+    why: 'It scratches: paper holds wood fibre and grit.',
+  },
+  {
+    id: 'glass-cleaner-on-optics',
+    parts: ['optic'],
+    liquids: ['ammonia'],
+    verdict: 'disputed',
+    why: "A few makers' instructions name glass cleaner; others say that it leaves a film and that ammonia attacks coatings.",
+  },
+  {
+    id: 'acetone-on-optics',
+    parts: ['optic'],
+    liquids: ['acetone'],
+    verdict: 'disputed',
+    why: 'On bare glass, zinc selenide and metal many find it fastest; near plastic windows and housings it dissolves what holds them.',
+  },
+  {
+    id: 'compressor-on-optics',
+    parts: ['optic'],
+    tools: ['compressor'],
+    verdict: 'disputed',
+    why: 'Free and strong, say those with a trap on the line; others have blown oil and water onto the glass.',
+  },
+  {
+    id: 'solvent-on-plastic',
+    parts: ['clear plastic'],
+    liquids: ['acetone', 'thinner', 'label remover'],
+    verdict: 'harmful',
+    why: 'It melts or crazes clear plastic.',
+  },
+  {
+    id: 'ammonia-on-plastic',
+    parts: ['clear plastic'],
+    liquids: ['ammonia'],
+    verdict: 'harmful',
+    why: 'It works at first and hazes acrylic in time.',
+  },
+  {
+    id: 'alcohol-on-plastic',
+    parts: ['clear plastic'],
+    liquids: ['isopropyl', 'alcohol'],
+    verdict: 'disputed',
+    why: 'Several wipe acrylic lids and shields with it and see no harm; plastics handbooks warn of crazing under stress.',
+  },
+  {
+    id: 'rough-on-plastic',
+    parts: ['clear plastic'],
+    tools: ['wire brush', 'paper towel'],
+    verdict: 'harmful',
+    why: 'It scratches what must be looked through.',
+  },
+  {
+    id: 'caustic-on-aluminium',
+    parts: ['aluminium bed', 'rail', 'housing'],
+    liquids: ['caustic'],
+    verdict: 'harmful',
+    why: 'Caustic attacks aluminium: it dissolves the metal and gives off hydrogen.',
+  },
+  {
+    id: 'caustic-on-steel',
+    parts: ['steel bed'],
+    liquids: ['caustic'],
+    verdict: 'disputed',
+    why: 'It lifts burnt-on residue, say those who use it; others find degreaser enough and skin worth more. Gloves, goggles, outdoors.',
+  },
+  {
+    id: 'pressure-on-aluminium',
+    parts: ['aluminium bed'],
+    tools: ['pressure'],
+    verdict: 'harmful',
+    why: 'The jet folds the thin cells. Pressure only on steel.',
+  },
+  {
+    id: 'spray-oil-on-rails',
+    parts: ['rail'],
+    liquids: ['oil'],
+    tools: ['spray'],
+    verdict: 'harmful',
+    why: 'Sprayed oil washes the grease out, binds soot and drifts onto the optics.',
+  },
+  {
+    id: 'spray-near-boards',
+    parts: ['electronics', 'rail', 'optic', 'housing'],
+    liquids: [
+      'water',
+      'soap',
+      'isopropyl',
+      'alcohol',
+      'degreaser',
+      'ammonia',
+      'acetone',
+      'thinner',
+    ],
+    tools: ['spray'],
+    verdict: 'harmful',
+    why: 'Spray drifts into boards and gears. Wet the cloth, not the machine.',
+  },
+  {
+    id: 'wet-boards',
+    parts: ['electronics'],
+    liquids: ['water', 'soap', 'oil', 'caustic'],
+    verdict: 'harmful',
+    why: 'Boards are brushed dry.',
+  },
+  {
+    id: 'brush-under-plate',
+    parts: ['aluminium bed', 'steel bed', 'housing'],
+    tools: ['wire brush'],
+    verdict: 'disputed',
+    why: 'It takes off burnt flakes, say some; others will not make dust of them. Only with extraction running and a respirator.',
+  },
+];
+
+const partsOfKinds: Readonly<Partial<Record<string, Part>>> = {
+  mirror: 'optic',
+  'panel-mirror': 'optic',
+  'beam-window': 'optic',
+  'inner-lens': 'optic',
+  window: 'optic',
+  'field-lens': 'optic',
+  lens: 'optic',
+  'head-mirror': 'optic',
+  shield: 'clear plastic',
+  camera: 'clear plastic',
+  'clear-parts': 'clear plastic',
+  honeycomb: 'aluminium bed',
+  slats: 'aluminium bed',
+  wheels: 'rail',
+  'wheel-rail': 'rail',
+  rods: 'rail',
+  'linear-bearing': 'rail',
+  'round-rails': 'rail',
+  'lead-screws': 'rail',
+  'diode-module': 'electronics',
+  'head-fan': 'electronics',
+  'outlet-fan': 'electronics',
+  'inline-fan': 'electronics',
+  probe: 'electronics',
+  cables: 'electronics',
+};
+
+/**
+ * What a station is made of, by its kind and what the machine card says of bed and lid. Where the card
+ * says nothing, what is harmed most easily is assumed: an aluminium bed, a plastic lid.
+ */
+export function partOf(stationKind: string, card: Readonly<Record<string, string>>): Part {
+  const part = partsOfKinds[stationKind] ?? 'housing';
+  if (part === 'aluminium bed' && /\bsteel\b/i.test(card['bed'] ?? '')) return 'steel bed';
+  if (stationKind === 'clear-parts' && /\bglass\b/i.test(card['lid'] ?? '')) return 'glass panel';
+  return part;
+}
+
+const holds = (text: string, words: readonly string[]) =>
+  words.some((word) => new RegExp(`(^|[^a-z])${word}`, 'i').test(text));
+
+/** What a method in words uses, as far as it names it. */
+export function readMethod(text: string): { liquids: Liquid[]; tools: Tool[] } {
+  const named = <K extends string>(table: Readonly<Record<K, readonly string[]>>) =>
+    (Object.keys(table) as K[]).filter((key) => holds(text, table[key]));
+  return { liquids: named<Liquid>(liquids), tools: named<Tool>(tools) };
+}
+
+/** How a method is judged for a part. */
+export interface Judgement {
+  verdict: Verdict;
+  /** the rule that decided; `null` when nothing speaks against it */
+  rule: MatrixRule | null;
+}
+
+/** The strictest that the matrix says of a method in words, for a part. */
+export function judgeMethod(text: string, part: Part): Judgement {
+  const used = readMethod(text);
+  const speaks = ({ parts: of, liquids: wet, tools: by }: MatrixRule) =>
+    of.includes(part) &&
+    (!wet || wet.some((liquid) => used.liquids.includes(liquid))) &&
+    (!by || by.some((tool) => used.tools.includes(tool)));
+  const rule =
+    matrix.find((one) => one.verdict === 'harmful' && speaks(one)) ??
+    matrix.find((one) => speaks(one)) ??
+    null;
+  return { verdict: rule?.verdict ?? 'allowed', rule };
+}

@@ -1,0 +1,157 @@
+import { causeWords } from '../catalogue/causes';
+import { methodQuestions } from '../catalogue/methods';
+import { dangerWords } from '../catalogue/signs';
+import { formatDuration } from '../core/units/duration';
+import { formatLocal } from '../core/units/instant';
+import { soilGroups } from '../core/usage/soil';
+import { entryData, type EntryRow } from '../records/book';
+import type { EntryData } from '../records/entry-data';
+import { stationById } from '../records/machines';
+import { readingById } from '../records/meters';
+import { signWords } from './faults';
+import { listModules } from './modules';
+import type { Shop } from './shop';
+
+/** What an entry of the book says, in one line. Sessions and care entries have words of their own. */
+export function entryWords(shop: Shop, row: EntryRow): string {
+  switch (row.kind) {
+    case 'fault': {
+      const { signs, danger, material } = entryData(row, 'fault');
+      const words = signs.includes('other') && row.note ? row.note : signWords(signs);
+      return `Fault reported (${dangerWords[danger]}): ${words}${material ? `, on ${material}` : ''}`;
+    }
+    case 'fault diagnosis':
+      return `Diagnosis: ${causeWords(entryData(row, 'fault diagnosis').cause)}`;
+    case 'fault repair': {
+      const { action, part, minutes } = entryData(row, 'fault repair');
+      return `Repair: ${[action, part, `${minutes} min`].filter(Boolean).join(', ')}`;
+    }
+    case 'fault proof': {
+      const { tested, passed } = entryData(row, 'fault proof');
+      return `Proof: ${tested}, ${passed ? 'passed' : 'failed'}`;
+    }
+    case 'fault closed':
+      return `Fault closed: ${entryData(row, 'fault closed').as}`;
+    case 'hold':
+      return `On hold: ${entryData(row, 'hold').words}`;
+    case 'release':
+      return `Released: ${entryData(row, 'release').words}`;
+    case 'clean-down started':
+      return `Clean-down started, ${entryData(row, 'clean-down started').tasks} tasks`;
+    case 'clean-down signed off': {
+      const { done, left } = entryData(row, 'clean-down signed off');
+      return `Clean-down signed off, ${done} recorded${left.length ? `; still open: ${left.join(', ')}` : ''}`;
+    }
+    case 'clean-down abandoned': {
+      const { marks } = entryData(row, 'clean-down abandoned');
+      return `Clean-down abandoned${marks.length ? `; had been marked: ${marks.join('; ')}` : ''}`;
+    }
+    case 'machine': {
+      const { change, from, to } = entryData(row, 'machine');
+      return `Machine ${change}${from && to ? `: ${from} to ${to}` : (to ?? from) ? `: ${to ?? from}` : ''}`;
+    }
+    case 'setting': {
+      const { name, from, to } = entryData(row, 'setting');
+      return `Setting ${name}: ${from ? `${from} to ` : ''}${to}`;
+    }
+    case 'strike':
+      return `Struck through: a ${entryData(row, 'strike').of} entry`;
+    case 'care plan':
+      return planWords(shop, entryData(row, 'care plan'));
+    case 'deferral': {
+      const { stationId, task, until } = entryData(row, 'deferral');
+      const words =
+        until.kind === 'date'
+          ? `until ${formatLocal(until.at, shop.zone).replace('T', ' ')}`
+          : `for ${until.hours} run hours`;
+      return `Put off ${words}: ${stationName(shop, stationId)}, ${task}`;
+    }
+    case 'call': {
+      const { stationId, task, sign } = entryData(row, 'call');
+      return `Called due: ${stationName(shop, stationId)}, ${task}, because ${sign}`;
+    }
+    case 'soil weights':
+      return weightWords(shop, entryData(row, 'soil weights'));
+    case 'method choice': {
+      const { question, choice, stationId } = entryData(row, 'method choice');
+      const asked = methodQuestions.find(({ id }) => id === question);
+      const where = stationId ? ` at ${stationName(shop, stationId)}` : '';
+      return asked
+        ? `Method${where}: ${asked.schools.find(({ id }) => id === choice)?.name ?? choice}`
+        : `Disputed method settled: ${question.replace('disputed:', '').replaceAll('-', ' ')}`;
+    }
+    case 'meter reading': {
+      const reading = readingById(shop.db, row.id);
+      return `Meter read: ${((reading?.seconds ?? 0) / 3600).toFixed(1)} h`;
+    }
+    case 'meter explained': {
+      const { how, atSeconds } = entryData(row, 'meter explained');
+      return `Meter ${how}${atSeconds ? ` at ${(atSeconds / 3600).toFixed(1)} h` : ''}`;
+    }
+    case 'day without use':
+      return 'Stood still that day';
+    case 'module': {
+      const { serial, name, hadSeconds } = entryData(row, 'module');
+      return `Module added: ${name} ${serial}${hadSeconds > 0 ? `, ${(hadSeconds / 3600).toFixed(0)} h old` : ''}`;
+    }
+    case 'module moved': {
+      const { moduleId } = entryData(row, 'module moved');
+      return `${moduleName(shop, moduleId)} ${row.machineId ? 'fitted' : 'into the drawer'}`;
+    }
+    case 'module ended': {
+      const { moduleId, why } = entryData(row, 'module ended');
+      return `${moduleName(shop, moduleId)} ended: ${why}`;
+    }
+    case 'device': {
+      const { name, change } = entryData(row, 'device');
+      return `Device ${change}: ${name}`;
+    }
+    case 'job file': {
+      const { name, runSeconds, beamSeconds } = entryData(row, 'job file');
+      return `Job file ${name}: ${formatDuration(runSeconds)}, beam ${formatDuration(beamSeconds)}`;
+    }
+    default:
+      return row.kind;
+  }
+}
+
+function stationName(shop: Shop, id: string): string {
+  return stationById(shop.db, id)?.name ?? 'removed station';
+}
+
+function moduleName(shop: Shop, id: string): string {
+  const found = listModules(shop).find((part) => part.id === id);
+  return found ? `${found.name} ${found.serial}` : 'Module';
+}
+
+function planWords(shop: Shop, plan: EntryData<'care plan'>): string {
+  switch (plan.change) {
+    case 'school':
+      return `Care plan: ${plan.school}`;
+    case 'limits': {
+      const words = plan.limits
+        ? `${plan.limits.map(({ kind, value }) => `${value} ${kind}`).join(' or ')} (${plan.basis})`
+        : 'back to the school';
+      return `Limits of ${stationName(shop, plan.station)}, ${plan.task}: ${words}`;
+    }
+    case 'own task':
+      return `Own task at ${stationName(shop, plan.station)}: ${plan.task.name}`;
+    case 'own task removed':
+      return `Own task taken away at ${stationName(shop, plan.station)}: ${plan.task}`;
+  }
+}
+
+function weightWords(shop: Shop, { from, what }: EntryData<'soil weights'>): string {
+  const since =
+    from === null ? 'for all of the past' : `from ${formatLocal(from, shop.zone).slice(0, 10)}`;
+  const figures = (weight: Record<(typeof soilGroups)[number], number>) =>
+    soilGroups.map((group) => `${group} ${weight[group]}`).join(', ');
+  switch (what.change) {
+    case 'material':
+      return `Material added: ${what.name}, ${since}`;
+    case 'work':
+      return `Soil weight of ${what.process} ${what.name} ${since}: ${figures(what.weight)}`;
+    case 'factor':
+      return `Soil factor ${what.factor} ${since}: ${figures(what.weight)}`;
+  }
+}
