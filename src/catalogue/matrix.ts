@@ -260,3 +260,6 @@ export function judgeMethod(text: string, part: Part): Judgement {
     null;
   return { verdict: rule?.verdict ?? 'allowed', rule };
 }
+
+/** The field of the problem that a disputed method meets until somebody decides. */
+export const disputedField = 'disputed method';

@@ -80,3 +80,27 @@ export function reportedDanger(signIds: readonly string[], judged: Danger | null
 export function holdsAtOnce(danger: Danger): boolean {
   return danger === 'stop' || danger === 'pause';
 }
+
+/** Kinds of station whose fouling shows as a sign, the likelier first. Common practice, no source. */
+const fouling: Readonly<Partial<Record<string, readonly string[]>>> = {
+  weak: ['window', 'lens', 'mirror', 'head-mirror', 'nozzle'],
+  uneven: ['window', 'lens', 'field-lens', 'mirror', 'head-mirror'],
+  corner: ['mirror', 'head-mirror'],
+  char: ['nozzle', 'window', 'lens', 'air-assist'],
+  backsoot: ['honeycomb', 'slats', 'plate'],
+  smoke: ['honeycomb', 'slats', 'plate', 'outlet-fan', 'filter', 'duct'],
+  'room-smoke': ['filter', 'outlet-fan', 'inline-fan', 'duct'],
+  smell: ['under-bed', 'honeycomb', 'plate', 'crumb-tray'],
+  stutter: ['wheel-rail', 'wheels', 'rods', 'linear-bearing', 'round-rails'],
+  wander: ['belts', 'wheels', 'lead-screws'],
+  focus: ['probe', 'lens', 'field-lens'],
+  drag: ['honeycomb', 'slats', 'shield'],
+  air: ['nozzle', 'air-assist'],
+  fan: ['head-fan', 'diode-module', 'outlet-fan'],
+  coolant: ['coolant'],
+};
+
+/** Kinds of station that may be fouled when these signs show, the likelier first. */
+export function fouledBy(signIds: readonly string[]): string[] {
+  return [...new Set(signIds.flatMap((id) => fouling[id] ?? []))];
+}

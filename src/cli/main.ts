@@ -3,11 +3,14 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { families } from '../catalogue/families';
 import { findings } from '../core/care/care';
+import { readJob } from '../core/gcode/job';
+import { formatDuration } from '../core/units/duration';
 import { parseInstant } from '../core/units/instant';
 import { recordCare } from '../services/care';
 import { dueMachines } from '../services/due';
 import { dueRows } from '../services/due-rows';
 import { checkSessionsFile, rejectedCsv, writeSessions } from '../services/import/import-sessions';
+import { controllerOf } from '../services/job-files';
 import { addMachine, requireMachine } from '../services/machines';
 import {
   changeSetting,
@@ -35,6 +38,7 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
   clean MACHINE --station S --task T --at ISO [--finding F] [--note TEXT]
                                             record a completed care task
   due [--machine NAME] [--now ISO] [--json] what is due, and how far along everything is
+  job FILE --machine NAME [--json]          what a job file comes to on a machine
   set timezone ZONE | set name NAME         settings of the shop
   seed-demo                                 fill the made-up workshop, if nothing is there yet
   help                                      this text
@@ -100,12 +104,7 @@ function addCommand(shop: Shop, [what, name]: string[], values: Values): number 
 async function importCommand(shop: Shop, [what, file]: string[], values: Values): Promise<number> {
   if (what !== 'sessions') throw new Unusable('Only "import sessions FILE" is known.');
   const name = required(file, 'The name of the file');
-  let bytes: Buffer;
-  try {
-    bytes = fs.readFileSync(name);
-  } catch (error) {
-    throw new Unusable(`The file ${name} cannot be read: ${(error as Error).message}`);
-  }
+  const bytes = readFile(name);
   const importOptions = { allowOverlap: values['allow-overlap'] ?? false };
   const checked = await checkSessionsFile(shop, bytes, importOptions, {
     report: process.stderr.isTTY
@@ -198,6 +197,36 @@ function dueCommand(shop: Shop, values: Values): number {
   return done;
 }
 
+function readFile(name: string): Buffer {
+  try {
+    return fs.readFileSync(name);
+  } catch (error) {
+    throw new Unusable(`The file ${name} cannot be read: ${(error as Error).message}`);
+  }
+}
+
+function jobCommand(shop: Shop, [file]: string[], values: Values): number {
+  const name = required(file, 'The name of the file');
+  const machine = requireMachine(shop, required(values.machine, '--machine'));
+  if (!machine.ok) throw new Unusable(machine.error.message);
+  const job = readJob(readFile(name), controllerOf(machine.value));
+  if (!job.ok) throw new Unusable(`${name}: ${job.error}`);
+  const { heat, warnings, ...figures } = job.value;
+  if (values.json) {
+    out(JSON.stringify({ ...figures, bedShare: heat.share, warnings }));
+    return done;
+  }
+  out(`run ${formatDuration(Math.round(figures.runSeconds))}`);
+  out(`beam ${formatDuration(Math.round(figures.beamSeconds))}`);
+  out(
+    `burned ${(figures.burnedMm / 1000).toFixed(2)} m, ${(heat.share * 100).toFixed(1)} % of the bed`,
+  );
+  for (const { line, text, count } of warnings) {
+    out(`line ${line}: ${text}${count > 1 ? `, ${count} times` : ''}`);
+  }
+  return done;
+}
+
 function setCommand(shop: Shop, [name, ...words]: string[]): number {
   if (!settingNames.some((known) => known === name)) {
     throw new Unusable(`Settings are: ${settingNames.join(', ')}.`);
@@ -220,6 +249,7 @@ async function run(args: string[]): Promise<number> {
     import: (shop) => importCommand(shop, rest, values),
     clean: (shop) => cleanCommand(shop, rest, values),
     due: (shop) => dueCommand(shop, values),
+    job: (shop) => jobCommand(shop, rest, values),
     set: (shop) => setCommand(shop, rest),
     'seed-demo': async (shop) => {
       const { seedDemo } = await import('../demo/seed');

@@ -20,6 +20,15 @@ import { markIsolated, markTask, signOffSheet, startSheet } from '../services/sh
 import { allOrNothing, changeSetting, type Actor, type Outcome, type Shop } from '../services/shop';
 import { Chance } from './random';
 import {
+  firstMorning,
+  forgotten,
+  meterRan,
+  openingHours,
+  secondStory,
+  storyMorning,
+  type SecondStory,
+} from './second-story';
+import {
   carelessOperators,
   commonFaults,
   helpers,
@@ -60,6 +69,7 @@ interface Play {
   keys: number;
   /** what has begun to slide */
   slid: Set<string>;
+  second: SecondStory | null;
 }
 
 /**
@@ -84,6 +94,7 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
     ids: new Map(),
     keys: 0,
     slid: new Set(),
+    second: null,
   };
   const firstDay = localDay(end, shopZone) - historyDays;
   allOrNothing(shop, () => playHistory(play, firstDay, report));
@@ -100,6 +111,8 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   for (const { nickname, family, card } of plans) {
     play.ids.set(nickname, must(addMachine(played, play.marit, { nickname, family, card })).id);
   }
+  play.second = secondStory(played, clock, play.ids, play.marit);
+  firstMorning(play.second);
   const lastDay = localDay(end, shopZone);
   for (let day = firstDay + 1; day <= lastDay; day++) {
     playDay(play, day, lastDay);
@@ -108,6 +121,7 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
     }
   }
   openingDay(play);
+  openingHours(play.second, end);
 }
 
 /** Monday is 0. Open Tuesday to Saturday. */
@@ -122,6 +136,7 @@ function playDay(play: Play, day: number, lastDay: number): void {
   const left = lastDay - day;
   clock.now = start + 8.5 * hour;
   if (clock.now > end) return;
+  storyMorning(play.second!, day, left);
   slideFrom(play, left);
   if (left <= quietDays) catchUp(play, left);
   else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
@@ -150,6 +165,12 @@ function runMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
     const operator = chance.yes(0.1) ? chance.pick(carelessOperators) : chance.pick(operators);
     const job = chance.weighted(plan.works);
     const nameless = carelessOperators.includes(operator);
+    meterRan(play.second!, plan.nickname, run);
+    if (forgotten(play.second!, plan.nickname)) {
+      left -= run;
+      at += run * 1000 + 20 * minute;
+      continue;
+    }
     // some are logged late, from memory
     clock.now = at + run * 1000 + (chance.yes(0.02) ? 20 * hour : minute);
     if (clock.now > end) clock.now = end;

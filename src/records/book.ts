@@ -1,5 +1,4 @@
-import { and, desc, eq, gte, inArray, lt, notExists, or, sql, type SQL } from 'drizzle-orm';
-import { alias } from 'drizzle-orm/sqlite-core';
+import { and, desc, eq, gte, inArray, lt, or, type SQL } from 'drizzle-orm';
 import type { Db } from './database';
 import {
   entryDataSchemas,
@@ -90,32 +89,33 @@ export function strikesOf(db: Db, ids: string[]): Map<string, EntryRow> {
   return new Map(rows.map((row) => [row.supersedes!, row]));
 }
 
-/** Entries of one kind that stand (are not struck through), oldest first. */
+/** Entries of some kinds that stand (are not struck through), oldest first. */
 export function standingEntries(
   db: Db,
   kinds: EntryKind[],
   where: { machineId?: string; subjectId?: string } = {},
 ): EntryRow[] {
-  const later = alias(entry, 'later');
-  return db
-    .select()
-    .from(entry)
-    .where(
-      and(
-        inArray(entry.kind, kinds),
-        where.machineId ? eq(entry.machineId, where.machineId) : undefined,
-        where.subjectId ? eq(entry.subjectId, where.subjectId) : undefined,
-        notExists(
-          db
-            .select({ one: sql`1` })
-            .from(later)
-            .where(eq(later.supersedes, entry.id)),
-        ),
-      ),
-    )
-    .orderBy(entry.at, entry.id)
-    .all();
+  const conditions = [
+    `kind in (${kinds.map(() => '?').join(', ')})`,
+    ...(where.machineId ? ['machine_id = ?'] : []),
+    ...(where.subjectId ? ['subject_id = ?'] : []),
+    'not exists (select 1 from entry later where later.supersedes = entry.id)',
+  ];
+  const values = [...kinds, where.machineId, where.subjectId].filter(
+    (value) => value !== undefined,
+  );
+  // bare: asked with every session that is logged, and many times for Today
+  const rows = statement(
+    db,
+    `select ${columns} from entry where ${conditions.join(' and ')} order by at, id`,
+  ).all(...values) as (Omit<EntryRow, 'data'> & { data: string | null })[];
+  return rows.map((row) => ({ ...row, data: row.data === null ? null : JSON.parse(row.data) }));
 }
+
+const columns = [
+  'id, kind, machine_id machineId, subject_id subjectId, at, recorded_at recordedAt',
+  'person_id personId, person, source, key, note, data, supersedes, reason',
+].join(', ');
 
 /** The last entries of a kind about a machine, newest first, struck ones too. */
 export function entriesOfKind(

@@ -1,9 +1,11 @@
 import type { CareGroup } from '../core/care/care';
+import { within, type Presence } from '../core/modules/presence';
 import {
   eachSessionHours,
   recentMixSessions,
   type SoilWeighing,
 } from '../core/usage/session-hours';
+import type { Draught, Process } from '../core/usage/soil';
 import { sessionsBeside, sessionsBetween } from '../records/sessions';
 import type { Shop } from './shop';
 import { shopWeights } from './soil-book';
@@ -14,7 +16,8 @@ export interface ArithmeticRow {
   start: number;
   runSeconds: number;
   material: string | null;
-  process: string | null;
+  process: Process | null;
+  draught: Draught | null;
   /** weights of the asked group */
   weights: { material: number; air: number; draught: number };
   basis: SoilWeighing['basis'];
@@ -22,35 +25,43 @@ export interface ArithmeticRow {
   soilMilliseconds: number;
 }
 
-/** Which sessions made a station's soil counter, with which weights, newest first. */
+/**
+ * Which sessions made a station's soil counter, with which weights, newest first.
+ * @param stays where it was made: its machine, or the machines its module was in
+ */
 export function stationArithmetic(
   shop: Shop,
-  machineId: string,
+  stays: readonly Presence[],
   group: Exclude<CareGroup, 'coolant'>,
   since: number,
   now: number,
 ): ArithmeticRow[] {
-  const earlier = sessionsBeside(shop.db, machineId, since, 'before', recentMixSessions);
-  const sessions = [...earlier, ...sessionsBetween(shop.db, machineId, since, now)];
-  const hours = eachSessionHours(sessions, shopWeights(shop));
-  return sessions
-    .map((session, index): ArithmeticRow => {
-      const { soil, weighing } = hours[index]!;
-      return {
-        entryId: session.entryId,
-        start: session.start,
-        runSeconds: session.runSeconds,
-        material: session.material,
-        process: session.process,
-        weights: {
-          material: weighing.material[group],
-          air: weighing.air[group],
-          draught: weighing.draught[group],
-        },
-        basis: weighing.basis,
-        soilMilliseconds: soil[group],
-      };
+  const weightsAt = shopWeights(shop);
+  return within(stays, since, now + 1)
+    .flatMap(({ machineId, from, to }) => {
+      const earlier = sessionsBeside(shop.db, machineId, from, 'before', recentMixSessions);
+      const sessions = [...earlier, ...sessionsBetween(shop.db, machineId, from, to - 1)];
+      const hours = eachSessionHours(sessions, weightsAt);
+      return sessions
+        .map((session, index): ArithmeticRow => {
+          const { soil, weighing } = hours[index]!;
+          return {
+            entryId: session.entryId,
+            start: session.start,
+            runSeconds: session.runSeconds,
+            material: session.material,
+            process: session.process,
+            draught: session.draught,
+            weights: {
+              material: weighing.material[group],
+              air: weighing.air[group],
+              draught: weighing.draught[group],
+            },
+            basis: weighing.basis,
+            soilMilliseconds: soil[group],
+          };
+        })
+        .slice(earlier.length);
     })
-    .slice(earlier.length)
     .reverse();
 }

@@ -22,6 +22,8 @@ export interface Board {
   sheets: Sheet[];
   /** due and past due, by danger; tasks that follow every job stand in `afterJob` instead */
   due: DueItem[];
+  /** due, but put off for now with a reason; what can burn stays among the due */
+  putOff: DueItem[];
   /** the jobs-by-one tasks: not ticked off after the last job */
   afterJob: DueItem[];
 }
@@ -43,11 +45,17 @@ export function shopBoard(shop: Shop): Board {
     holds: activeHolds(shop),
     faults: openFaults(shop),
     sheets: sheetsInWork(shop),
-    due: items.filter(({ task }) => !followsEveryJob(task.task)),
+    due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
+    putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),
     afterJob: items.filter(({ task }) => followsEveryJob(task.task)),
   };
 }
 
 function dangerOf({ task }: DueItem) {
   return { criticality: task.task.criticality, used: task.standing.used };
+}
+
+/** Whether a task is put off and may leave the list of what is due: what can burn may not. */
+function waits({ task }: DueItem): boolean {
+  return task.deferral !== null && task.task.criticality !== 'fire';
 }

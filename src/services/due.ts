@@ -51,6 +51,8 @@ export interface StationDue {
   note: string | null;
   /** the module it goes with, whose soil travels with it */
   module: { serial: string; since: number } | null;
+  /** where its soil was made: its own machine, or those its module was in */
+  stays: readonly Presence[];
   tasks: TaskDue[];
   /** the heaviest task; `null` where the station has none */
   worst: TaskDue | null;
@@ -198,6 +200,7 @@ function stationDue(
       serial: fitted.module.serial,
       since: fitted.stays.findLast(({ from }) => from <= moment.now)!.from,
     },
+    stays,
     tasks,
     worst: tasks[0] ?? null,
   };

@@ -4,13 +4,20 @@ import type { Controller } from '../core/gcode/controller';
 import { ok } from '../core/units/result';
 import { entriesOfKind, entryById, entryByKey, entryData, insertDataEntry } from '../records/book';
 import { write } from '../records/database';
-import { updateMachine, type MachineRow } from '../records/machines';
+import { listMachines, updateMachine, type MachineRow } from '../records/machines';
 import { noteMachine, requireMachine } from './machines';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** What a machine's controller does with a job file: its own settings, else those of its family. */
 export function controllerOf(machine: Pick<MachineRow, 'family' | 'controller'>): Controller {
   return machine.controller ?? usualController(machine.family);
+}
+
+/** The controllers of all machines in use, by machine. */
+export function controllers(shop: Pick<Shop, 'db'>): Record<string, Controller> {
+  return Object.fromEntries(
+    listMachines(shop.db).map((machine) => [machine.id, controllerOf(machine)]),
+  );
 }
 
 const above = (most: number) =>

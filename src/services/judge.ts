@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import { fouledBy } from '../catalogue/signs';
+import { rung } from '../core/care/depth';
 import { deferralRefusal } from '../core/care/deferral';
 import { ok } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
 import { write } from '../records/database';
 import { stationById } from '../records/machines';
-import { dueMachines } from './due';
+import { dueMachines, type MachineDue } from './due';
 import { readJudgements } from './judgements';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -104,4 +106,41 @@ export function callTask(
     }),
   );
   return ok({ entryId });
+}
+
+/** A cleaning that a reported sign may call for. */
+export interface SuggestedCall {
+  stationId: string;
+  station: string;
+  task: string;
+  name: string;
+  used: number;
+  /** it is due or called already */
+  due: boolean;
+}
+
+const suggested = 4;
+
+/** The cleanings of a machine that signs may call for: the shallowest at each likely station. */
+export function suggestedCalls(machine: MachineDue, signIds: readonly string[]): SuggestedCall[] {
+  return fouledBy(signIds)
+    .flatMap((kind) => machine.stations.filter((station) => station.kind === kind))
+    .flatMap((station): SuggestedCall[] => {
+      const [task] = station.tasks
+        .filter((one) => (rung(one.task.depth) ?? 0) > 0)
+        .sort((a, b) => rung(a.task.depth)! - rung(b.task.depth)!);
+      if (!task) return [];
+      const { state, used } = task.standing;
+      return [
+        {
+          stationId: station.id,
+          station: station.name,
+          task: task.task.key,
+          name: task.task.name,
+          used,
+          due: state === 'due' || state === 'past due',
+        },
+      ];
+    })
+    .slice(0, suggested);
 }

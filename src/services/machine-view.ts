@@ -1,6 +1,7 @@
+import { stationKind } from '../catalogue/catalogue';
 import { careHistory } from '../records/care';
-import { listMachines, machineById, type MachineRow } from '../records/machines';
-import type { CareResult, Finding } from '../core/care/care';
+import { listMachines, machineById, stationById, type MachineRow } from '../records/machines';
+import type { CareGroup, CareResult, Finding } from '../core/care/care';
 import { strikesOf } from '../records/book';
 import type { Shop } from './shop';
 
@@ -47,4 +48,19 @@ export function findMachine(shop: Shop, id: string): MachineRow | null {
 /** Every machine, retired ones too. */
 export function allMachines(shop: Shop): MachineRow[] {
   return listMachines(shop.db, { retired: true });
+}
+
+/** A station by its id, in words, with the groups its tasks count; `null` when it is gone. */
+export function stationPlace(
+  shop: Shop,
+  id: string,
+): { stationId: string; station: string; machine: string; groups: CareGroup[] } | null {
+  const station = stationById(shop.db, id);
+  if (!station || station.removedAt !== null) return null;
+  return {
+    stationId: station.id,
+    station: station.name,
+    machine: machineById(shop.db, station.machineId)!.nickname,
+    groups: stationKind(station.kind).tasks.map(({ group }) => group),
+  };
 }

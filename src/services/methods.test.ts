@@ -1,7 +1,8 @@
 import { standingEntries } from '../records/book';
 import { listStations } from '../records/machines';
 import { recordCare } from './care';
-import { answeredQuestions, chooseMethod, disputedField, stationMethods } from './methods';
+import { disputedField } from '../catalogue/matrix';
+import { answeredQuestions, chooseMethod, stationMethods } from './methods';
 import { changeCard } from './machines';
 import { markIsolated, markTask, readSheet, startSheet } from './sheets';
 import {

@@ -1,4 +1,4 @@
-import { judgeMethod, partOf, type MatrixRule } from '../catalogue/matrix';
+import { disputedField, judgeMethod, partOf, type MatrixRule } from '../catalogue/matrix';
 import { methodChoices, methodQuestions, type MethodQuestion } from '../catalogue/methods';
 import type { CareGroup } from '../core/care/care';
 import { ok } from '../core/units/result';
@@ -96,9 +96,6 @@ export function judgeFor(shop: Pick<Shop, 'db'>, station: StationRow, method: st
   const card = machineById(shop.db, station.machineId)?.card ?? {};
   return judgeMethod(method, partOf(station.kind, card));
 }
-
-/** A disputed method that nobody has settled yet is answered with this field. */
-export const disputedField = 'disputed method';
 
 /**
  * Whether a method may be recorded for a station: harmful ones are refused with the reason; a disputed

@@ -13,7 +13,7 @@ import { entryData, insertDataEntry, standingEntries } from '../records/book';
 import { write } from '../records/database';
 import { newId } from '../records/ids';
 import { listMachines, listStations, machineById } from '../records/machines';
-import { totalsBefore } from '../records/usage';
+import { firstUse, totalsBefore } from '../records/usage';
 import { requireMachine } from './machines';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -117,8 +117,8 @@ export const moduleSchema = z.object({
   hadHours: z.number().min(0, 'Hours are 0 or more.').max(1e6).default(0),
   /** the machine it goes into; null: the drawer */
   machineId: z.string().nullable(),
-  /** UTC milliseconds it has been there since */
-  at: z.number().int(),
+  /** UTC milliseconds it has been there since; null: it has been there all along */
+  at: z.number().int().nullable(),
 });
 export type ModuleInput = z.input<typeof moduleSchema>;
 
@@ -129,7 +129,8 @@ export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome
     const issue = parsed.error.issues[0]!;
     return problem(issue.message, String(issue.path[0] ?? ''));
   }
-  const { kind, serial, name, hadHours, machineId, at } = parsed.data;
+  const { kind, serial, name, hadHours, machineId } = parsed.data;
+  const at = parsed.data.at ?? beginning(shop, machineId);
   const modules = listModules(shop);
   const twin = modules.find(
     (other) => other.kind.id === kind && other.serial.toLowerCase() === serial.toLowerCase(),
@@ -171,6 +172,13 @@ export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome
     if (machineId !== null) noteMove(shop, actor, moduleId, { at, machineId });
   });
   return ok(part);
+}
+
+/** When a machine began: as far back as anything of it is known. */
+function beginning(shop: Shop, machineId: string | null): number {
+  const machine = machineId ? machineById(shop.db, machineId) : null;
+  if (!machine) return shop.now();
+  return Math.min(machine.addedAt, firstUse(shop.db, machine.id) ?? Infinity);
 }
 
 function noteMove(shop: Shop, actor: Actor, moduleId: string, { at, machineId }: Move): void {

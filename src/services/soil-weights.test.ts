@@ -70,7 +70,13 @@ test('the past weighed anew, unknown materials with it; the arithmetic sums to t
   must(changeWeight(shop, tester, plywood(null, 2.3333)));
   // by hand: plywood, the unknown hour as the mix before it, acrylic 0.6 with the air off 3
   expect(optics().hours).toBeCloseTo(2.3333 * 2 + 0.6 * 3, 6);
-  const rows = stationArithmetic(shop, machineId, 'optics', optics().since, shop.clock.now);
+  const rows = stationArithmetic(
+    shop,
+    [{ machineId, from: -Infinity, to: Infinity }],
+    'optics',
+    optics().since,
+    shop.clock.now,
+  );
   const sum = rows.reduce((total, row) => total + row.soilMilliseconds, 0);
   expect(millisecondsToHours(sum)).toBe(optics().hours);
   expect(standingEntries(shop.db, ['soil weights'])).toHaveLength(1);

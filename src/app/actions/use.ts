@@ -1,7 +1,9 @@
 'use server';
 
+import { keepJob, type jobSchema } from '../../services/job-files';
 import { dropTimer, logSession, logTimer, runTimer } from '../../services/sessions';
 import type { SessionInput } from '../../services/session-input';
+import type { z } from 'zod';
 import { act } from '../_server/act';
 
 export async function logSessionAction(input: SessionInput) {
@@ -22,4 +24,8 @@ export async function logTimerAction(input: Omit<SessionInput, 'start' | 'runSec
   return act((shop, actor) =>
     logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
   );
+}
+
+export async function keepJobAction(input: z.input<typeof jobSchema>) {
+  return act((shop, actor) => keepJob(shop, actor, input));
 }

@@ -1,7 +1,7 @@
-import { fork, type ChildProcess } from 'node:child_process';
-import path from 'node:path';
+import type { ChildProcess } from 'node:child_process';
 import { ok } from '../../core/units/result';
 import { newId } from '../../records/ids';
+import { forkWorker } from '../fork';
 import { problem, type Actor, type Outcome, type Shop } from '../shop';
 import type { CheckedRow, ImportCounts } from './import-sessions';
 import type { Answers, ImportPart, Question, ReadOrder, Word } from './messages';
@@ -62,10 +62,6 @@ export function startImport(
   if (input.bytes.length > largestFileBytes) {
     return problem('The file is larger than 96 MB. Split it; the same rows twice add nothing.');
   }
-  const script = path.join(
-    /* turbopackIgnore: true */ process.cwd(),
-    'src/workers/import-process.ts',
-  );
   const job: Job = {
     id: newId(),
     personId: actor.id,
@@ -75,11 +71,7 @@ export function startImport(
     message: null,
     counts: { accepted: 0, duplicates: 0, rejected: 0 },
     unused: [],
-    process: fork(script, [], {
-      execArgv: ['--import', 'tsx', '--max-old-space-size=4096'],
-      serialization: 'advanced',
-      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    }),
+    process: forkWorker('import-process.ts'),
     questions: new Map(),
     touchedAt: shop.now(),
   };

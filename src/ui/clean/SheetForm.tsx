@@ -11,6 +11,7 @@ import {
 } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useCallback, useRef, useState } from 'react';
+import { disputedField } from '../../catalogue/matrix';
 import { findings, type CareResult, type Finding } from '../../core/care/care';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -259,6 +260,15 @@ function TaskCard({
         />
       </div>
       <ProblemNote problem={problem} />
+      {problem?.field === disputedField && (
+        <Button
+          variant="default"
+          loading={pending}
+          onClick={() => run({ sheetId, stationId, task, ...kept.current, methodDecided: true })}
+        >
+          Keep it: this shop does it so
+        </Button>
+      )}
     </li>
   );
 }

@@ -6,13 +6,17 @@ import { useCallback, useState } from 'react';
 import { v7 } from 'uuid';
 import { formatDuration, parseDuration } from '../../core/units/duration';
 import { formatLocal, parseInstant } from '../../core/units/instant';
+import { ok } from '../../core/units/result';
 import type { Draught } from '../../core/usage/soil';
+import type { Controller } from '../../core/gcode/controller';
 import type { LogChoices, Work } from '../../services/choices';
+import type { Job } from '../../services/job-files';
 import type { SessionInput } from '../../services/session-input';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { Tiles } from '../forms/Tiles';
 import { useAction } from '../forms/use-action';
+import { JobChips, JobDrop, type KeepJob } from './JobDrop';
 import classes from './Log.module.css';
 
 export interface LogActions {
@@ -32,6 +36,8 @@ interface LogFormProps {
   initial: string | null;
   zone: string;
   actions: LogActions;
+  /** takes job files; left out where only hours are logged */
+  jobs?: { controllers: Readonly<Record<string, Controller>>; keep: KeepJob };
   /** asks for the operator's name and remembers it on this device @default false */
   askName?: boolean;
 }
@@ -98,6 +104,7 @@ function SessionFields({
   works,
   zone,
   actions,
+  jobs,
   askName = false,
   onLogged,
 }: LogFormProps & {
@@ -118,6 +125,7 @@ function SessionFields({
   const [note, setNote] = useState('');
   const [beam, setBeam] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
+  const [job, setJob] = useState<Job | null>(null);
 
   const done = useCallback(
     (words: string) =>
@@ -127,7 +135,7 @@ function SessionFields({
         ),
     [onLogged],
   );
-  const words = `${machine.nickname}, ${times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : typed || 'the timer'}`;
+  const words = `${machine.nickname}, ${job ? job.name : times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : typed || 'the timer'}`;
   const log = useAction(actions.log, done(words));
   const timer = useAction(actions.logTimer, done(`${machine.nickname}, the timer`));
   const problem = log.problem ?? timer.problem;
@@ -156,7 +164,7 @@ function SessionFields({
     setWrong(null);
     return {
       machineId: machine.id,
-      beamSeconds: beamSeconds ? beamSeconds.value : null,
+      beamSeconds: beamSeconds ? beamSeconds.value : (job?.beamSeconds ?? null),
       material: picked?.material ?? null,
       process: picked?.process ?? null,
       airAssist,
@@ -165,13 +173,14 @@ function SessionFields({
       note: note.trim() || null,
       key,
       debrisCleared: cleared,
+      jobId: job?.id ?? null,
     };
   }
 
   function submit() {
     const common = rest();
     if (!common) return;
-    if (times) {
+    if (times && !job) {
       const start = parseInstant(times.start, zone);
       const stop = parseInstant(times.stop, zone);
       if (!start.ok || !stop.ok) return setWrong('Give both start and stop.');
@@ -182,7 +191,11 @@ function SessionFields({
         runSeconds: Math.round((stop.value - start.value) / 1000),
       });
     }
-    const duration = minutes ? parseDuration(minutes) : parseDuration(typed);
+    const duration = job
+      ? ok(job.runSeconds)
+      : minutes
+        ? parseDuration(minutes)
+        : parseDuration(typed);
     if (!duration.ok) return setWrong(typed ? duration.error : 'Choose how long it ran.');
     const end = endedAt ? parseInstant(endedAt, zone) : null;
     if (end && !end.ok) return setWrong(end.error);
@@ -198,7 +211,8 @@ function SessionFields({
         submit();
       }}
     >
-      {chosen.timerStartedAt !== null ? (
+      <JobChips jobs={chosen.jobs} chosen={job} onJob={setJob} />
+      {job ? null : chosen.timerStartedAt !== null ? (
         <Timer
           since={chosen.timerStartedAt}
           pending={timer.pending}
@@ -355,7 +369,18 @@ function SessionFields({
         />
       </details>
       <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
-      {chosen.timerStartedAt === null && (
+      {jobs && !job && (
+        <details>
+          <summary>Take the times from the job file</summary>
+          <JobDrop
+            machineId={machine.id}
+            controller={jobs.controllers[machine.id]!}
+            keep={jobs.keep}
+            onJob={setJob}
+          />
+        </details>
+      )}
+      {(chosen.timerStartedAt === null || job) && (
         <div className={classes.submit}>
           <Button type="submit" size="lg" loading={log.pending}>
             Log it

@@ -9,6 +9,8 @@ import { millisecondsToHours } from '../../core/units/time';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, dayDate } from '../marks/when';
 import { amount, leftWords, percent } from '../ribbon/columns';
+import { callWords, untilWords } from './judged';
+import { Judge, type JudgeActions } from './Judge';
 import classes from './Machine.module.css';
 
 const shownRows = 60;
@@ -21,6 +23,7 @@ interface StationPanelProps {
   arithmetic: { task: string; rows: ArithmeticRow[] } | null;
   now: number;
   zone: string;
+  actions: JudgeActions;
 }
 
 /** One station: its counters against its limits, the sum behind them, and what was done to it. */
@@ -31,12 +34,19 @@ export function StationPanel({
   arithmetic,
   now,
   zone,
+  actions,
 }: StationPanelProps) {
   const base = `/machines/${machineId}?station=${station.slug}`;
   return (
     <section className="panel" aria-labelledby="station">
       <h2 id="station">{station.name}</h2>
       {station.note && <p className="quiet">{station.note}</p>}
+      {station.module && (
+        <p className="quiet">
+          Counts for module {station.module.serial}, here since{' '}
+          {dayDate(station.module.since, zone, now)}: its soil travels with it.
+        </p>
+      )}
       {station.tasks.map((task) => (
         <article key={task.task.key} className={classes.task}>
           <header className={classes.taskHead}>
@@ -53,7 +63,7 @@ export function StationPanel({
           <p className={classes.since}>
             {task.call && (
               <b>
-                Called before its limit: found {task.call.finding} {ago(task.call.at, now, zone)}
+                Called before its limit: {callWords(task.call)}, {ago(task.call.at, now, zone)}
                 .{' '}
               </b>
             )}
@@ -73,6 +83,21 @@ export function StationPanel({
               </Link>
             )}
           </p>
+          {task.deferral && (
+            <p className={classes.putOff}>
+              <b>Put off</b> {untilWords(task.deferral, now, zone)}: {task.deferral.reason}{' '}
+              <span className="quiet">({ago(task.deferral.at, now, zone)})</span>
+            </p>
+          )}
+          <Judge
+            stationId={station.id}
+            task={task.task}
+            due={task.standing.state === 'due' || task.standing.state === 'past due'}
+            fire={task.task.criticality === 'fire'}
+            called={task.call !== null}
+            zone={zone}
+            actions={actions}
+          />
           {arithmetic?.task === task.task.key && (
             <Arithmetic rows={arithmetic.rows} task={task} zone={zone} now={now} />
           )}
@@ -90,7 +115,12 @@ export function StationPanel({
               ))}
             </ul>
             <p className="quiet">
-              Limits are common practice, a starting point. The maker&apos;s manual comes first.
+              {task.task.basis.from === 'school'
+                ? "Limits are common practice, a starting point. The maker's manual comes first."
+                : `Limits of this shop: ${task.task.basis.reason}.`}{' '}
+              <Link className="line" href={`/setup/methods?station=${station.id}`}>
+                Methods here
+              </Link>
             </p>
           </details>
         </article>
@@ -136,6 +166,21 @@ function Limits({ task }: { task: TaskDue }) {
 
 const weight = (value: number) => value.toFixed(2).replace(/0$/, '');
 
+/** A weight that opens what it rests on. */
+function Why({ of, children }: { of: string | null; children: string }) {
+  return of ? (
+    <Link className="line" href={`/setup/weights?why=${encodeURIComponent(of)}`}>
+      {children}
+    </Link>
+  ) : (
+    children
+  );
+}
+
+function draughtLabel({ draught }: ArithmeticRow): string | null {
+  return draught && draught !== 'full' ? `draught ${draught} ×` : null;
+}
+
 function Arithmetic({
   rows,
   task,
@@ -155,8 +200,8 @@ function Arithmetic({
     <div className={classes.sum} id="sum">
       <table className={classes.sumTable}>
         <caption>
-          Soil of the {task.task.group} group = run × material × air assist × draught. Weights are
-          starting assumptions.
+          Soil of the {task.task.group} group = run × material × air assist × draught. Press a
+          weight to see what it rests on.
         </caption>
         <thead>
           <tr>
@@ -177,9 +222,19 @@ function Arithmetic({
               </td>
               <td>{row.material ? `${row.process ?? 'work'} ${row.material}` : row.basis}</td>
               <td>{formatDuration(row.runSeconds)}</td>
-              <td>{weight(row.weights.material)}</td>
-              <td>{weight(row.weights.air)}</td>
-              <td>{weight(row.weights.draught)}</td>
+              <td>
+                <Why of={row.material && row.process && `${row.process} ${row.material}`}>
+                  {weight(row.weights.material)}
+                </Why>
+              </td>
+              <td>
+                <Why of={row.weights.air === 1 ? null : 'air assist off ×'}>
+                  {weight(row.weights.air)}
+                </Why>
+              </td>
+              <td>
+                <Why of={draughtLabel(row)}>{weight(row.weights.draught)}</Why>
+              </td>
               <td>{millisecondsToHours(row.soilMilliseconds).toFixed(4)}</td>
             </tr>
           ))}

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { Board, DueItem } from '../../services/board';
 import { FaultLine, faultWords } from '../faults/FaultLine';
+import { callWords, untilWords } from '../machine/judged';
 import { HoldTag } from '../marks/HoldTag';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, longDate } from '../marks/when';
@@ -44,7 +45,7 @@ export function Today({ board, zone, familyNames }: TodayProps) {
         <>
           <div className={classes.columns}>
             <Stopped board={board} zone={zone} />
-            <Due board={board} />
+            <Due board={board} zone={zone} />
           </div>
           <section aria-labelledby="ribbons" className={classes.ribbons}>
             <h2 id="ribbons" className="visually-hidden">
@@ -140,7 +141,8 @@ function Stopped({ board, zone }: { board: Board; zone: string }) {
   );
 }
 
-function Due({ board: { due, afterJob } }: { board: Board }) {
+function Due({ board, zone }: { board: Board; zone: string }) {
+  const { due, putOff, afterJob, now } = board;
   const shown = due.slice(0, shownDue);
   return (
     <section className="panel" aria-labelledby="due">
@@ -166,8 +168,9 @@ function Due({ board: { due, afterJob } }: { board: Board }) {
                 </Link>
                 <div className="quiet">
                   {task.call
-                    ? `called: found ${task.call.finding}`
+                    ? `called: ${callWords(task.call)}`
                     : `${leftWords(task.standing.first)}, ${task.task.key.replace('-', ' ')}`}
+                  {task.deferral && `; put off ${untilWords(task.deferral, now, zone)}`}
                 </div>
               </td>
               <td className={classes.used}>{percent(task.standing.used)}</td>
@@ -190,6 +193,21 @@ function Due({ board: { due, afterJob } }: { board: Board }) {
       {due.length > shown.length && (
         <p className={classes.more}>
           and {due.length - shown.length} more, on the ribbons below: every column over its line.
+        </p>
+      )}
+      {putOff.length > 0 && (
+        <p className={classes.more}>
+          Put off:{' '}
+          {putOff.map(({ machine, station, task }, index) => (
+            <span key={`${station.id} ${task.task.key}`}>
+              {index > 0 && '; '}
+              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+                {machine.nickname}: {station.name}
+              </Link>{' '}
+              {untilWords(task.deferral!, now, zone)} ({task.deferral!.reason})
+            </span>
+          ))}
+          .
         </p>
       )}
       {afterJob.length > 0 && <AfterJob items={afterJob} />}

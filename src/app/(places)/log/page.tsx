@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { allWorks, logChoices } from '../../../services/choices';
+import { controllers } from '../../../services/job-files';
 import { LogForm } from '../../../ui/log/LogForm';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
@@ -37,6 +38,7 @@ export default async function LogPage({
         works={allWorks(shop)}
         initial={known}
         zone={shop.zone}
+        jobs={{ controllers: controllers(shop), keep: actions.keepJobAction }}
         actions={{
           log: actions.logSessionAction,
           startTimer: actions.runTimerAction,

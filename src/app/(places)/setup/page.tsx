@@ -1,7 +1,11 @@
 import Link from 'next/link';
 import { deference } from '../../../catalogue/cautions';
 import { families } from '../../../catalogue/families';
+import { moduleKinds } from '../../../catalogue/modules';
+import { moduleViews } from '../../../services/modules';
 import { allMachines } from '../../../services/machine-view';
+import { AllModules } from '../../../ui/modules/AllModules';
+import { SetupRooms } from '../../../ui/setup/SetupRooms';
 import { ShopForm } from '../../../ui/setup/ShopForm';
 import classes from '../../../ui/setup/Setup.module.css';
 import { enter } from '../../_server/shop';
@@ -15,6 +19,7 @@ export default async function SetupPage() {
   return (
     <>
       <h1>Set-up</h1>
+      <SetupRooms here="/setup" />
       <div className={classes.page}>
         <section className="panel" aria-labelledby="shop">
           <h2 id="shop">The shop</h2>
@@ -43,6 +48,12 @@ export default async function SetupPage() {
             Add a machine
           </Link>
         </section>
+        <AllModules
+          modules={moduleViews(shop)}
+          kinds={Object.fromEntries(moduleKinds.map(({ id, name }) => [id, name]))}
+          now={shop.now()}
+          zone={shop.zone}
+        />
       </div>
     </>
   );

@@ -2,6 +2,8 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { dangerWords } from '../../../../catalogue/signs';
 import { readFault, type Fault } from '../../../../services/faults';
+import { suggestedCalls } from '../../../../services/judge';
+import { CallBySign } from '../../../../ui/faults/CallBySign';
 import { faultWords } from '../../../../ui/faults/FaultLine';
 import classes from '../../../../ui/faults/Faults.module.css';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
@@ -12,6 +14,7 @@ import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/faults';
 import { releaseHoldAction } from '../../../actions/machines';
+import { callAction } from '../../../actions/plans';
 
 export const metadata = { title: 'Fault' };
 
@@ -26,7 +29,8 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
   const { shop } = await enter();
   const fault = readFault(shop, (await params).id);
   if (!fault) notFound();
-  const { now, faults } = theBoard();
+  const { now, faults, machines } = theBoard();
+  const machine = machines.find(({ id }) => id === fault.machineId);
   const { times } = fault;
   const others = faults.filter(
     ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
@@ -124,6 +128,12 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
               repair={actions.repairAction}
               prove={actions.proveAction}
               close={actions.closeAction}
+            />
+            <CallBySign
+              faultId={fault.id}
+              sign={faultWords(fault)}
+              calls={machine ? suggestedCalls(machine, fault.signs) : []}
+              call={callAction}
             />
             {fault.holdIds[0] && (
               <details style={{ marginTop: 16 }}>

@@ -11,13 +11,22 @@ import classes from '../../../../ui/machine/Machine.module.css';
 import { StationPanel } from '../../../../ui/machine/StationPanel';
 import { HoldTag } from '../../../../ui/marks/HoldTag';
 import { StateMark } from '../../../../ui/marks/StateMark';
-import { ago } from '../../../../ui/marks/when';
+import { ago, dayDate } from '../../../../ui/marks/when';
+import { QuietDays } from '../../../../ui/meter/QuietDays';
+import { Slots } from '../../../../ui/modules/Slots';
+import { Rooms } from '../../../../ui/machine/Rooms';
+import { machineSlots } from '../../../../services/modules';
+import { quietDays } from '../../../../services/meters';
+import { startOfLocalDay } from '../../../../core/units/zone';
 import { Ribbon } from '../../../../ui/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/ribbon/columns';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/machines';
+import { noteQuietDayAction } from '../../../actions/meters';
+import * as planActions from '../../../actions/plans';
+import * as setupActions from '../../../actions/setup';
 
 interface MachinePageProps {
   params: Promise<{ id: string }>;
@@ -70,6 +79,15 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             : `Last used ${ago(machine.lastUse, now, shop.zone)}; ${(machine.weekSeconds / 3600).toFixed(1)} run hours in 7 days.`}
         </span>
       </header>
+      <Rooms machine={machine} here="" />
+      <QuietDays
+        machine={machine}
+        days={quietDays(shop, id).map((day) => ({
+          day,
+          name: dayDate(startOfLocalDay(day, shop.zone), shop.zone, now),
+        }))}
+        stoodStill={noteQuietDayAction}
+      />
       <div className={classes.ribbon}>
         <Ribbon
           machine={machine.nickname}
@@ -89,12 +107,13 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               summed && group && group !== 'coolant'
                 ? {
                     task: summed.task.key,
-                    rows: stationArithmetic(shop, id, group, summed.since, now),
+                    rows: stationArithmetic(shop, station.stays, group, summed.since, now),
                   }
                 : null
             }
             now={now}
             zone={shop.zone}
+            actions={{ defer: planActions.deferAction, call: planActions.callAction }}
           />
         )}
         <div className={classes.side}>
@@ -127,6 +146,17 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               ))}
             </section>
           )}
+          <Slots
+            machine={{ id, nickname: machine.nickname }}
+            slots={machineSlots(shop, id)}
+            now={now}
+            zone={shop.zone}
+            actions={{
+              add: setupActions.addModuleAction,
+              move: setupActions.moveModuleAction,
+              replace: setupActions.replaceModuleAction,
+            }}
+          />
           <Card
             machineId={id}
             fields={[...cardFields]}

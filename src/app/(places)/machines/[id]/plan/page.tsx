@@ -1,0 +1,76 @@
+import { notFound } from 'next/navigation';
+import { findMachine } from '../../../../../services/machine-view';
+import { planFinder, planHistory, schoolTrials } from '../../../../../services/plans';
+import { Rooms } from '../../../../../ui/machine/Rooms';
+import { CopyPlan, OwnTask } from '../../../../../ui/plan/PlanForms';
+import { PlanLines } from '../../../../../ui/plan/PlanLines';
+import { PlanTasks } from '../../../../../ui/plan/PlanTasks';
+import { Schools } from '../../../../../ui/plan/Schools';
+import classes from '../../../../../ui/plan/Plan.module.css';
+import { theBoard } from '../../../../_server/board';
+import { enter } from '../../../../_server/shop';
+import * as actions from '../../../../actions/plans';
+
+export const metadata = { title: 'Care plan' };
+
+export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
+  const { shop } = await enter();
+  const { id } = await params;
+  const row = findMachine(shop, id);
+  const { machines, now } = theBoard();
+  const machine = machines.find((one) => one.id === id);
+  if (!row || !machine) notFound();
+  const plan = planFinder(shop, now, id)(id);
+  const own = new Set(
+    [...plan.own].flatMap(([station, tasks]) => tasks.map(({ key }) => `${station} ${key}`)),
+  );
+  const tasks = machine.stations.flatMap((station) =>
+    station.tasks.map(({ task }) => ({
+      stationId: station.id,
+      station: station.name,
+      task: task.key,
+      name: task.name,
+      limits: task.limits,
+      basis: task.basis,
+      own: own.has(`${station.id} ${task.key}`),
+    })),
+  );
+  return (
+    <>
+      <h1>{machine.nickname}: care plan</h1>
+      <Rooms machine={machine} here="/plan" />
+      <div className={classes.stack}>
+        <Schools
+          machineId={id}
+          inForce={plan.school}
+          trials={schoolTrials(shop, id, now)}
+          change={actions.changeSchoolAction}
+        />
+        <PlanTasks
+          tasks={tasks}
+          zone={shop.zone}
+          now={now}
+          change={actions.changeLimitsAction}
+          removeOwn={actions.removeOwnTaskAction}
+        />
+        <OwnTask
+          stations={machine.stations.map(({ id: station, name }) => ({ id: station, name }))}
+          add={actions.addOwnTaskAction}
+        />
+        <CopyPlan
+          machineId={id}
+          machines={machines
+            .filter((one) => one.id !== id)
+            .map(({ id: other, nickname }) => ({ id: other, nickname }))}
+          copy={actions.copyPlanAction}
+        />
+        <PlanLines
+          lines={planHistory(shop, id)}
+          stations={new Map(machine.stations.map((station) => [station.id, station.name]))}
+          now={now}
+          zone={shop.zone}
+        />
+      </div>
+    </>
+  );
+}

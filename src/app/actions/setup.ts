@@ -1,0 +1,34 @@
+'use server';
+
+import * as devices from '../../services/devices';
+import { chooseMethod } from '../../services/methods';
+import * as modules from '../../services/modules';
+import { act } from '../_server/act';
+
+export async function chooseMethodAction(input: Parameters<typeof chooseMethod>[2]) {
+  return act((shop, actor) => chooseMethod(shop, actor, input));
+}
+
+export async function addDeviceAction(input: { name: string; machineId: string | null }) {
+  return act((shop, actor) => devices.addDevice(shop, actor, input));
+}
+
+export async function shutOutDeviceAction(id: string) {
+  return act((shop, actor) => devices.shutOutDevice(shop, actor, id));
+}
+
+export async function addModuleAction(input: modules.ModuleInput) {
+  return act((shop, actor) => modules.addModule(shop, actor, input));
+}
+
+export async function moveModuleAction(moduleId: string, machineId: string | null) {
+  return act((shop, actor) => modules.moveModule(shop, actor, { moduleId, machineId }));
+}
+
+export async function endModuleAction(moduleId: string, why: string) {
+  return act((shop, actor) => modules.endModule(shop, actor, moduleId, why));
+}
+
+export async function replaceModuleAction(moduleId: string, why: string, serial: string) {
+  return act((shop, actor) => modules.replaceModule(shop, actor, moduleId, why, serial));
+}

@@ -1,0 +1,56 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import type { SuggestedCall } from '../../services/judge';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import { percent } from '../ribbon/columns';
+import classes from './Faults.module.css';
+
+/** Cleanings the reported sign may call for before their limits. */
+export function CallBySign({
+  faultId,
+  sign,
+  calls,
+  call,
+}: {
+  faultId: string;
+  sign: string;
+  calls: SuggestedCall[];
+  call: (
+    input: { stationId: string; task: string; sign: string },
+    faultId: string | null,
+  ) => Promise<Outcome<unknown>>;
+}) {
+  const { run, pending, problem } = useAction(call);
+  if (calls.length === 0) return null;
+  return (
+    <div className={classes.calls}>
+      <h3>Does this call for a cleaning?</h3>
+      <ul>
+        {calls.map(({ stationId, station, task, name, used, due }) => (
+          <li key={stationId}>
+            <span>
+              <b>{station}</b>: {name.toLowerCase()}{' '}
+              <span className="quiet figures">({percent(used)} of its limit)</span>
+            </span>
+            {due ? (
+              <span className="quiet">due already</span>
+            ) : (
+              <Button
+                variant="default"
+                loading={pending}
+                onClick={() => run({ stationId, task, sign }, faultId)}
+                aria-label={`Call ${station} due`}
+              >
+                Call it due
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <ProblemNote problem={problem} />
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import type { School } from '../../core/care/schools';
+import type { SchoolTrial } from '../../services/plans';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import { percent } from '../ribbon/columns';
+import classes from './Plan.module.css';
+import { minutesWords, schoolWords } from './words';
+
+interface SchoolsProps {
+  machineId: string;
+  inForce: School;
+  trials: SchoolTrial[];
+  change: (
+    machineId: string,
+    school: string,
+    effect: { reason: string },
+  ) => Promise<Outcome<unknown>>;
+}
+
+/** What each school would have meant over the last three months, side by side. */
+export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
+  const { run, pending, problem } = useAction(change);
+  return (
+    <section className="panel" aria-labelledby="schools">
+      <h2 id="schools">Which school?</h2>
+      <p className="quiet">
+        The last three months of this machine, gone through again. Cleanings and hands-on time if
+        each task had been done the moment it came due; beside them, how far the cleanings you did
+        make let things go by that school&apos;s limits.
+      </p>
+      <div className={classes.scroll}>
+        <table className={classes.table}>
+          <thead>
+            <tr>
+              <th>School</th>
+              <th className={classes.number}>Cleanings</th>
+              <th className={classes.number}>Hands-on</th>
+              <th className={classes.number}>Tasks past limit</th>
+              <th>Furthest past, as you cleaned</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {trials.map(({ school, cleanings, minutes, past, furthest }) => (
+              <tr key={school} aria-current={school === inForce || undefined}>
+                <td>
+                  <span className={classes.station}>{schoolWords[school].name}</span>
+                  <div className={classes.basis}>{schoolWords[school].lead}</div>
+                </td>
+                <td className={classes.number}>{cleanings}</td>
+                <td className={classes.number}>{minutesWords(minutes)}</td>
+                <td className={classes.number}>{past}</td>
+                <td>
+                  {furthest
+                    ? `${furthest.station}, ${percent(furthest.used)} of its limit`
+                    : 'none'}
+                </td>
+                <td>
+                  {school === inForce ? (
+                    <span className="quiet">in force</span>
+                  ) : (
+                    <Button
+                      variant="default"
+                      loading={pending}
+                      onClick={() => run(machineId, school, { reason: '' })}
+                      aria-label={`Choose ${schoolWords[school].name}`}
+                    >
+                      Choose
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ProblemNote problem={problem} />
+    </section>
+  );
+}

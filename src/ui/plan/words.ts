@@ -1,0 +1,32 @@
+import type { Limit, LimitKind } from '../../core/care/care';
+import type { School } from '../../core/care/schools';
+
+export const schoolWords: Readonly<Record<School, { name: string; lead: string }>> = {
+  little: { name: 'Little and often', lead: 'short wipes long before anything shows' },
+  meter: { name: 'By the meter', lead: 'soil and run hours alone' },
+  calendar: { name: 'By the calendar', lead: 'the same day every week or month' },
+  combined: {
+    name: 'Combined',
+    lead: 'soil hours with the calendar as a cap, whichever comes first',
+  },
+};
+
+export const kindWords: Readonly<Record<LimitKind, string>> = {
+  soil: 'soil hours',
+  run: 'run hours',
+  days: 'days',
+  jobs: 'jobs',
+  useDays: 'days of use',
+};
+
+/** "5 soil hours or 7 days" */
+export function limitsWords(limits: readonly Limit[]): string {
+  return limits.map(({ kind, value }) => `${value} ${kindWords[kind]}`).join(' or ');
+}
+
+/** "2 h 40" of whole minutes. */
+export function minutesWords(minutes: number): string {
+  if (minutes < 60) return `${minutes} min`;
+  const rest = minutes % 60;
+  return `${Math.floor(minutes / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
+}

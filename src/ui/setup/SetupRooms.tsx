@@ -1,0 +1,27 @@
+import Link from 'next/link';
+import classes from '../machine/Machine.module.css';
+
+const rooms = [
+  { path: '/setup', name: 'Shop and machines' },
+  { path: '/setup/weights', name: 'Soil weights' },
+  { path: '/setup/methods', name: 'Methods' },
+  { path: '/setup/devices', name: 'Devices' },
+] as const;
+
+/** The pages of Set-up. */
+export function SetupRooms({ here }: { here: (typeof rooms)[number]['path'] }) {
+  return (
+    <nav className={classes.rooms} aria-label="Pages of Set-up">
+      {rooms.map(({ path, name }) => (
+        <Link
+          key={path}
+          className="line"
+          href={path}
+          aria-current={path === here ? 'page' : undefined}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}
