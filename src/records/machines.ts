@@ -20,7 +20,8 @@ function machineOf(raw: RawMachine): MachineRow {
   return {
     ...raw,
     card: JSON.parse(raw.card) as MachineRow['card'],
-    controller: raw.controller && (JSON.parse(raw.controller) as MachineRow['controller']),
+    controller:
+      raw.controller === null ? null : (JSON.parse(raw.controller) as MachineRow['controller']),
   };
 }
 

@@ -1,10 +1,12 @@
-import { eq } from 'drizzle-orm';
 import type { Db } from './database';
 import { setting } from './schema';
+import { statement } from './statement';
 
 /** The value of a shop setting, or `null` when it was never set. */
 export function readSetting(db: Db, name: string): string | null {
-  return db.select().from(setting).where(eq(setting.name, name)).get()?.value ?? null;
+  const row = statement(db, 'select value from setting where name = ?').get(name) as
+    { value: string } | undefined;
+  return row?.value ?? null;
 }
 
 export function writeSetting(db: Db, name: string, value: string): void {

@@ -76,6 +76,7 @@ export interface MachineDue {
 interface Moment {
   shop: Shop;
   now: number;
+  zone: string;
   /** stations in use of every machine, by machine */
   stations: ReadonlyMap<string, StationRow[]>;
   judgements: Judgements;
@@ -91,11 +92,12 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
   const moment: Moment = {
     shop,
     now,
+    zone,
     stations: groupBy(listStations(db), (row) => row.machineId),
     judgements: readJudgements(shop, now, machineId),
     meter(id) {
       let meter = meters.get(id);
-      if (!meter) meters.set(id, (meter = machineMeter(shop, id)));
+      if (!meter) meters.set(id, (meter = machineMeter(db, zone, id)));
       return meter;
     },
     fitted: moduleFinder(shop, now),
@@ -252,9 +254,9 @@ function countersOf(
   task: PlannedTask,
   since: number,
 ): Counters {
-  const { now, shop } = moment;
+  const { now, shop, zone } = moment;
   if (since > now) return { ...noUse };
-  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, shop.zone)) };
+  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
   let lastDay: number | null = null;
   const spans = within(stays, since, now + 1); // a session that starts at `now` counts
   for (const { machineId, from, to } of spans) {
@@ -287,7 +289,7 @@ interface Meter {
   dayUsedOnBothSides(instant: number, end: number): 0 | 1;
 }
 
-function machineMeter({ db, zone }: Shop, machineId: string): Meter {
+function machineMeter(db: Shop['db'], zone: string, machineId: string): Meter {
   const cache = new Map<number, Totals>();
   const totals = (instant: number): Totals => {
     let found = cache.get(instant);

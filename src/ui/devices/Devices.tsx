@@ -34,7 +34,7 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
   return (
     <div className={classes.page}>
       <section className="panel" aria-labelledby="devices">
-        <h2 id="devices">Devices</h2>
+        <h2 id="devices">Let in so far</h2>
         {devices.length === 0 && (
           <p className="quiet">
             None yet. An hour meter or a screen on the wall gets a token here.

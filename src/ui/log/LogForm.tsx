@@ -212,6 +212,17 @@ function SessionFields({
       }}
     >
       <JobChips jobs={chosen.jobs} chosen={job} onJob={setJob} />
+      {jobs && !job && (
+        <details>
+          <summary>Take the times from the job file</summary>
+          <JobDrop
+            machineId={machine.id}
+            controller={jobs.controllers[machine.id]!}
+            keep={jobs.keep}
+            onJob={setJob}
+          />
+        </details>
+      )}
       {job ? null : chosen.timerStartedAt !== null ? (
         <Timer
           since={chosen.timerStartedAt}
@@ -369,17 +380,6 @@ function SessionFields({
         />
       </details>
       <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
-      {jobs && !job && (
-        <details>
-          <summary>Take the times from the job file</summary>
-          <JobDrop
-            machineId={machine.id}
-            controller={jobs.controllers[machine.id]!}
-            keep={jobs.keep}
-            onJob={setJob}
-          />
-        </details>
-      )}
       {(chosen.timerStartedAt === null || job) && (
         <div className={classes.submit}>
           <Button type="submit" size="lg" loading={log.pending}>

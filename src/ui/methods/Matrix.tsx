@@ -44,37 +44,40 @@ export function Matrix({ settled }: { settled: string[] }) {
         )}
       </div>
       {text.trim() && rule && <p>{rule.why}</p>}
-      <div className={classes.scroll}>
-        <table className={classes.matrix}>
-          <thead>
-            <tr>
-              <th>Part</th>
-              <th>With</th>
-              <th>Verdict</th>
-              <th>Why, and who says what</th>
-            </tr>
-          </thead>
-          <tbody>
-            {matrix.map((one) => (
-              <tr key={one.id}>
-                <td>{one.parts.join(', ')}</td>
-                <td>
-                  {[one.liquids?.join(', '), one.tools?.join(', ')].filter(Boolean).join(' by ')}
-                </td>
-                <td>
-                  <span className={classes.verdict} data-verdict={one.verdict}>
-                    {one.verdict}
-                  </span>
-                </td>
-                <td>
-                  {one.why}
-                  {settled.includes(one.id) && <b> This shop has chosen to use it.</b>}
-                </td>
+      <details style={{ marginTop: 12 }}>
+        <summary>Read the whole matrix</summary>
+        <div className={classes.scroll}>
+          <table className={classes.matrix}>
+            <thead>
+              <tr>
+                <th>Part</th>
+                <th>With</th>
+                <th>Verdict</th>
+                <th>Why, and who says what</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+            </thead>
+            <tbody>
+              {matrix.map((one) => (
+                <tr key={one.id}>
+                  <td>{one.parts.join(', ')}</td>
+                  <td>
+                    {[one.liquids?.join(', '), one.tools?.join(', ')].filter(Boolean).join(' by ')}
+                  </td>
+                  <td>
+                    <span className={classes.verdict} data-verdict={one.verdict}>
+                      {one.verdict}
+                    </span>
+                  </td>
+                  <td>
+                    {one.why}
+                    {settled.includes(one.id) && <b> This shop has chosen to use it.</b>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
     </section>
   );
 }

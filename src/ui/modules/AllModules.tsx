@@ -3,6 +3,8 @@ import { dayDate } from '../marks/when';
 import classes from './Modules.module.css';
 import { lifeHours } from './words';
 
+const shownStays = 2;
+
 /** Every module with its life, where it is and where it was; those that died keep their history. */
 export function AllModules({
   modules,
@@ -38,8 +40,10 @@ export function AllModules({
             {part.ended
               ? `ended ${dayDate(part.ended.at, zone, now)}: ${part.ended.why}`
               : (part.place ?? 'in the drawer')}
+            {part.stays.length > shownStays && ` · ${part.stays.length - shownStays} earlier stays`}
             {part.stays.length > 0 &&
               ` · ${part.stays
+                .slice(-shownStays)
                 .map(
                   ({ machine, from, to }) =>
                     `${machine} ${dayDate(from, zone, now)} to ${to === null ? 'now' : dayDate(to, zone, now)}`,

@@ -57,7 +57,9 @@ export function PlanTasks({ tasks, zone, now, change, removeOwn }: PlanTasksProp
               <th>Task</th>
               <th>Due after</th>
               <th>Where the limit comes from</th>
-              <th />
+              <th>
+                <span className="visually-hidden">Choose</span>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -6,9 +6,8 @@ import type { SchoolTrial } from '../../services/plans';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
-import { percent } from '../ribbon/columns';
 import classes from './Plan.module.css';
-import { minutesWords, schoolWords } from './words';
+import { minutesWords, schoolWords, timesWords } from './words';
 
 interface SchoolsProps {
   machineId: string;
@@ -41,7 +40,9 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
               <th className={classes.number}>Hands-on</th>
               <th className={classes.number}>Tasks past limit</th>
               <th>Furthest past, as you cleaned</th>
-              <th />
+              <th>
+                <span className="visually-hidden">Choose</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -54,11 +55,7 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
                 <td className={classes.number}>{cleanings}</td>
                 <td className={classes.number}>{minutesWords(minutes)}</td>
                 <td className={classes.number}>{past}</td>
-                <td>
-                  {furthest
-                    ? `${furthest.station}, ${percent(furthest.used)} of its limit`
-                    : 'none'}
-                </td>
+                <td>{furthest ? `${furthest.station}, ${timesWords(furthest.used)}` : 'none'}</td>
                 <td>
                   {school === inForce ? (
                     <span className="quiet">in force</span>

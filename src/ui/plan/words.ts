@@ -30,3 +30,10 @@ export function minutesWords(minutes: number): string {
   const rest = minutes % 60;
   return `${Math.floor(minutes / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`;
 }
+
+/** "87 % of its limit", "2.4 times its limit" */
+export function timesWords(used: number): string {
+  return used < 2
+    ? `${Math.floor(used * 100)} % of its limit`
+    : `${used.toFixed(used < 10 ? 1 : 0)} times its limit`;
+}

@@ -26,7 +26,7 @@ export function WeightTable({ lines, asked, now, zone, actions }: WeightTablePro
   const open = lines.find(({ label }) => label === opened);
   return (
     <section className="panel" aria-labelledby="weights">
-      <h2 id="weights">Soil weights</h2>
+      <h2 id="weights">What an hour counts for</h2>
       <p className="quiet">
         Soil of one run hour against an hour of cutting birch ply with air assist on and full
         draught. Underlined: the shop&apos;s own. The others are starting assumptions, memory of
