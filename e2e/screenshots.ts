@@ -9,6 +9,25 @@ import { startServer } from './server';
 const root = path.resolve(__dirname, '..');
 const folder = path.join(root, 'docs', 'screenshots');
 
+/** A plaque with rounded corners, rings in it and a filled band, in a dialect of the usual kind. */
+function jobFile(): string {
+  const lines = ['; tide plaque', 'G21 G90', 'M4 S0', 'G0 X60 Y40', 'G1 F4200 S700'];
+  for (let y = 40; y <= 90; y += 0.5) {
+    lines.push(`G0 X60 Y${y} S0`, `G1 X300 S${200 + Math.round(300 * Math.abs(Math.sin(y / 9)))}`);
+  }
+  for (let r = 20; r <= 80; r += 15)
+    lines.push(`G0 X${180 - r} Y200`, `G2 X${180 - r} Y200 I${r} J0 S650`);
+  lines.push(
+    'G0 X40 Y20',
+    'G1 X320 S800 F1500',
+    'G3 X340 Y40 I0 J20',
+    'G1 Y280',
+    'G1 X40',
+    'G1 Y20',
+  );
+  return [...lines, 'G38.2 Z-2', 'M5', 'M2'].join('\n');
+}
+
 async function main() {
   const dataDir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pictures-'));
   spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'], {
@@ -77,6 +96,29 @@ async function main() {
   });
   await page.getByRole('button', { name: 'Import the 2 good rows' }).waitFor();
   await shoot(page, 'import');
+  await page.goto(`${machine}/plan`);
+  await shoot(page, 'plan');
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'Bittern' }).first().click();
+  await page.getByRole('link', { name: 'Meter and files' }).click();
+  await page.getByText('The meter is stuck').waitFor();
+  await shoot(page, 'meter');
+  await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
+  await page.getByRole('dialog').waitFor();
+  await shoot(page, 'weights');
+  await page.goto(`${server.url}/setup/methods`);
+  await page.getByLabel('Part').selectOption('clear plastic');
+  await page.getByLabel('Cleaned with').fill('alcohol on a cloth');
+  await shoot(page, 'methods');
+  await page.goto(`${server.url}/log?machine=${machine.split('/').at(-1)}`);
+  await page.getByText('Take the times from the job file').click();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'tide-plaque.gcode',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(jobFile()),
+  });
+  await page.getByRole('button', { name: 'Use these figures' }).waitFor();
+  await shoot(page, 'job-file');
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
   await page

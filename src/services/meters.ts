@@ -34,6 +34,9 @@ import { writeSession } from './sessions';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 import { deriveUsage } from './usage';
 
+/** How many stretches back the Machine page looks for questions. */
+const askedStretches = 8;
+
 /** How many stretches back the meter of a machine is held against the log. */
 const shownStretches = 30;
 
@@ -347,4 +350,12 @@ export function noteQuietDay(
     }),
   );
   return ok(null);
+}
+
+/** Stretches of the last weeks that wait for somebody: unlogged use, jumps, more logged than counted. */
+export function openMeterQuestions(shop: Shop, machineId: string): MeterLine[] {
+  return meterView(shop, machineId, askedStretches).lines.filter(
+    ({ verdict }) =>
+      verdict === 'unlogged' || verdict === 'went back' || verdict === 'log over meter',
+  );
 }

@@ -15,6 +15,7 @@ export interface ModuleActions {
   add: (input: ModuleInput) => Promise<Outcome<unknown>>;
   move: (moduleId: string, machineId: string | null) => Promise<Outcome<unknown>>;
   replace: (moduleId: string, why: string, serial: string) => Promise<Outcome<unknown>>;
+  end: (moduleId: string, why: string) => Promise<Outcome<unknown>>;
 }
 
 interface SlotsProps {
@@ -101,7 +102,7 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
         </div>
       )}
       {open === 'replace' && fitted && (
-        <Replace kind={kind} fitted={fitted} replace={actions.replace} close={close} />
+        <Replace kind={kind} fitted={fitted} actions={actions} close={close} />
       )}
       {open === 'add' && (
         <Add
@@ -119,18 +120,20 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
 function Replace({
   kind,
   fitted,
-  replace,
+  actions,
   close,
 }: {
   kind: Slot['kind'];
   fitted: ModuleView;
-  replace: ModuleActions['replace'];
+  actions: Pick<ModuleActions, 'replace' | 'end'>;
   close: () => void;
 }) {
   const [why, setWhy] = useState<string | null>(null);
   const [other, setOther] = useState('');
   const [serial, setSerial] = useState('');
-  const { run, pending, problem, at } = useAction(replace, close);
+  const { run, pending, problem, at } = useAction(actions.replace, close);
+  const ending = useAction(actions.end, close);
+  const reason = other.trim() || (why ?? '');
   return (
     <div className={classes.form}>
       <Tiles
@@ -151,13 +154,17 @@ function Replace({
         onChange={(event) => setSerial(event.currentTarget.value)}
         error={at('serial')}
       />
-      <ProblemNote problem={problem?.field === 'serial' ? null : problem} />
-      <div>
-        <Button
-          loading={pending}
-          onClick={() => run(fitted.id, other.trim() || (why ?? ''), serial)}
-        >
+      <ProblemNote problem={ending.problem ?? (problem?.field === 'serial' ? null : problem)} />
+      <div className={classes.row}>
+        <Button loading={pending} onClick={() => run(fitted.id, reason, serial)}>
           The new one is in
+        </Button>
+        <Button
+          variant="default"
+          loading={ending.pending}
+          onClick={() => ending.run(fitted.id, reason)}
+        >
+          Nothing in its place yet
         </Button>
       </div>
     </div>

@@ -16,7 +16,7 @@ import { QuietDays } from '../../../../ui/meter/QuietDays';
 import { Slots } from '../../../../ui/modules/Slots';
 import { Rooms } from '../../../../ui/machine/Rooms';
 import { machineSlots } from '../../../../services/modules';
-import { quietDays } from '../../../../services/meters';
+import { openMeterQuestions, quietDays } from '../../../../services/meters';
 import { startOfLocalDay } from '../../../../core/units/zone';
 import { Ribbon } from '../../../../ui/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/ribbon/columns';
@@ -65,6 +65,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   const faults = board.faults.filter(({ machineId }) => machineId === id);
   const station =
     machine.stations.find((candidate) => candidate.slug === slug) ?? heaviest(machine.stations);
+  const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);
   const group = summed?.task.group;
   return (
@@ -88,6 +89,15 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         }))}
         stoodStill={noteQuietDayAction}
       />
+      {questions.length > 0 && (
+        <p className="quiet">
+          Its meter and its log differ{' '}
+          {questions.length === 1 ? 'once' : `${questions.length} times`} of late.{' '}
+          <Link className="line" href={`/machines/${id}/meter`}>
+            Look
+          </Link>
+        </p>
+      )}
       <div className={classes.ribbon}>
         <Ribbon
           machine={machine.nickname}
@@ -155,6 +165,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               add: setupActions.addModuleAction,
               move: setupActions.moveModuleAction,
               replace: setupActions.replaceModuleAction,
+              end: setupActions.endModuleAction,
             }}
           />
           <Card
