@@ -75,7 +75,7 @@ async function main() {
   await shoot(page, 'machine');
   const machine = page.url().split('?')[0]!;
   await page.goto(`${server.url}/log?machine=${machine.split('/').at(-1)}`);
-  await page.getByRole('button', { name: '45 min' }).click();
+  await page.getByRole('button', { name: '45 min', exact: true }).click();
   await shoot(page, 'log-hours');
   await page.goto(`${server.url}/import`);
   const rows = [
@@ -137,7 +137,7 @@ async function main() {
   await phone.goto(link);
   await shoot(phone, 'at-the-machine');
   await phone.getByRole('button', { name: /I used it/ }).click();
-  await phone.getByRole('button', { name: '30 min' }).click();
+  await phone.getByRole('button', { name: '30 min', exact: true }).click();
   await shoot(phone, 'at-the-machine-used');
   await phone.getByRole('button', { name: 'Back', exact: true }).click();
   await phone.getByRole('button', { name: /Something is wrong/ }).click();
@@ -157,4 +157,7 @@ async function main() {
   fs.rmSync(dataDir, { recursive: true, force: true });
 }
 
-void main();
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1); // the server it started goes with it
+});
