@@ -1,7 +1,7 @@
 import { findMachine } from './machine-view';
 import { changeController, controllerOf, keepJob, recentJobs } from './job-files';
 import { logChoices } from './choices';
-import { recentSessions, logSession } from './sessions';
+import { correctSession, logSession, recentSessions } from './sessions';
 import {
   addTestMachine,
   dropTestShop,
@@ -45,6 +45,17 @@ test('a job file is kept once a machine and attached to a session', () => {
   };
   must(logSession(shop, tester, session));
   expect(recentSessions(shop, machineId, 1)[0]).toMatchObject({ jobId: kept.id, beamSeconds: 389 });
+  // a correction keeps where the figures came from
+  const logged = recentSessions(shop, machineId, 1)[0]!;
+  must(
+    correctSession(shop, tester, logged.entryId, 'half the sheet', {
+      ...logged,
+      runSeconds: 300,
+      beamSeconds: 190,
+      note: null,
+    }),
+  );
+  expect(recentSessions(shop, machineId, 1)[0]).toMatchObject({ jobId: kept.id, runSeconds: 300 });
   const other = addTestMachine(shop, 'Swift', 'galvo-desktop').id;
   expect(
     refusal(logSession(shop, tester, { ...session, machineId: other, key: 'job-session-2' })),

@@ -387,7 +387,8 @@ const trialDays = 91;
 /**
  * What each school would have meant for a machine over the last three months: how many cleanings and
  * minutes, and how far past its limits the shop's actual cleanings let things go. Tasks that follow
- * every job are left out, and so are the shop's own limits, which hold under every school.
+ * every job are left out; the shop's own limits hold under every school. A station that goes with a
+ * module is taken as if what is fitted now had been there all along.
  */
 export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): SchoolTrial[] {
   const { db, zone } = shop;

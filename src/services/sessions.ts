@@ -211,6 +211,7 @@ export function correctSession(
     const parsed = sessionSchema.safeParse({
       ...change,
       machineId: row.machineId,
+      jobId: row.jobId,
       key: 'correction',
     });
     if (!parsed.success) {

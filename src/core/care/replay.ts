@@ -100,6 +100,8 @@ export function replay(
     }
   };
 
+  const before = sessions.filter(({ start }) => start < from);
+  before.forEach(count);
   const midnights: number[] = [];
   for (let day = localDay(from, zone) + 1; ; day++) {
     const midnight = startOfLocalDay(day, zone);
@@ -108,18 +110,20 @@ export function replay(
   }
   // what happens, in order; a cleaning at the instant of a session comes before it
   const happenings = [
-    ...(events ?? []).map((event) => ({ at: event.at, rank: 0, step: () => care(event) })),
+    ...(events ?? [])
+      .filter(({ at }) => at >= from)
+      .map((event) => ({ at: event.at, rank: 0, step: () => care(event) })),
     ...midnights.map((at) => ({ at, rank: 1, step: () => look(at) })),
-    ...sessions.map((session) => ({
+    ...sessions.slice(before.length).map((session) => ({
       at: session.start,
       rank: 2,
       step: () => {
         count(session);
-        if (session.start >= from) look(session.start);
+        look(session.start);
       },
     })),
   ]
-    .filter(({ at, rank }) => at <= to && (rank !== 0 || at >= from))
+    .filter(({ at }) => at <= to)
     .sort((a, b) => a.at - b.at || a.rank - b.rank);
   look(from);
   for (const { step } of happenings) step();

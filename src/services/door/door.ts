@@ -117,10 +117,10 @@ function reading<T>(device: DeviceRow, read: () => T): T {
 
 /** The items of a batch, each yet to be checked. */
 async function body(request: Request, name: string): Promise<unknown[]> {
+  const tooLarge = new Refusal(413, 'size', 'The batch is larger than 2 MB. Nothing was taken.');
+  if (Number(request.headers.get('content-length') ?? 0) > largestBody) throw tooLarge;
   const text = await request.text();
-  if (text.length > largestBody) {
-    throw new Refusal(413, 'size', 'The batch is larger than 2 MB. Nothing was taken.');
-  }
+  if (text.length > largestBody) throw tooLarge;
   let parsed: unknown;
   try {
     parsed = JSON.parse(text);
