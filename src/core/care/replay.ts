@@ -1,4 +1,4 @@
-import { calendarDays, localDay, startOfLocalDay } from '../units/zone';
+import { localDay, startOfLocalDay } from '../units/zone';
 import type { CareEvent, CareTask } from './care';
 import { noUse, type CountedUse } from './counters';
 import { resets, rung } from './depth';
@@ -31,6 +31,8 @@ export interface Replayed {
 interface Running {
   task: ReplayTask;
   since: number;
+  /** shop-local day of `since` */
+  sinceDay: number;
   counters: typeof noUse;
   lastUseDay: number | null;
   replayed: Replayed;
@@ -54,6 +56,7 @@ export function replay(
   const running: Running[] = tasks.map((task) => ({
     task,
     since: task.since,
+    sinceDay: localDay(task.since, zone),
     counters: { ...noUse },
     lastUseDay: null,
     replayed: { task: task.key, cleanings: 0, furthest: 0 },
@@ -62,25 +65,25 @@ export function replay(
     (a, b) => (rung(b.task.depth) ?? -1) - (rung(a.task.depth) ?? -1),
   );
 
-  const reset = (one: Running, at: number) => {
+  const reset = (one: Running, at: number, day: number) => {
     one.since = at;
+    one.sinceDay = day;
     one.counters = { ...noUse };
     one.lastUseDay = null;
   };
-  const look = (at: number) => {
+  const look = (at: number, day: number) => {
     for (const one of deepestFirst) {
-      one.counters.days = Math.max(0, calendarDays(one.since, at, zone));
+      one.counters.days = Math.max(0, day - one.sinceDay);
       const { used } = standing(one.task.limits, one.counters);
       one.replayed.furthest = Math.max(one.replayed.furthest, used);
       if (events !== null || used < 1) continue;
       one.replayed.cleanings += 1;
       for (const other of running) {
-        if (other === one || resets(one.task.depth, other.task.depth)) reset(other, at);
+        if (other === one || resets(one.task.depth, other.task.depth)) reset(other, at, day);
       }
     }
   };
-  const count = (session: CountedUse) => {
-    const day = localDay(session.start, zone);
+  const count = (session: CountedUse, day: number) => {
     for (const one of running) {
       if (session.start < one.since) continue;
       one.counters.runSeconds += session.runSeconds;
@@ -96,36 +99,38 @@ export function replay(
     for (const one of running) {
       if (!resetsTask(event, one.task)) continue;
       if (event.task === one.task.key) one.replayed.cleanings += 1;
-      reset(one, event.at);
+      reset(one, event.at, localDay(event.at, zone));
     }
   };
 
   const before = sessions.filter(({ start }) => start < from);
-  before.forEach(count);
-  const midnights: number[] = [];
-  for (let day = localDay(from, zone) + 1; ; day++) {
-    const midnight = startOfLocalDay(day, zone);
-    if (midnight > to) break;
-    midnights.push(midnight);
+  for (const session of before) count(session, localDay(session.start, zone));
+  const firstDay = localDay(from, zone);
+  const midnights: { at: number; day: number }[] = [];
+  for (let day = firstDay + 1; ; day++) {
+    const at = startOfLocalDay(day, zone);
+    if (at > to) break;
+    midnights.push({ at, day });
   }
   // what happens, in order; a cleaning at the instant of a session comes before it
   const happenings = [
     ...(events ?? [])
       .filter(({ at }) => at >= from)
       .map((event) => ({ at: event.at, rank: 0, step: () => care(event) })),
-    ...midnights.map((at) => ({ at, rank: 1, step: () => look(at) })),
+    ...midnights.map(({ at, day }) => ({ at, rank: 1, step: () => look(at, day) })),
     ...sessions.slice(before.length).map((session) => ({
       at: session.start,
       rank: 2,
       step: () => {
-        count(session);
-        look(session.start);
+        const day = localDay(session.start, zone);
+        count(session, day);
+        look(session.start, day);
       },
     })),
   ]
     .filter(({ at }) => at <= to)
     .sort((a, b) => a.at - b.at || a.rank - b.rank);
-  look(from);
+  look(from, firstDay);
   for (const { step } of happenings) step();
   return running.map(({ replayed }) => replayed);
 }
