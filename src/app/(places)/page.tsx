@@ -1,4 +1,5 @@
 import { families } from '../../catalogue/families';
+import { choosable } from '../../services/choice';
 import { Refresh } from '../../ui/frame/Refresh';
 import { Today } from '../../ui/today/Today';
 import { theBoard } from '../_server/board';
@@ -10,10 +11,16 @@ const familyNames = Object.fromEntries(families.map(({ id, name }) => [id, name]
 
 export default async function TodayPage() {
   const { shop } = await enter();
+  const board = theBoard();
   return (
     <>
       <Refresh />
-      <Today board={theBoard()} zone={shop.zone} familyNames={familyNames} />
+      <Today
+        board={board}
+        zone={shop.zone}
+        familyNames={familyNames}
+        candidates={choosable(board)}
+      />
     </>
   );
 }

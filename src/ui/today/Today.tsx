@@ -1,5 +1,7 @@
 import Link from 'next/link';
 import type { Board, DueItem } from '../../services/board';
+import type { Choosable } from '../../services/choice';
+import { IHave } from '../choice/IHave';
 import { FaultLine, faultWords } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machine/judged';
 import { HoldTag } from '../marks/HoldTag';
@@ -15,10 +17,12 @@ interface TodayProps {
   board: Board;
   zone: string;
   familyNames: Readonly<Record<string, string>>;
+  /** what could be done in the minutes at hand */
+  candidates: Choosable[];
 }
 
 /** What is held, what is broken, what is due, in order of danger; then the dirt of the whole shop. */
-export function Today({ board, zone, familyNames }: TodayProps) {
+export function Today({ board, zone, familyNames, candidates }: TodayProps) {
   const { now, machines, due } = board;
   const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
   return (
@@ -44,7 +48,10 @@ export function Today({ board, zone, familyNames }: TodayProps) {
       ) : (
         <>
           <div className={classes.columns}>
-            <Stopped board={board} zone={zone} />
+            <div className={classes.stack}>
+              <Stopped board={board} zone={zone} />
+              <IHave candidates={candidates} />
+            </div>
             <Due board={board} zone={zone} />
           </div>
           <section aria-labelledby="ribbons" className={classes.ribbons}>

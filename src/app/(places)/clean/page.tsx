@@ -70,7 +70,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         tasks={tasks}
         picked={
           pick
-            ? [pick]
+            ? pick.split(',')
             : tasks
                 .filter(({ state, whole }) => !whole && (state === 'due' || state === 'past due'))
                 .map(({ key }) => key)

@@ -3,8 +3,10 @@ import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
 import { stationArithmetic } from '../../../../services/arithmetic';
+import { choosable } from '../../../../services/choice';
 import { cardFields } from '../../../../services/machines';
 import { findMachine, stationHistory } from '../../../../services/machine-view';
+import { IHave } from '../../../../ui/choice/IHave';
 import { FaultLine } from '../../../../ui/faults/FaultLine';
 import { Card, Manage } from '../../../../ui/machine/Manage';
 import classes from '../../../../ui/machine/Machine.module.css';
@@ -155,6 +157,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
                 </Link>
               ))}
             </section>
+          )}
+          {holds.length === 0 && (
+            <IHave candidates={choosable(board).filter(({ machineId }) => machineId === id)} />
           )}
           <Slots
             machine={{ id, nickname: machine.nickname }}

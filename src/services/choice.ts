@@ -1,0 +1,58 @@
+import { openings } from '../catalogue/openings';
+import type { Candidate } from '../core/choice/choose';
+import { followsEveryJob } from './plans';
+import type { Board } from './board';
+
+/** A task that could be done now, with what a page needs to say of it. */
+export interface Choosable extends Candidate {
+  machineId: string;
+  stationId: string;
+  taskName: string;
+}
+
+/** From this share of its limit on a task is worth thinking of. */
+const near = 0.8;
+
+const minutesOfOpening = new Map(openings.map(({ id, minutes }) => [id, minutes]));
+
+/**
+ * The tasks that could be done now: due or nearly so, on machines that are neither held nor in the
+ * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
+ * is what was put off.
+ */
+export function choosable({ machines, holds, sheets }: Board): Choosable[] {
+  const busy = new Set([
+    ...holds.map(({ machineId }) => machineId),
+    ...sheets.map(({ row }) => row.machineId),
+  ]);
+  return machines
+    .filter(({ id }) => !busy.has(id))
+    .flatMap((machine) =>
+      machine.stations
+        .filter(({ kind }) => kind !== 'whole')
+        .flatMap((station) =>
+          station.tasks
+            .filter(
+              ({ task, standing, call, deferral }) =>
+                !followsEveryJob(task) &&
+                deferral === null &&
+                (standing.used >= near || call !== null),
+            )
+            .map(({ task, standing, call }): Choosable => ({
+              id: `${station.id}.${task.key}`,
+              machineId: machine.id,
+              machine: machine.nickname,
+              stationId: station.id,
+              station: station.name,
+              task: task.key,
+              taskName: task.name,
+              depth: task.depth,
+              criticality: task.criticality,
+              used: call === null ? standing.used : Math.max(1, standing.used),
+              minutes: task.minutes.active + task.minutes.finishing,
+              opening: task.opening,
+              openingMinutes: minutesOfOpening.get(task.opening) ?? 0,
+            })),
+        ),
+    );
+}
