@@ -103,10 +103,19 @@ async function main() {
   await page.getByRole('link', { name: 'Meter and files' }).click();
   await page.getByText('The meter is stuck').waitFor();
   await shoot(page, 'meter');
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'Heron' }).first().click();
+  await page.getByRole('link', { name: 'Meter and files' }).click();
+  await page
+    .getByRole('button', { name: /as unlogged use/ })
+    .first()
+    .waitFor();
+  await shoot(page, 'unlogged');
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
   await page.goto(`${server.url}/setup/methods`);
+  await page.waitForLoadState('networkidle');
   await page.getByLabel('Part').selectOption('clear plastic');
   await page.getByLabel('Cleaned with').fill('alcohol on a cloth');
   await shoot(page, 'methods');
@@ -144,10 +153,6 @@ async function main() {
   await phone.getByRole('button', { name: 'More smoke inside than usual' }).click();
   await phone.evaluate(() => window.scrollTo(0, 0));
   await shoot(phone, 'at-the-machine-wrong');
-  const phoneToday = await open(390, 844);
-  await signIn(phoneToday);
-  await shoot(phoneToday, 'today-phone');
-
   const night = await open(1280, 800, 'dark');
   await signIn(night);
   await shoot(night, 'today-night');

@@ -30,31 +30,33 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
   const next = useMemo(() => widened(candidates, minutes), [candidates, minutes]);
   const machines = groupBy(chosen.tasks as Choosable[], ({ machineId }) => machineId);
   return (
-    <section className="panel" aria-labelledby="i-have">
-      <h2 id="i-have" className={classes.head}>
-        I have
-        <NumberInput
-          aria-label="Minutes I have"
-          value={minutes}
-          min={1}
-          max={480}
-          onChange={(value) => setMinutes(Number(value) || 0)}
-          w={92}
-        />
-        minutes
-      </h2>
-      <div className={classes.quick}>
-        {quick.map((value) => (
-          <button
-            key={value}
-            type="button"
-            className="go"
-            aria-pressed={value === minutes}
-            onClick={() => setMinutes(value)}
-          >
-            {value}
-          </button>
-        ))}
+    <section className={`panel ${classes.panel}`} aria-labelledby="i-have">
+      <div>
+        <h2 id="i-have" className={classes.head}>
+          I have
+          <NumberInput
+            aria-label="Minutes I have"
+            value={minutes}
+            min={1}
+            max={480}
+            onChange={(value) => setMinutes(Number(value) || 0)}
+            w={92}
+          />
+          minutes
+        </h2>
+        <div className={classes.quick}>
+          {quick.map((value) => (
+            <button
+              key={value}
+              type="button"
+              className="go"
+              aria-pressed={value === minutes}
+              onClick={() => setMinutes(value)}
+            >
+              {value}
+            </button>
+          ))}
+        </div>
       </div>
       <div aria-live="polite">
         {chosen.tasks.length === 0 && (
@@ -66,19 +68,18 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
         )}
         {[...machines].map(([machineId, tasks]) => (
           <div key={machineId} className={classes.machine}>
-            <ul>
-              {tasks.map((one) => (
-                <li key={one.id}>
-                  <b>
-                    {one.machine}: {one.station}
-                  </b>{' '}
+            <span>
+              <b>{tasks[0]!.machine}</b>{' '}
+              {tasks.map((one, index) => (
+                <span key={one.id}>
+                  {index > 0 && '; '}
+                  {one.station}
                   <span className="quiet">
-                    {one.taskName.toLowerCase()}, from {percent(one.used)} to clear, {one.minutes}{' '}
-                    min
+                    , {one.depth}, from {percent(one.used)} to clear, {one.minutes} min
                   </span>
-                </li>
+                </span>
               ))}
-            </ul>
+            </span>
             <Link
               className="go"
               href={`/clean?machine=${machineId}&pick=${tasks.map(({ id }) => id).join(',')}`}

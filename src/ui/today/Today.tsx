@@ -48,11 +48,11 @@ export function Today({ board, zone, familyNames, candidates }: TodayProps) {
       ) : (
         <>
           <div className={classes.columns}>
-            <div className={classes.stack}>
-              <Stopped board={board} zone={zone} />
-              <IHave candidates={candidates} />
-            </div>
+            <Stopped board={board} zone={zone} />
             <Due board={board} zone={zone} />
+          </div>
+          <div className={classes.choice}>
+            <IHave candidates={candidates} />
           </div>
           <section aria-labelledby="ribbons" className={classes.ribbons}>
             <h2 id="ribbons" className="visually-hidden">

@@ -7,6 +7,9 @@ import { readSheet, sheetStations } from '../../../../services/sheets';
 import { SheetForm, type SheetLine } from '../../../../ui/clean/SheetForm';
 import { ago } from '../../../../ui/marks/when';
 import { stationMethods } from '../../../../services/methods';
+import { sheetClock, type SheetPlace } from '../../../../services/run-sheet';
+import { Clock } from '../../../../ui/clean/Clock';
+import { openings } from '../../../../catalogue/openings';
 import { taskReader } from '../../../../services/plans';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/cleaning';
@@ -42,8 +45,19 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
   }
   const stations = sheetStations(shop, sheet);
   const findTask = taskReader(shop);
+  const places = sheet.tasks.flatMap((row): SheetPlace[] => {
+    const station = stations.get(row.stationId);
+    const task = station && findTask(station, row.task);
+    return task ? [{ key: `${row.stationId}.${row.task}`, stationKind: station.kind, task }] : [];
+  });
+  const clock = sheetClock(places);
+  const turn = (key: string) => clock.hands.findIndex((step) => step.key === key);
+  const names = Object.fromEntries([
+    ...openings.map(({ id, name }) => [`open:${id}`, name]),
+    ...places.map(({ key }) => [key, stations.get(key.split('.')[0]!)!.name]),
+  ]) as Record<string, string>;
   const lines = sheet.tasks
-    .flatMap((row): (SheetLine & { position: number })[] => {
+    .flatMap((row): SheetLine[] => {
       const station = stations.get(row.stationId);
       const task = station && findTask(station, row.task);
       if (!station || !task) return [];
@@ -68,11 +82,10 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
             minutes: row.minutes,
             note: row.note,
           },
-          position: station.position,
         },
       ];
     })
-    .sort((a, b) => a.position - b.position);
+    .sort((a, b) => turn(`${a.stationId}.${a.task}`) - turn(`${b.stationId}.${b.task}`));
   return (
     <>
       <h1>Clean {machine.nickname}</h1>
@@ -80,6 +93,11 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
         mark is kept at once: leave and come back as you like. Operators see: hold, being cleaned.
       </p>
+      <Clock
+        clock={clock}
+        names={names}
+        fresh={sheet.tasks.every(({ result }) => result === null)}
+      />
       <SheetForm
         sheetId={sheet.row.id}
         machine={machine.nickname}
