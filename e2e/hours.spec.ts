@@ -260,3 +260,23 @@ test('the stand-in of an hour meter is counted to the second', async ({ page, se
   await page.goto(`${plover}?station=plate&sum=clean`);
   await expect(page.getByText(`${truth.jobs} sessions`, { exact: true })).toBeVisible();
 });
+
+test('the minutes at hand become a clean-down in the order that is done soonest', async ({
+  page,
+  server,
+}) => {
+  await page.goto(server.url);
+  await expect(async () => {
+    await page.getByLabel('Minutes I have').fill('5');
+    await page.getByRole('button', { name: '60', exact: true }).click();
+    await expect(page.getByText(/min hands-on with the openings/)).toBeVisible({ timeout: 500 });
+  }).toPass();
+  const hands = await page.getByText(/min hands-on with the openings/).textContent();
+  expect(Number(/^\d+/.exec(hands!)![0])).toBeLessThanOrEqual(60);
+  await page.getByRole('link', { name: 'Start this on Wren' }).click();
+  await page.getByRole('button', { name: /^Start/ }).click();
+  await expect(page.getByText('The order that is done soonest')).toBeVisible();
+  await expect(page.getByText(/one after another it would be/)).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+});

@@ -55,7 +55,16 @@ const resultWords: Readonly<Record<CareResult, string>> = {
   'not-reached': 'could not reach',
 };
 
-const strikable: readonly EntryKind[] = ['fault diagnosis', 'fault repair'];
+const strikable: readonly EntryKind[] = [
+  'fault diagnosis',
+  'fault repair',
+  'meter reading',
+  'meter explained',
+  'day without use',
+  'deferral',
+  'call',
+  'care plan',
+];
 
 /** A page of the book, newest first. */
 export function bookPage(shop: Shop, filter: BookFilter, limit: number): BookLine[] {

@@ -7,6 +7,7 @@ import {
   quietDays,
   takeReading,
 } from './meters';
+import { strikeEntry } from './book';
 import { correctSession, logSession } from './sessions';
 import type { Actor } from './shop';
 import {
@@ -132,6 +133,18 @@ test('readings are refused in the future, below zero and back in time', () => {
   expect(refusal(read(-1))).toMatch(/less than 0/);
   expect(refusal(read(60, { at: shop.clock.now - day }))).toMatch(/later reading/);
   expect(meterView(shop, machineId).lines).toEqual([]);
+});
+
+test("a mistaken reading is struck through and stands in nobody's way", () => {
+  must(read(50));
+  shop.clock.now += day;
+  const wrong = must(read(510));
+  shop.clock.now += day;
+  expect(refusal(read(54))).toMatch(/reset, rolled over or replaced/);
+  must(strikeEntry(shop, tester, wrong.entryId, 'a nought too many'));
+  must(read(54));
+  expect(meterView(shop, machineId).lines).toHaveLength(1);
+  expect(last()).toMatchObject({ verdict: 'unlogged', gapSeconds: 4 * 3600 });
 });
 
 test('a device reads on: late, out of order and twice; the question stays open', () => {

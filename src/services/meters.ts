@@ -12,7 +12,6 @@ import { ok } from '../core/units/result';
 import { millisecondsPerMinute, millisecondsPerSecond } from '../core/units/time';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import {
-  entriesAbout,
   entryByKey,
   entryData,
   insertDataEntry,
@@ -195,12 +194,10 @@ export interface MeterView {
 function readings(shop: Shop, machineId: string, count: number): MeterReading[] {
   const rows = lastReadings(shop.db, machineId, shop.now() + 2 * millisecondsPerMinute, count);
   const answers = new Map(
-    entriesAbout(
-      shop.db,
-      rows.map(({ entryId }) => entryId),
-    )
-      .filter(({ kind }) => kind === 'meter explained')
-      .map((row) => [row.subjectId!, entryData(row, 'meter explained')]),
+    standingEntries(shop.db, ['meter explained'], { machineId }).map((row) => [
+      row.subjectId!,
+      entryData(row, 'meter explained'),
+    ]),
   );
   return rows.map(({ entryId, at, seconds }): MeterReading => {
     const answer = answers.get(entryId);

@@ -19,6 +19,8 @@ import { Slots } from '../../../../ui/modules/Slots';
 import { Rooms } from '../../../../ui/machine/Rooms';
 import { machineSlots } from '../../../../services/modules';
 import { openMeterQuestions, quietDays } from '../../../../services/meters';
+import { compareStates } from '../../../../core/care/due';
+import type { StationDue } from '../../../../services/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
 import { Ribbon } from '../../../../ui/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/ribbon/columns';
@@ -66,7 +68,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   const holds = board.holds.filter(({ machineId }) => machineId === id);
   const faults = board.faults.filter(({ machineId }) => machineId === id);
   const station =
-    machine.stations.find((candidate) => candidate.slug === slug) ?? heaviest(machine.stations);
+    machine.stations.find((candidate) => candidate.slug === slug) ??
+    heaviest(machine.stations) ??
+    machine.stations[0];
   const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);
   const group = summed?.task.group;
@@ -211,11 +215,12 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   );
 }
 
-/** The station to open when none was asked for: the one with the largest share used. */
-function heaviest<S extends { worst: { standing: { used: number } } | null; kind: string }>(
-  stations: readonly S[],
-): S | undefined {
-  const used = (station: S) =>
-    station.kind === 'debris' ? -1 : (station.worst?.standing.used ?? -1);
-  return [...stations].sort((a, b) => used(b) - used(a))[0];
+/** The station to open when none was asked for: the one that stands worst. */
+function heaviest(stations: readonly StationDue[]): StationDue | undefined {
+  return [...stations]
+    .filter(({ kind, worst }) => kind !== 'debris' && worst !== null)
+    .sort(
+      ({ worst: a }, { worst: b }) =>
+        compareStates(b!.standing.state, a!.standing.state) || b!.standing.used - a!.standing.used,
+    )[0];
 }
