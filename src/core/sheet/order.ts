@@ -35,7 +35,8 @@ export const exactTasks = 9;
 
 /**
  * The order of a run sheet for one pair of hands: the soonest finish. Exact up to nine tasks, by branch
- * and bound; beyond them the list rule alone: whatever leaves the longest wait behind it comes first.
+ * and bound. Beyond them the best of a beam search, begun from the list rule (whatever leaves the longest
+ * wait behind it comes first); it is known to be the soonest where it meets the bound.
  * @throws RangeError when `after` names a task that is not there, or goes round in a circle
  */
 export function orderSheet(tasks: readonly SheetTask[]): SheetOrder {
@@ -45,7 +46,10 @@ export function orderSheet(tasks: readonly SheetTask[]): SheetOrder {
     0,
   );
   const listed = listRule(tasks);
-  if (tasks.length > exactTasks) return { ...listed, sequential, exact: false };
+  if (tasks.length > exactTasks) {
+    const found = beam(tasks, listed);
+    return { ...found, sequential, exact: found.finish <= soonest(tasks, fresh(tasks)) };
+  }
   return { ...shortest(tasks, listed), sequential, exact: true };
 }
 
@@ -139,6 +143,38 @@ function listRule(tasks: readonly SheetTask[]): Pick<SheetOrder, 'steps' | 'fini
     );
     state = advance(tasks, state, choices[0]!);
   }
+}
+
+/** How many unfinished orders a beam search keeps at each step. */
+const beamWidth = 60;
+
+/** Goes on with the most promising orders, step by step. */
+function beam(
+  tasks: readonly SheetTask[],
+  listed: Pick<SheetOrder, 'steps' | 'finish'>,
+): Pick<SheetOrder, 'steps' | 'finish'> {
+  let best = listed;
+  let front = [fresh(tasks)];
+  while (front.length > 0) {
+    const met = new Map<string, Pick<Progress, 'ready' | 'now' | 'finish'>[]>();
+    const next: { state: Progress; bound: number }[] = [];
+    for (const state of front) {
+      const choices = open(tasks, state);
+      if (choices.length === 0 && state.finish < best.finish) {
+        best = { steps: state.steps, finish: state.finish };
+      }
+      for (const index of choices) {
+        const after = advance(tasks, state, index);
+        const bound = soonest(tasks, after);
+        if (bound < best.finish && !dominated(after, met)) next.push({ state: after, bound });
+      }
+    }
+    front = next
+      .sort((a, b) => a.bound - b.bound || a.state.now - b.state.now)
+      .slice(0, beamWidth)
+      .map(({ state }) => state);
+  }
+  return best;
 }
 
 function shortest(
