@@ -42,23 +42,28 @@ export class HeatMap {
   burn(x0: number, y0: number, x1: number, y1: number): boolean {
     const length = Math.hypot(x1 - x0, y1 - y0);
     const steps = Math.max(1, Math.ceil(length / (squareMm / 2)));
+    const [dx, dy, part] = [(x1 - x0) / steps, (y1 - y0) / steps, length / steps];
+    const [perColumn, perRow] = [this.#columns / this.#width, this.#rows / this.#height];
+    const [squares, burned, width, height] = [
+      this.#squares,
+      this.#burned,
+      this.#width,
+      this.#height,
+    ];
     let inside = true;
-    for (let i = 0; i < steps; i++) {
-      const share = (i + 0.5) / steps;
-      const x = x0 + (x1 - x0) * share;
-      const y = y0 + (y1 - y0) * share;
-      if (x < 0 || y < 0 || x >= this.#width || y >= this.#height) {
+    // a large file takes hundreds of millions of these steps; coordinates on the bed are not negative,
+    // so that `| 0` is their floor
+    for (let i = 0, x = x0 + dx / 2, y = y0 + dy / 2; i < steps; i++, x += dx, y += dy) {
+      if (x < 0 || y < 0 || x >= width || y >= height) {
         inside = false;
         continue;
       }
-      const square = Math.floor(y / squareMm) * this.#across + Math.floor(x / squareMm);
-      if (this.#squares[square] === 0) {
-        this.#squares[square] = 1;
+      const square = ((y / squareMm) | 0) * this.#across + ((x / squareMm) | 0);
+      if (squares[square] === 0) {
+        squares[square] = 1;
         this.#touched += 1;
       }
-      const column = Math.floor((x / this.#width) * this.#columns);
-      const row = Math.floor((y / this.#height) * this.#rows);
-      this.#burned[row * this.#columns + column]! += length / steps;
+      burned[((y * perRow) | 0) * this.#columns + ((x * perColumn) | 0)]! += part;
     }
     return inside;
   }

@@ -311,18 +311,18 @@ class JobMachine {
 
   #straight(from: Place, to: Place, line: number): void {
     const [dx, dy, dz] = [to[0] - from[0], to[1] - from[1], to[2] - from[2]];
-    const length = Math.hypot(dx, dy, dz);
+    const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (length === 0) return;
     const direction: Direction = [dx / length, dy / length, dz / length];
     this.#add({ length, starts: direction, ends: direction, speed: this.#speed(line) });
     if (this.#burning() > 0) this.#mark(from[0], from[1], to[0], to[1], line);
   }
 
-  #add(segment: Pick<Segment, 'length' | 'starts' | 'ends' | 'speed'>): void {
+  #add({ length, starts, ends, speed }: Pick<Segment, 'length' | 'starts' | 'ends' | 'speed'>) {
     const power = this.#burning();
-    if (power > 0) this.#burned += segment.length;
-    else this.#travel += segment.length;
-    this.#motion.add({ ...segment, power, scaled: this.#beam === 'dynamic' });
+    if (power > 0) this.#burned += length;
+    else this.#travel += length;
+    this.#motion.add({ length, starts, ends, speed, power, scaled: this.#beam === 'dynamic' });
   }
 
   #mark(x0: number, y0: number, x1: number, y1: number, line: number): void {

@@ -81,6 +81,8 @@ export function segmentSeconds(
 export class Motion {
   readonly #acceleration: number;
   #segments: Segment[] = [];
+  /** highest speed at the joint before each segment */
+  #joints: number[] = [];
   /** speed at which the first segment in the window is entered */
   #entry = 0;
   readonly taken: Taken = { seconds: 0, beamSeconds: 0, fullPowerSeconds: 0 };
@@ -92,8 +94,10 @@ export class Motion {
 
   add(segment: Segment): void {
     const last = this.#segments.at(-1);
-    if (last && junctionSpeed(last, segment, this.#acceleration) === 0) this.stop();
+    const joint = last ? junctionSpeed(last, segment, this.#acceleration) : 0;
+    if (last && joint === 0) this.stop();
     this.#segments.push(segment);
+    this.#joints.push(joint);
     if (this.#segments.length >= windowLength) this.#settle(windowLength / 2);
   }
 
@@ -115,23 +119,19 @@ export class Motion {
     if (segments.length === 0) return;
     const a = this.#acceleration;
     // speeds at the joints: joint i is before segment i
-    const joints = segments.map((segment, i) =>
-      i === 0 ? this.#entry : junctionSpeed(segments[i - 1]!, segment, a),
-    );
-    joints.push(0);
+    const joints = [...this.#joints, 0];
+    joints[0] = this.#entry;
+    const reach = (speed: number, { length }: Segment) => Math.sqrt(speed * speed + 2 * a * length);
     for (let i = segments.length - 1; i > 0; i--) {
-      joints[i] = Math.min(
-        joints[i]!,
-        Math.hypot(joints[i + 1]!, Math.sqrt(2 * a * segments[i]!.length)),
-      );
+      joints[i] = Math.min(joints[i]!, reach(joints[i + 1]!, segments[i]!));
     }
     for (let i = 0; i < segments.length; i++) {
-      const reach = Math.hypot(joints[i]!, Math.sqrt(2 * a * segments[i]!.length));
-      joints[i + 1] = Math.min(joints[i + 1]!, reach);
+      joints[i + 1] = Math.min(joints[i + 1]!, reach(joints[i]!, segments[i]!));
     }
     for (let i = 0; i < count; i++) this.#count(segments[i]!, joints[i]!, joints[i + 1]!);
     this.#entry = joints[count]!;
     this.#segments = segments.slice(count);
+    this.#joints = this.#joints.slice(count);
   }
 
   #count({ length, speed, power, scaled }: Segment, enter: number, leave: number): void {
