@@ -1,0 +1,105 @@
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+
+const root = path.resolve(__dirname, '../..');
+let dir: string;
+
+beforeAll(() => {
+  dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-cli-'));
+});
+afterAll(() => fs.rmSync(dir, { recursive: true }));
+
+function bitacora(...args: string[]): { code: number | null; out: string; err: string } {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'src/cli/main.ts', ...args],
+    { cwd: root, env: { ...process.env, DATA_DIR: path.join(dir, 'data') }, encoding: 'utf8' },
+  );
+  return { code: status, out: stdout.trim(), err: stderr.trim() };
+}
+const file = (name: string, text: string) => {
+  const target = path.join(dir, name);
+  fs.writeFileSync(target, text);
+  return target;
+};
+
+test('a machine, its hours, what is due: the thread on the command line', () => {
+  expect(bitacora('set', 'timezone', 'Europe/Oslo').code).toBe(0);
+  expect(bitacora('add', 'machine', 'Wren', '--family', 'enclosed-diode').out).toMatch(
+    /Added Wren/,
+  );
+  const rows = file(
+    'rows.csv',
+    'machine,start,run,material,process\nWren,2026-01-05T10:00,90,plywood,cut\nWren,2026-01-05T10:30,30,plywood,cut\n',
+  );
+  const dry = bitacora('import', 'sessions', rows, '--dry-run', '--json');
+  expect(dry.code).toBe(1);
+  expect(JSON.parse(dry.out)).toMatchObject({
+    accepted: 1,
+    rejected: [{ line: 3, field: 'start' }],
+  });
+  expect(bitacora('import', 'sessions', rows).code).toBe(1);
+  const now = '2026-01-06T09:00';
+  const due = JSON.parse(bitacora('due', '--machine', 'wren', '--now', now, '--json').out) as {
+    station: string;
+    task: string;
+    counters: { soilHours: number };
+    called: null;
+    putOff: null;
+  }[];
+  const wipe = due.find(({ station, task }) => station === 'window' && task === 'wipe')!;
+  expect(wipe.counters.soilHours).toBe(1.5);
+  expect([wipe.called, wipe.putOff]).toEqual([null, null]);
+  const cleaned = bitacora(
+    'clean',
+    'Wren',
+    '--station',
+    'window',
+    '--task',
+    'wipe',
+    '--at',
+    now,
+    '--finding',
+    'haze',
+  );
+  expect(cleaned.code).toBe(0);
+});
+
+test('a job file: figures in words and as JSON, refusals in a sentence', () => {
+  // two sides of 100 mm at 50 mm/s with the full stop between them, on this machine's own acceleration
+  const job = file('angle.gcode', 'G21 G90\nM4 S1000\nG1 F3000 X100\nY100\nM5\nG99\n');
+  const said = bitacora('job', job, '--machine', 'Wren', '--json');
+  expect(said.code).toBe(0);
+  const figures = JSON.parse(said.out) as {
+    runSeconds: number;
+    warnings: object[];
+    bedShare: number;
+  };
+  expect(figures.runSeconds).toBeCloseTo(2 * (100 / 50 + 50 / 2000), 9);
+  expect(figures.warnings).toEqual([{ line: 6, count: 1, text: 'G99 is not understood' }]);
+  expect(figures.bedShare).toBeGreaterThan(0);
+  expect(bitacora('job', job, '--machine', 'Wren').out).toContain('line 6: G99 is not understood');
+  const picture = file('picture.gcode', '\u0089PNG\u0000\u0000\u0001');
+  const refused = bitacora('job', picture, '--machine', 'Wren');
+  expect(refused.code).toBe(2);
+  expect(refused.err).toMatch(/binary/);
+  expect(bitacora('job', job, '--machine', 'Wern').err).toMatch(/no machine called "Wern"/);
+  expect(bitacora('job', path.join(dir, 'nowhere.nc'), '--machine', 'Wren').code).toBe(2);
+});
+
+test('what cannot be used says so and ends with 2', () => {
+  for (const args of [
+    ['fly'],
+    ['add', 'machine', 'Wren', '--family', 'enclosed-diode'],
+    ['add', 'machine', 'Dove', '--family', 'enclosed-dode'],
+    ['due', '--now', 'soon'],
+    ['due', '--colour'],
+  ]) {
+    const { code, err } = bitacora(...args);
+    expect([args.join(' '), code]).toEqual([args.join(' '), 2]);
+    expect(err.length).toBeGreaterThan(10);
+  }
+  expect(bitacora('help').out).toContain('job FILE --machine NAME');
+});
