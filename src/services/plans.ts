@@ -12,6 +12,7 @@ import {
   type PlanChange,
 } from '../core/care/plan';
 import type { CareEvent, Limit } from '../core/care/care';
+import { compareDanger, type Criticality } from '../core/care/danger';
 import { replay } from '../core/care/replay';
 import { lastReset } from '../core/care/resets';
 import { schools, type School } from '../core/care/schools';
@@ -378,8 +379,8 @@ export interface SchoolTrial {
   minutes: number;
   /** tasks that, as they were in fact done, went past this school's limit */
   past: number;
-  /** the furthest of them: share of its limit, 1 is due */
-  furthest: { station: string; task: string; used: number } | null;
+  /** the gravest of them, and of its class the furthest: share of its limit, 1 is due */
+  furthest: { station: string; task: string; criticality: Criticality; used: number } | null;
 }
 
 const trialDays = 91;
@@ -437,9 +438,11 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
         trial.cleanings += asked[index]!.cleanings;
         trial.minutes += asked[index]!.cleanings * (active + finishing);
         const used = fact[index]!.furthest;
-        if (used > 1) trial.past += 1;
-        if (used > (trial.furthest?.used ?? 0)) {
-          trial.furthest = { station: row.name, task: task.name, used };
+        if (used <= 1) continue;
+        trial.past += 1;
+        const one = { station: row.name, task: task.name, criticality: task.criticality, used };
+        if (trial.furthest === null || compareDanger(one, trial.furthest) < 0) {
+          trial.furthest = one;
         }
       }
     }

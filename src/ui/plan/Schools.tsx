@@ -28,8 +28,8 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
       <h2 id="schools">Which school?</h2>
       <p className="quiet">
         The last three months of this machine, gone through again. Cleanings and hands-on time if
-        each task had been done the moment it came due; beside them, how far the cleanings you did
-        make let things go by that school&apos;s limits.
+        each task had been done the moment it came due; beside them, how many tasks the cleanings
+        you did make let go past that school&apos;s limit.
       </p>
       <div className={classes.scroll}>
         <table className={classes.table}>
@@ -38,8 +38,8 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
               <th>School</th>
               <th className={classes.number}>Cleanings</th>
               <th className={classes.number}>Hands-on</th>
-              <th className={classes.number}>Tasks past limit</th>
-              <th>Furthest past, as you cleaned</th>
+              <th className={classes.number}>Went past limit</th>
+              <th>The gravest of them</th>
               <th>
                 <span className="visually-hidden">Choose</span>
               </th>
