@@ -198,6 +198,12 @@ describe('the dialect', () => {
     expect(heat.cells.slice(20).every((cell) => cell === 0)).toBe(true);
   });
 
+  test('the edge of the bed belongs to it, and nothing beyond', () => {
+    const along = (y: number) => read(`M3 S9\nG0 X0 Y${y}\nG1 F6000 X400`).warnings;
+    expect([0, 300].map(along)).toEqual([[], []]);
+    expect([-0.1, 300.1].map((y) => along(y).length)).toEqual([1, 1]);
+  });
+
   test('the same file is told again, another is not', () => {
     const one = read('M3 S9\nG1 F600 X20');
     expect(read('M3 S9\nG1 F600 X20').hash).toBe(one.hash);

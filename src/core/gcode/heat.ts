@@ -1,6 +1,9 @@
 /** Edge of the squares the share of the bed is counted in, mm. */
 const squareMm = 2;
 
+/** The edge of the bed belongs to it: relative moves add up with rounding, mm. */
+const edgeMm = 1e-6;
+
 /** Columns of the map that is shown. */
 const mapColumns = 40;
 
@@ -51,19 +54,20 @@ export class HeatMap {
       this.#height,
     ];
     let inside = true;
-    // a large file takes hundreds of millions of these steps; coordinates on the bed are not negative,
-    // so that `| 0` is their floor
+    // a large file takes hundreds of millions of these steps; coordinates on the bed are above -1, so that
+    // `| 0` is their floor or 0
     for (let i = 0, x = x0 + dx / 2, y = y0 + dy / 2; i < steps; i++, x += dx, y += dy) {
-      if (x < 0 || y < 0 || x >= width || y >= height) {
+      if (x < -edgeMm || y < -edgeMm || x > width + edgeMm || y > height + edgeMm) {
         inside = false;
         continue;
       }
-      const square = ((y / squareMm) | 0) * this.#across + ((x / squareMm) | 0);
+      const [bx, by] = [Math.min(x, width - edgeMm), Math.min(y, height - edgeMm)];
+      const square = ((by / squareMm) | 0) * this.#across + ((bx / squareMm) | 0);
       if (squares[square] === 0) {
         squares[square] = 1;
         this.#touched += 1;
       }
-      burned[((y * perRow) | 0) * this.#columns + ((x * perColumn) | 0)]! += part;
+      burned[((by * perRow) | 0) * this.#columns + ((bx * perColumn) | 0)]! += part;
     }
     return inside;
   }
