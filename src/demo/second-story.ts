@@ -9,9 +9,10 @@ import { acceptUnlogged, meterView, takeReading } from '../services/meters';
 import { addModule, listModules, moveModule, replaceModule } from '../services/modules';
 import { addOwnTask, changeLimits, changeSchool } from '../services/plans';
 import { changeWeight } from '../services/soil-weights';
-import type { Actor, Outcome, Shop } from '../services/shop';
+import type { Actor, Shop } from '../services/shop';
+import { must } from './must';
 import { Chance } from './random';
-import { shopZone } from './workshop';
+import { shopZone, weekday } from './workshop';
 
 /**
  * What the workshop's hours went through: heads that change places, a lens and a tube with their serial
@@ -38,11 +39,6 @@ interface Meter {
 }
 
 const hour = 3_600_000;
-
-function must<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(`the demo met a refusal: ${outcome.error.message}`);
-  return outcome.value;
-}
 
 export function secondStory(
   shop: Shop,
@@ -120,8 +116,6 @@ function read(story: SecondStory, machine: string, jump: { how: 'reset' } | null
     }),
   ).entryId;
 }
-
-const weekday = (day: number) => (((day + 3) % 7) + 7) % 7;
 
 /** What happens of this story on a morning so many days before today. */
 export function storyMorning(story: SecondStory, day: number, left: number): void {

@@ -17,7 +17,8 @@ import { addMachine } from '../services/machines';
 import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
 import { markIsolated, markTask, signOffSheet, startSheet } from '../services/sheets';
-import { allOrNothing, changeSetting, type Actor, type Outcome, type Shop } from '../services/shop';
+import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
+import { must } from './must';
 import { Chance } from './random';
 import {
   firstMorning,
@@ -37,6 +38,7 @@ import {
   shopName,
   shopZone,
   technician,
+  weekday,
   type DemoFault,
   type DemoMachine,
 } from './workshop';
@@ -52,11 +54,6 @@ const letSlide: readonly [machine: string, station: string, daysAgo: number][] =
   ['Bittern', 'linear-bearing', 11],
   ['Dipper', 'coolant', 38],
 ];
-
-function must<T>(outcome: Outcome<T>): T {
-  if (!outcome.ok) throw new Error(`the demo met a refusal: ${outcome.error.message}`);
-  return outcome.value;
-}
 
 /** What the seed keeps at hand while it plays the fourteen months. */
 interface Play {
@@ -124,8 +121,7 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   openingHours(play.second, end);
 }
 
-/** Monday is 0. Open Tuesday to Saturday. */
-const weekday = (day: number) => (((day + 3) % 7) + 7) % 7;
+/** Open Tuesday to Saturday. */
 const isOpen = (day: number) => weekday(day) >= 1 && weekday(day) <= 5;
 
 function playDay(play: Play, day: number, lastDay: number): void {

@@ -94,7 +94,7 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
     now,
     zone,
     stations: groupBy(listStations(db), (row) => row.machineId),
-    judgements: readJudgements(shop, now, machineId),
+    judgements: readJudgements(shop, now),
     meter(id) {
       let meter = meters.get(id);
       if (!meter) meters.set(id, (meter = machineMeter(db, zone, id)));
@@ -224,8 +224,9 @@ function taskDue(moment: Moment, place: TaskPlace): TaskDue {
   const reset = lastReset(task, events);
   const since = reset?.at ?? start;
   const counters = countersOf(moment, stays, task, since);
-  const here = stays.at(-1)?.from ?? -Infinity;
-  const signs = judgements.calls(row.id).filter(({ at }) => at >= here);
+  const signs = stays.flatMap(({ stationId, from, to }) =>
+    judgements.calls(stationId).filter(({ at }) => at >= from && at < to),
+  );
   const call = callOf(task, planned, events, signs);
   return {
     task,

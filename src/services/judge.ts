@@ -59,7 +59,7 @@ export function deferTask(
     return problem('It is not due: there is nothing to put off.', 'task');
   }
   const now = shop.now();
-  const earlier = readJudgements(shop, now, station.machineId)
+  const earlier = readJudgements(shop, now)
     .deferrals(stationId, task)
     .filter(({ at }) => at > due.since);
   const refused = deferralRefusal(due.task.criticality, until, earlier, now);

@@ -12,16 +12,8 @@ export interface Judgements {
 }
 
 /** Reads the judgements made up to an instant. Asks the book once. */
-export function readJudgements(
-  shop: Pick<Shop, 'db'>,
-  instant: number,
-  machineId?: string,
-): Judgements {
-  const rows = standingEntries(
-    shop.db,
-    ['call', 'deferral'],
-    machineId ? { machineId } : {},
-  ).filter(({ at }) => at <= instant);
+export function readJudgements(shop: Pick<Shop, 'db'>, instant: number): Judgements {
+  const rows = standingEntries(shop.db, ['call', 'deferral']).filter(({ at }) => at <= instant);
   const calls = groupBy(
     rows
       .filter(({ kind }) => kind === 'call')

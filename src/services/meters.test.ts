@@ -100,6 +100,19 @@ test("unlogged use of days is taken in whole and stands in nobody's way", () => 
   expect(refusal(logSession(shop, tester, later))).toMatch(/overlaps/);
 });
 
+test('unlogged use that was struck through may be taken in anew', () => {
+  must(read(100));
+  shop.clock.now += day;
+  const { entryId: reading } = must(read(105));
+  const first = must(acceptUnlogged(shop, tester, reading));
+  must(strikeEntry(shop, tester, first.entryId, 'pressed by mistake'));
+  expect(runHours()).toBe(0);
+  const second = must(acceptUnlogged(shop, tester, reading));
+  expect(second.entryId).not.toBe(first.entryId);
+  expect(must(acceptUnlogged(shop, tester, reading))).toEqual(second);
+  expect(runHours()).toBe(5);
+});
+
 test('log over meter lists the sessions that overlap', () => {
   must(read(10));
   const one = must(log(2, { operator: 'Ines' }));

@@ -17,6 +17,7 @@ import {
   insertDataEntry,
   insertEntry,
   standingEntries,
+  strikesOf,
 } from '../records/book';
 import { write } from '../records/database';
 import {
@@ -273,9 +274,11 @@ export function acceptUnlogged(
 ): Outcome<{ entryId: string }> {
   const reading = readingById(shop.db, readingId);
   if (!reading) return problem('That reading is not in the book.');
-  const key = `unlogged:${readingId}`;
-  const known = entryByKey(shop.db, key);
-  if (known) return ok({ entryId: known.id });
+  let key = `unlogged:${readingId}`;
+  for (let known = entryByKey(shop.db, key); known; known = entryByKey(shop.db, key)) {
+    if (strikesOf(shop.db, [known.id]).size === 0) return ok({ entryId: known.id });
+    key = `unlogged:${known.id}`; // it was struck through, and may be taken in anew
+  }
   const line = meterView(shop, reading.machineId).lines.find(({ to }) => to.id === readingId);
   if (line?.verdict !== 'unlogged') {
     return problem('The log and the meter agree there now. Nothing was added.');

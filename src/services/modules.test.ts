@@ -2,6 +2,7 @@ import { moveRefusal, placeAt, presences, within } from '../core/modules/presenc
 import { listStations } from '../records/machines';
 import { recordCare } from './care';
 import { dueMachines } from './due';
+import { callTask } from './judge';
 import {
   addModule,
   endModule,
@@ -156,6 +157,38 @@ describe('modules in the shop', () => {
     shop.clock.now += hour;
     must(moveModule(shop, tester, { moduleId: blue, machineId: wren }));
     expect(windowOf(wren).hours).toBe(0);
+  });
+
+  test('a sign that called a cleaning travels with the head, and stays with nobody else', () => {
+    const blue = head('B-1', wren);
+    head('R-1', swift);
+    run(wren, 1);
+    const { stationId } = windowOf(wren);
+    must(callTask(shop, tester, { stationId, task: 'wipe', sign: 'faint lines' }));
+    const called = (machineId: string) => {
+      const due = dueMachines(shop, shop.clock.now, machineId)[0]!;
+      const station = due.stations.find(({ slug }) => slug === 'window')!;
+      return station.tasks.find(({ task }) => task.key === 'wipe')!.call?.sign ?? null;
+    };
+    const before = shop.clock.now;
+    shop.clock.now += hour;
+    must(moveModule(shop, tester, { moduleId: blue, machineId: swift }));
+    expect([called(wren), called(swift)]).toEqual([null, 'faint lines']);
+    // asked for the time before the move, it is where it was
+    const then = dueMachines(shop, before, wren)[0]!.stations.find(
+      ({ slug }) => slug === 'window',
+    )!;
+    expect(then.module?.serial).toBe('B-1');
+    expect(then.worst!.call?.sign).toBe('faint lines');
+    shop.clock.now += hour;
+    must(
+      recordCare(shop, tester, {
+        stationId: windowOf(swift).stationId,
+        task: 'wipe',
+        at: shop.clock.now,
+      }),
+    );
+    expect(called(swift)).toBeNull();
   });
 
   test('a day of use in two machines is one day', () => {

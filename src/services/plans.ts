@@ -327,12 +327,15 @@ export function copyPlan(
         copied.left.push(station.name);
         continue;
       }
-      for (const task of own) put({ change: 'own task', station: twin.id, task });
+      const kinds = new Set(stationKind(twin.kind).tasks.map(({ key }) => key));
+      for (const task of own) {
+        if (!kinds.has(task.key)) put({ change: 'own task', station: twin.id, task });
+      }
       for (const { key, limits, basis } of set) {
         const known =
           own.some((task) => task.key === key) ||
           tasksUnder(target, twin).some((t) => t.key === key);
-        if (!known || basis.from === 'school') continue;
+        if (!known || basis.from === 'school') continue; // the second narrows the type
         put({
           change: 'limits',
           station: twin.id,

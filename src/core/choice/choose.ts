@@ -51,7 +51,7 @@ export interface Choice {
 }
 
 /** Up to so many candidates the choice is exact; of more, those that pay best are looked at. */
-export const exactCandidates = 20;
+const exactCandidates = 20;
 
 /** Whether doing one task does another at the same station with it. */
 function covers(one: Candidate, other: Candidate): boolean {

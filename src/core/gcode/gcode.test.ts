@@ -66,6 +66,8 @@ describe('the time model, on paper', () => {
   test('a full circle is its circumference, held to what the acceleration can bend', () => {
     // r = 20 mm: √(a r) = 100 mm/s is over the feed, so the feed stands: 2πr/v + v/a
     const circle = (r: number) => read(`M3 S1000\nG1 F3000\nG2 X0 Y0 I${r} J0`);
+    // the centre may lie straight above: J alone
+    expect(read('M3 S1\nG1 F3000\nG3 J20').burnedMm).toBeCloseTo(2 * Math.PI * 20, 6);
     expect(circle(20).runSeconds).toBeCloseTo((2 * Math.PI * 20) / 50 + 50 / 500, 6);
     // r = 2 mm: √(500 · 2) = 31.6 mm/s
     const slow = Math.sqrt(1000);

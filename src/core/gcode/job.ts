@@ -173,7 +173,10 @@ class JobMachine {
     }
     if (use === 'dwell') this.#motion.dwell(Math.max(0, given.get('P') ?? 0));
     else if (use === 'set') this.#setPlace(given);
-    else if ([...axes].some((axis) => given.has(axis)) || (this.#mode >= 2 && given.has('I')))
+    else if (
+      [...axes].some((axis) => given.has(axis)) ||
+      (this.#mode >= 2 && (given.has('I') || given.has('J')))
+    )
       this.#move(given, line);
   }
 

@@ -31,7 +31,7 @@ export interface SheetOrder {
 }
 
 /** Up to so many tasks the shortest order is found for certain. */
-export const exactTasks = 9;
+const exactTasks = 9;
 
 /**
  * The order of a run sheet for one pair of hands: the soonest finish. Exact up to nine tasks, by branch

@@ -14,6 +14,7 @@ const refusals = {
   '400': refused('The request cannot be read. Nothing was taken.'),
   '401': refused('No token, or one that is not known.'),
   '403': refused('The token was revoked, its machine is retired, or it may not do this.'),
+  '404': refused('There is no such machine, or nothing at this address.'),
   '429': refused('Too many requests: wait as long as Retry-After says.'),
 };
 
@@ -27,6 +28,7 @@ const post = (summary: string, body: z.ZodType) => ({
         content: json(shapes.takenShape, 'output'),
       },
       ...refusals,
+      '413': refused('The batch is larger than 2 MB. Nothing was taken.'),
     },
   },
 });
