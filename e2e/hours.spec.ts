@@ -274,7 +274,13 @@ test('the minutes at hand become a clean-down in the order that is done soonest'
   const hands = await page.getByText(/min hands-on with the openings/).textContent();
   expect(Number(/^\d+/.exec(hands!)![0])).toBeLessThanOrEqual(60);
   await page.getByRole('link', { name: 'Start this on Wren' }).click();
+  for (const box of (await page.getByRole('checkbox').all()).slice(0, 4)) await box.check();
   await page.getByRole('button', { name: /^Start/ }).click();
+  // safety first, then the order
+  await expect(page.getByText('First: make it safe')).toBeVisible();
+  await expect(page.getByText('The order that is done soonest')).toBeHidden();
+  for (const box of await page.getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: 'It is isolated: go on' }).click();
   await expect(page.getByText('The order that is done soonest')).toBeVisible();
   await expect(page.getByText(/one after another it would be/)).toBeVisible();
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -13,7 +13,9 @@ interface ClockProps {
 /** A run sheet on its clock: my hands on one track, what waits on others, and the same in words. */
 export function Clock({ clock, names, fresh }: ClockProps) {
   const { hands, waits, finish, sequential, exact } = clock;
-  if (hands.length < 2) return null;
+  // one task alone has no order
+  if (new Set(hands.filter(({ part }) => part !== 'open').map(({ key }) => key)).size < 2)
+    return null;
   const bar = (stretch: ClockStretch) => (
     <span
       key={`${stretch.key} ${stretch.part}`}

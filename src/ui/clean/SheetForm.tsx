@@ -10,7 +10,7 @@ import {
   TextInput,
 } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { disputedField } from '../../catalogue/matrix';
 import { findings, type CareResult, type Finding } from '../../core/care/care';
 import type { Outcome } from '../../services/shop';
@@ -50,6 +50,8 @@ interface SheetFormProps {
   isolationMinutes: number;
   isolationSteps: string[];
   lines: SheetLine[];
+  /** shown once the machine is safe, above the tasks */
+  children?: ReactNode;
   actions: {
     isolate: (sheetId: string) => Promise<Outcome<unknown>>;
     mark: (mark: unknown) => Promise<Outcome<unknown>>;
@@ -62,10 +64,11 @@ interface SheetFormProps {
 
 /** A clean-down being worked: isolation first, then each task with its finding, then sign-off. */
 export function SheetForm(props: SheetFormProps) {
-  const { isolated, lines } = props;
+  const { isolated, lines, children } = props;
   return (
     <>
       <Isolation {...props} />
+      {isolated && children}
       {isolated && (
         <ol className={classes.lines}>
           {lines.map((line) => (

@@ -10,8 +10,9 @@ import { ProblemNote } from '../forms/ProblemNote';
 import { Tiles } from '../forms/Tiles';
 import { useAction } from '../forms/use-action';
 import { dayDate } from '../marks/when';
+import { units } from '../ribbon/columns';
 import classes from './Plan.module.css';
-import { kindWords, limitsWords } from './words';
+import { limitsWords } from './words';
 
 export interface PlanTask {
   stationId: string;
@@ -203,7 +204,7 @@ export function LimitFields({
       {limits.map(({ kind, value }) => (
         <div key={kind} className={classes.row}>
           <NumberInput
-            label={`Due after so many ${kindWords[kind]}`}
+            label={`Due after so many ${units[kind][1]}`}
             value={value}
             min={0}
             decimalScale={2}
@@ -228,14 +229,14 @@ export function LimitFields({
           label="Another limit, whichever comes first"
           data={[
             { value: '', label: 'none' },
-            ...unused.map((kind) => ({ value: kind, label: kindWords[kind] })),
+            ...unused.map((kind) => ({ value: kind, label: units[kind][1] })),
           ]}
           value=""
           onChange={(event) => {
             const kind = event.currentTarget.value as LimitKind | '';
             if (kind) onChange([...limits, { kind, value: 10 }]);
           }}
-          maw={260}
+          maw={320}
         />
       )}
     </div>

@@ -1,5 +1,6 @@
-import type { Limit, LimitKind } from '../../core/care/care';
+import type { Limit } from '../../core/care/care';
 import type { School } from '../../core/care/schools';
+import { units } from '../ribbon/columns';
 
 export const schoolWords: Readonly<Record<School, { name: string; lead: string }>> = {
   little: { name: 'Little and often', lead: 'short wipes long before anything shows' },
@@ -11,17 +12,11 @@ export const schoolWords: Readonly<Record<School, { name: string; lead: string }
   },
 };
 
-export const kindWords: Readonly<Record<LimitKind, string>> = {
-  soil: 'soil hours',
-  run: 'run hours',
-  days: 'days',
-  jobs: 'jobs',
-  useDays: 'days of use',
-};
-
-/** "5 soil hours or 7 days" */
+/** "5 soil hours or 7 days": exactly as they were set. */
 export function limitsWords(limits: readonly Limit[]): string {
-  return limits.map(({ kind, value }) => `${value} ${kindWords[kind]}`).join(' or ');
+  return limits
+    .map(({ kind, value }) => `${value} ${units[kind][value === 1 ? 0 : 1]}`)
+    .join(' or ');
 }
 
 /** "2 h 40" of whole minutes. */

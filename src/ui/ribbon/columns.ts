@@ -16,7 +16,8 @@ export interface Column {
   label: string;
 }
 
-const units: Readonly<Record<LimitKind, [one: string, many: string]>> = {
+/** What a limit is counted in, for one and for many. */
+export const units: Readonly<Record<LimitKind, [one: string, many: string]>> = {
   soil: ['soil hour', 'soil hours'],
   run: ['run hour', 'run hours'],
   days: ['day', 'days'],

@@ -93,11 +93,6 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
         mark is kept at once: leave and come back as you like. Operators see: hold, being cleaned.
       </p>
-      <Clock
-        clock={clock}
-        names={names}
-        fresh={sheet.tasks.every(({ result }) => result === null)}
-      />
       <SheetForm
         sheetId={sheet.row.id}
         machine={machine.nickname}
@@ -120,7 +115,13 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
           signOff: actions.signOffAction,
           abandon: actions.abandonAction,
         }}
-      />
+      >
+        <Clock
+          clock={clock}
+          names={names}
+          fresh={sheet.tasks.every(({ result }) => result === null)}
+        />
+      </SheetForm>
       <p className="quiet">{deference}</p>
     </>
   );
