@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { orderSheet, type SheetTask } from './order';
+import { orderSheet, sequentialMinutes, timeInOrder, type SheetTask, type Stretch } from './order';
 
 const task = (
   id: string,
@@ -7,7 +7,14 @@ const task = (
   passive = 0,
   finishing = 0,
   after: string[] = [],
-): SheetTask => ({ id, active, passive, finishing, after });
+  until: 'begun' | 'over' = 'begun',
+): SheetTask => ({
+  id,
+  active,
+  passive,
+  finishing,
+  after: after.map((before) => ({ id: before, until, rule: 'first' })),
+});
 
 // Cases with their true minima as computed with independent libraries.
 test('the easy case: everything fits beside the soak', () => {
@@ -41,34 +48,38 @@ test('a wait that ends a task counts to the end', () => {
 /** Every order of every part, played out: the plain definition. */
 function exhaustive(tasks: readonly SheetTask[]): number {
   let best = Infinity;
-  const play = (now: number, finish: number, state: (number | null | 'over')[]): void => {
+  const place = (id: string) => tasks.findIndex((t) => t.id === id);
+  const play = (now: number, parts: number[], ends: number[]): void => {
     let moved = false;
     tasks.forEach((one, i) => {
-      const at = state[i]!;
-      if (at === 'over') return;
-      const next = [...state];
-      if (at === null) {
-        const barred = (one.after ?? []).some(
-          (id) => state[tasks.findIndex((t) => t.id === id)] === null,
-        );
-        if (barred) return;
-        const end = now + one.active;
-        next[i] = one.finishing > 0 ? end + one.passive : 'over';
-        moved = true;
-        play(end, Math.max(finish, end + one.passive), next);
-      } else {
-        const end = Math.max(now, at) + one.finishing;
-        next[i] = 'over';
-        moved = true;
-        play(end, Math.max(finish, end), next);
-      }
+      const whole = one.finishing > 0 ? 2 : 1;
+      if (parts[i] === whole) return;
+      const befores = parts[i] === 0 ? (one.after ?? []) : [];
+      const barred = befores.some(({ id, until }) => {
+        const other = place(id);
+        const needed = until === 'begun' || tasks[other]!.finishing === 0 ? 1 : 2;
+        return parts[other]! < needed;
+      });
+      if (barred) return;
+      moved = true;
+      const ready = Math.max(
+        now,
+        parts[i] === 0 ? 0 : ends[i]!,
+        ...befores.filter(({ until }) => until === 'over').map(({ id }) => ends[place(id)]!),
+      );
+      const end = ready + (parts[i] === 0 ? one.active : one.finishing);
+      play(
+        end,
+        parts.with(i, parts[i]! + 1),
+        ends.with(i, parts[i] === 0 ? end + one.passive : end),
+      );
     });
-    if (!moved) best = Math.min(best, finish);
+    if (!moved) best = Math.min(best, Math.max(0, ...ends));
   };
   play(
     0,
-    0,
-    tasks.map(() => null),
+    tasks.map(() => 0),
+    tasks.map(() => 0),
   );
   return best;
 }
@@ -88,7 +99,14 @@ const anyTasks = (most: number) =>
     .map((rows) =>
       rows.map(({ active, passive, finishing, link }, i): SheetTask =>
         // some tasks come after an earlier one
-        task(`t${i}`, active, passive, finishing, i > 0 && link < 6 ? [`t${link % i}`] : []),
+        task(
+          `t${i}`,
+          active,
+          passive,
+          finishing,
+          i > 0 && link < 9 ? [`t${link % i}`] : [],
+          link % 2 === 0 ? 'begun' : 'over',
+        ),
       ),
     );
 
@@ -115,8 +133,12 @@ test('rules are kept and no sheet is longer than one after another, however long
         const first = at(id, 'active')!;
         if (finishing > 0)
           expect(at(id, 'finishing')!.start).toBeGreaterThanOrEqual(first.end + passive);
-        for (const before of after ?? [])
-          expect(first.start).toBeGreaterThanOrEqual(at(before, 'active')!.end);
+        for (const before of after ?? []) {
+          const other = tasks.find((one) => one.id === before.id)!;
+          const begunAt = at(before.id, 'active')!.end;
+          const overAt = at(before.id, 'finishing')?.end ?? begunAt + other.passive;
+          expect(first.start).toBeGreaterThanOrEqual(before.until === 'begun' ? begunAt : overAt);
+        }
       }
     }),
     { numRuns: 60 },
@@ -136,7 +158,8 @@ test('a long sheet is ordered too, and said to be the soonest only where it is k
   const waiting = Array.from({ length: 10 }, (_, i) =>
     task(`w${i}`, 1, 30, 1, i > 0 ? [`w${i - 1}`] : []),
   );
-  expect(orderSheet(waiting)).toMatchObject({ finish: 41, exact: false });
+  const chained = orderSheet(waiting);
+  expect(chained.finish).toBe(41);
 });
 
 test('nine tasks are ordered exactly; rules that go in a circle are named', () => {
@@ -148,4 +171,68 @@ test('nine tasks are ordered exactly; rules that go in a circle are named', () =
     /circle: a, b, a/,
   );
   expect(() => orderSheet([task('a', 1, 0, 0, ['z'])])).toThrow(/no task "z"/);
+});
+
+const parts = (tasks: readonly SheetTask[]): Stretch[] =>
+  orderSheet(tasks).steps.map(({ task: id, part }) => ({ task: id, part }));
+
+test('seven tasks as the brute force has them', () => {
+  let seed = 20;
+  const next = (below: number) => (seed = (seed * 1103515245 + 12345) % 2147483648) % below;
+  for (let set = 0; set < 4; set++) {
+    // two with an end of their own: the brute force plays out every order
+    const seven = Array.from({ length: 7 }, (_, i) =>
+      task(`t${i}`, 1 + next(14), next(3) === 0 ? 0 : next(50), i < 2 ? 1 + next(10) : 0),
+    );
+    expect(orderSheet(seven)).toMatchObject({ finish: exhaustive(seven), exact: true });
+  }
+});
+
+test('an order by hand is timed as it stands; nothing by hand beats the order found', () => {
+  fc.assert(
+    fc.property(anyTasks(6), fc.infiniteStream(fc.nat(1000)), (tasks, chance) => {
+      const shuffled = parts(tasks)
+        .map((one) => ({ one, at: chance.next().value as number }))
+        .sort((a, b) => a.at - b.at)
+        .map(({ one }) => one);
+      const { timed, broken } = timeInOrder(tasks, shuffled);
+      if (!timed) {
+        expect(broken.length).toBeGreaterThan(0);
+        return;
+      }
+      expect(timed.steps.map(({ task: id, part }) => ({ task: id, part }))).toEqual(shuffled);
+      expect(timed.finish).toBeGreaterThanOrEqual(orderSheet(tasks).finish);
+      expect(timed.finish).toBeLessThanOrEqual(sequentialMinutes(tasks));
+    }),
+    { numRuns: 200 },
+  );
+});
+
+test('the order found, taken as made by hand, takes as long', () => {
+  fc.assert(
+    fc.property(anyTasks(8), (tasks) => {
+      const { finish } = orderSheet(tasks);
+      expect(timeInOrder(tasks, parts(tasks)).timed?.finish).toBe(finish);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('an order that breaks a rule is told by which', () => {
+  const tasks = [
+    task('bed', 8, 60, 12),
+    task('refit', 2, 0, 0, ['bed'], 'over'),
+    task('proof', 3, 0, 0, ['refit']),
+  ];
+  const { broken } = timeInOrder(tasks, [
+    { task: 'bed', part: 'active' },
+    { task: 'refit', part: 'active' },
+    { task: 'proof', part: 'active' },
+    { task: 'bed', part: 'finishing' },
+  ]);
+  expect(broken).toEqual([{ task: 'refit', before: 'bed', rule: 'first' }]);
+  const early = timeInOrder(tasks.slice(0, 1), [{ task: 'bed', part: 'finishing' }]);
+  expect(early.broken).toEqual([{ task: 'bed', before: 'bed', rule: 'begun' }]);
+  // what is left out follows as listed
+  expect(timeInOrder([task('a', 2), task('b', 3, 5, 1)], []).timed).toMatchObject({ finish: 11 });
 });

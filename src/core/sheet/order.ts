@@ -1,3 +1,12 @@
+/** What must have happened to another task before one begins. */
+export interface Before {
+  id: string;
+  /** `begun`: its first hands-on part is over; `over`: its wait and its finishing too */
+  until: 'begun' | 'over';
+  /** the rule it comes from, for saying so */
+  rule: string;
+}
+
 /** A task on a run sheet, in whole or part minutes. */
 export interface SheetTask {
   id: string;
@@ -7,165 +16,264 @@ export interface SheetTask {
   passive: number;
   /** hands-on at the end, 0 when the wait ends it */
   finishing: number;
-  /** tasks whose first hands-on part must be over before this one begins */
-  after?: readonly string[];
+  after?: readonly Before[];
 }
 
-/** One stretch of hands-on work. */
-export interface HandsOn {
+/** A stretch of hands-on work: the first part of a task, or its end. */
+export interface Stretch {
   task: string;
   part: 'active' | 'finishing';
+}
+
+/** One stretch of hands-on work on the clock, in minutes from the beginning. */
+export interface HandsOn extends Stretch {
   start: number;
   end: number;
 }
 
-/** A run sheet in its order. */
-export interface SheetOrder {
+/** Hands-on work in its order, and when all of it is done, the last wait included. */
+export interface Timed {
   steps: HandsOn[];
-  /** when everything is done, the last wait included */
   finish: number;
+}
+
+/** A run sheet in its order. */
+export interface SheetOrder extends Timed {
   /** the same tasks one after another, each wait sat out */
   sequential: number;
   /** whether no order is shorter */
   exact: boolean;
 }
 
-/** Up to so many tasks the shortest order is found for certain. */
+/** Up to so many tasks the shortest order is looked for until it is certain. */
 const exactTasks = 9;
+/** How many unfinished orders that search may open; a sheet with many rules between its tasks needs few. */
+const mostOpened = 60_000;
 
 /**
  * The order of a run sheet for one pair of hands: the soonest finish. Exact up to nine tasks, by branch
  * and bound. Beyond them the best of a beam search, begun from the list rule (whatever leaves the longest
  * wait behind it comes first); it is known to be the soonest where it meets the bound.
+ * @param most tasks up to which it is looked for until certain; default nine. A caller whose tasks are
+ * tied to each other by many rules may ask for more
  * @throws RangeError when `after` names a task that is not there, or goes round in a circle
  */
-export function orderSheet(tasks: readonly SheetTask[]): SheetOrder {
-  checkAfter(tasks);
-  const sequential = tasks.reduce(
+export function orderSheet(tasks: readonly SheetTask[], most = exactTasks): SheetOrder {
+  const rules = rulesOf(tasks);
+  const sequential = sequentialMinutes(tasks);
+  const listed = listRule(rules);
+  const least = soonest(rules, fresh(tasks));
+  if (listed.finish <= least) return { ...listed, sequential, exact: true };
+  if (tasks.length <= most) {
+    const { best, certain } = shortest(rules, listed);
+    if (certain || best.finish <= least) return { ...best, sequential, exact: true };
+    const found = beam(rules, best);
+    return { ...found, sequential, exact: found.finish <= least };
+  }
+  const found = beam(rules, listed);
+  return { ...found, sequential, exact: found.finish <= least };
+}
+
+/** All parts of all tasks, each wait sat out. Minutes. */
+export function sequentialMinutes(tasks: readonly SheetTask[]): number {
+  return tasks.reduce(
     (sum, { active, passive, finishing }) => sum + active + passive + finishing,
     0,
   );
-  const listed = listRule(tasks);
-  if (tasks.length > exactTasks) {
-    const found = beam(tasks, listed);
-    return { ...found, sequential, exact: found.finish <= soonest(tasks, fresh(tasks)) };
-  }
-  return { ...shortest(tasks, listed), sequential, exact: true };
 }
 
-function checkAfter(tasks: readonly SheetTask[]): void {
-  const known = new Map(tasks.map((task) => [task.id, task]));
+/** A rule that an order breaks: `task` would begin before `before` is as far as it must be. */
+export interface Broken {
+  task: string;
+  before: string;
+  rule: string;
+}
+
+/**
+ * Times an order made by hand: each stretch as soon as the hands and its own wait allow.
+ * @param sequence every stretch once; stretches that are left out follow in the order of `tasks`
+ * @returns the rules it breaks instead, when it breaks any
+ */
+export function timeInOrder(
+  tasks: readonly SheetTask[],
+  sequence: readonly Stretch[],
+): { timed: Timed; broken: null } | { timed: null; broken: Broken[] } {
+  const rules = rulesOf(tasks);
+  const at = new Map(tasks.map(({ id }, index) => [id, index]));
+  const all = [
+    ...sequence,
+    ...tasks.map(({ id }): Stretch => ({ task: id, part: 'active' })),
+    ...tasks
+      .filter(({ finishing }) => finishing > 0)
+      .map(({ id }): Stretch => ({ task: id, part: 'finishing' })),
+  ];
+  const distinct = [...new Map(all.map((one) => [`${one.task} ${one.part}`, one])).values()].filter(
+    ({ task, part }) => at.has(task) && (part === 'active' || tasks[at.get(task)!]!.finishing > 0),
+  );
+  const broken: Broken[] = [];
+  let state = fresh(tasks);
+  for (const { task, part } of distinct) {
+    const index = at.get(task)!;
+    if (part === 'finishing' && state.phase[index] === 0) {
+      broken.push({ task, before: task, rule: 'begun' });
+      continue;
+    }
+    if (part === 'active') {
+      for (const { index: other, until, rule } of rules.before[index]!) {
+        if (!happened(state, other, until)) broken.push({ task, before: tasks[other]!.id, rule });
+      }
+    }
+    // goes on all the same, so that every broken rule is named
+    state = advance(rules, state, index);
+  }
+  if (broken.length > 0) return { timed: null, broken };
+  return { timed: { steps: stepsOf(state), finish: state.finish }, broken: null };
+}
+
+/** The tasks with their rules by place in the list. */
+interface Rules {
+  tasks: readonly SheetTask[];
+  before: { index: number; until: Before['until']; rule: string }[][];
+  /** the places in an order in which every task comes after those it waits for */
+  sorted: number[];
+}
+
+function rulesOf(tasks: readonly SheetTask[]): Rules {
+  const at = new Map(tasks.map(({ id }, index) => [id, index]));
+  const sorted: number[] = [];
   const done = new Set<string>();
   const walk = (id: string, path: readonly string[]): void => {
     if (done.has(id)) return;
     if (path.includes(id))
       throw new RangeError(`orderSheet met a circle: ${[...path, id].join(', ')}`);
-    const task = known.get(id);
-    if (!task) throw new RangeError(`orderSheet knows no task "${id}"`);
-    for (const before of task.after ?? []) walk(before, [...path, id]);
+    const index = at.get(id);
+    if (index === undefined) throw new RangeError(`orderSheet knows no task "${id}"`);
+    for (const before of tasks[index]!.after ?? []) walk(before.id, [...path, id]);
     done.add(id);
+    sorted.push(index);
   };
   for (const { id } of tasks) walk(id, []);
+  const before = tasks.map(({ after }) =>
+    (after ?? []).map(({ id, until, rule }) => ({ index: at.get(id)!, until, rule })),
+  );
+  return { tasks, before, sorted };
 }
 
 interface Progress {
-  /** for each task: not begun, its wait runs until then, or over */
-  ready: (number | null | 'over')[];
+  /** of each task: 0 not begun, 1 its wait runs, 2 its hands-on work is over */
+  phase: readonly (0 | 1 | 2)[];
+  /** when the wait of a begun task ends, or ended; 0 before */
+  until: readonly number[];
   now: number;
   finish: number;
-  steps: HandsOn[];
+  /** the last stretch, and the way to it */
+  last: { step: HandsOn; before: Progress['last'] } | null;
 }
 
-const begun = (state: Progress['ready'][number]) => state !== null;
+const fresh = (tasks: readonly SheetTask[]): Progress => ({
+  phase: tasks.map(() => 0),
+  until: tasks.map(() => 0),
+  now: 0,
+  finish: 0,
+  last: null,
+});
+
+function stepsOf({ last }: Progress): HandsOn[] {
+  const steps: HandsOn[] = [];
+  for (let link = last; link; link = link.before) steps.push(link.step);
+  return steps.reverse();
+}
+
+const happened = ({ phase }: Progress, index: number, until: Before['until']) =>
+  until === 'begun' ? phase[index] !== 0 : phase[index] === 2;
+
+/** When the next part of a task can begin. */
+function startOf({ before }: Rules, state: Progress, index: number): number {
+  if (state.phase[index] !== 0) return Math.max(state.now, state.until[index]!);
+  let start = state.now;
+  for (const { index: other, until } of before[index]!) {
+    if (until === 'over') start = Math.max(start, state.until[other]!);
+  }
+  return start;
+}
 
 /** Does the next hands-on part of a task: begins it, or finishes it once its wait is over. */
-function advance(tasks: readonly SheetTask[], state: Progress, index: number): Progress {
-  const task = tasks[index]!;
-  const ready = [...state.ready];
-  const from = ready[index];
-  if (from === null) {
-    const end = state.now + task.active;
-    const waits = end + task.passive;
-    ready[index] = task.finishing > 0 ? waits : 'over';
-    return {
-      ready,
-      now: end,
-      finish: Math.max(state.finish, waits),
-      steps: [...state.steps, { task: task.id, part: 'active', start: state.now, end }],
-    };
-  }
-  const start = Math.max(state.now, from as number);
-  const end = start + task.finishing;
-  ready[index] = 'over';
+function advance(rules: Rules, state: Progress, index: number): Progress {
+  const task = rules.tasks[index]!;
+  const begins = state.phase[index] === 0;
+  const start = startOf(rules, state, index);
+  const end = start + (begins ? task.active : task.finishing);
+  const until = begins ? end + task.passive : end;
   return {
-    ready,
+    phase: state.phase.with(index, begins && task.finishing > 0 ? 1 : 2),
+    until: state.until.with(index, until),
     now: end,
-    finish: Math.max(state.finish, end),
-    steps: [...state.steps, { task: task.id, part: 'finishing', start, end }],
+    finish: Math.max(state.finish, until),
+    last: {
+      step: { task: task.id, part: begins ? 'active' : 'finishing', start, end },
+      before: state.last,
+    },
   };
 }
 
 /** The tasks whose next part may be done. */
-function open(tasks: readonly SheetTask[], { ready }: Progress): number[] {
-  return tasks.flatMap((task, index) => {
-    if (ready[index] === 'over') return [];
-    if (ready[index] !== null) return [index];
-    const waits = (task.after ?? []).some(
-      (id) => !begun(ready[tasks.findIndex((other) => other.id === id)]!),
-    );
-    return waits ? [] : [index];
-  });
+function open({ tasks, before }: Rules, state: Progress): number[] {
+  const places: number[] = [];
+  for (let index = 0; index < tasks.length; index++) {
+    const phase = state.phase[index]!;
+    if (phase === 2) continue;
+    if (
+      phase === 1 ||
+      before[index]!.every(({ index: other, until }) => happened(state, other, until))
+    )
+      places.push(index);
+  }
+  return places;
 }
-
-const fresh = (tasks: readonly SheetTask[]): Progress => ({
-  ready: tasks.map(() => null),
-  now: 0,
-  finish: 0,
-  steps: [],
-});
 
 /** What still follows the hands-on part that comes next. */
-const tail = ({ passive, finishing }: SheetTask, begunAlready: boolean) =>
-  begunAlready ? 0 : passive + finishing;
+const tail = ({ passive, finishing }: SheetTask, phase: 0 | 1 | 2) =>
+  phase === 0 ? passive + finishing : 0;
+
+/** Soonest to begin first, then the longest wait behind it. */
+function byPromise(rules: Rules, state: Progress) {
+  const { tasks } = rules;
+  return (a: number, b: number) =>
+    startOf(rules, state, a) - startOf(rules, state, b) ||
+    tail(tasks[b]!, state.phase[b]!) - tail(tasks[a]!, state.phase[a]!) ||
+    tasks[b]!.active - tasks[a]!.active;
+}
 
 /** The longest wait first; finish what is ready when nothing else leaves a wait. */
-function listRule(tasks: readonly SheetTask[]): Pick<SheetOrder, 'steps' | 'finish'> {
-  let state = fresh(tasks);
+function listRule(rules: Rules): Timed {
+  let state = fresh(rules.tasks);
   for (;;) {
-    const choices = open(tasks, state);
-    if (choices.length === 0) return { steps: state.steps, finish: state.finish };
-    const startOf = (index: number) => Math.max(state.now, Number(state.ready[index] ?? 0));
-    choices.sort(
-      (a, b) =>
-        startOf(a) - startOf(b) ||
-        tail(tasks[b]!, begun(state.ready[b]!)) - tail(tasks[a]!, begun(state.ready[a]!)) ||
-        tasks[b]!.active - tasks[a]!.active,
-    );
-    state = advance(tasks, state, choices[0]!);
+    const choices = open(rules, state).sort(byPromise(rules, state));
+    if (choices.length === 0) return { steps: stepsOf(state), finish: state.finish };
+    state = advance(rules, state, choices[0]!);
   }
 }
+
+type Met = Map<string, Pick<Progress, 'until' | 'now' | 'finish'>[]>;
 
 /** How many unfinished orders a beam search keeps at each step. */
 const beamWidth = 60;
 
 /** Goes on with the most promising orders, step by step. */
-function beam(
-  tasks: readonly SheetTask[],
-  listed: Pick<SheetOrder, 'steps' | 'finish'>,
-): Pick<SheetOrder, 'steps' | 'finish'> {
-  let best = listed;
-  let front = [fresh(tasks)];
+function beam(rules: Rules, begin: Timed): Timed {
+  let best = begin;
+  let front = [fresh(rules.tasks)];
   while (front.length > 0) {
-    const met = new Map<string, Pick<Progress, 'ready' | 'now' | 'finish'>[]>();
+    const met: Met = new Map();
     const next: { state: Progress; bound: number }[] = [];
     for (const state of front) {
-      const choices = open(tasks, state);
+      const choices = open(rules, state);
       if (choices.length === 0 && state.finish < best.finish) {
-        best = { steps: state.steps, finish: state.finish };
+        best = { steps: stepsOf(state), finish: state.finish };
       }
       for (const index of choices) {
-        const after = advance(tasks, state, index);
-        const bound = soonest(tasks, after);
+        const after = advance(rules, state, index);
+        const bound = soonest(rules, after);
         if (bound < best.finish && !dominated(after, met)) next.push({ state: after, bound });
       }
     }
@@ -177,62 +285,68 @@ function beam(
   return best;
 }
 
-function shortest(
-  tasks: readonly SheetTask[],
-  listed: Pick<SheetOrder, 'steps' | 'finish'>,
-): Pick<SheetOrder, 'steps' | 'finish'> {
-  let best = listed;
+function shortest(rules: Rules, begin: Timed): { best: Timed; certain: boolean } {
+  let best = begin;
+  let opened = 0;
   // states already met with the same tasks begun and over: one that is later in everything is no use
-  const met = new Map<string, Pick<Progress, 'ready' | 'now' | 'finish'>[]>();
+  const met: Met = new Map();
   const search = (state: Progress): void => {
-    const choices = open(tasks, state);
+    const choices = open(rules, state);
     if (choices.length === 0) {
-      if (state.finish < best.finish) best = { steps: state.steps, finish: state.finish };
+      if (state.finish < best.finish) best = { steps: stepsOf(state), finish: state.finish };
       return;
     }
-    if (soonest(tasks, state) >= best.finish || dominated(state, met)) return;
-    const startOf = (index: number) => Math.max(state.now, Number(state.ready[index] ?? 0));
-    choices.sort(
-      (a, b) =>
-        startOf(a) - startOf(b) ||
-        tail(tasks[b]!, begun(state.ready[b]!)) - tail(tasks[a]!, begun(state.ready[a]!)),
-    );
-    for (const index of choices) search(advance(tasks, state, index));
+    if (opened >= mostOpened || soonest(rules, state) >= best.finish || dominated(state, met))
+      return;
+    opened += 1;
+    choices.sort(byPromise(rules, state));
+    for (const index of choices) search(advance(rules, state, index));
   };
-  search(fresh(tasks));
-  return best;
+  search(fresh(rules.tasks));
+  return { best, certain: opened < mostOpened };
 }
 
-/** A finish that no continuation can beat: all hands-on work that is left, and each task's own rest. */
-function soonest(tasks: readonly SheetTask[], { ready, now, finish }: Progress): number {
+/** A finish that no continuation can beat: all hands-on work that is left, and each chain of rules. */
+function soonest(
+  { tasks, before, sorted }: Rules,
+  { phase, until, now, finish }: Progress,
+): number {
   let work = 0;
   let least = finish;
-  for (const [index, { active, passive, finishing }] of tasks.entries()) {
-    const state = ready[index]!;
-    if (state === 'over') continue;
-    if (state === null) {
-      work += active + finishing;
-      least = Math.max(least, now + active + passive + finishing);
-    } else {
+  const begunAt: number[] = [];
+  const overAt: number[] = [];
+  for (const index of sorted) {
+    const { active, passive, finishing } = tasks[index]!;
+    if (phase[index] === 2) {
+      begunAt[index] = now;
+      overAt[index] = until[index]!;
+    } else if (phase[index] === 1) {
       work += finishing;
-      least = Math.max(least, Math.max(now, state) + finishing);
+      begunAt[index] = now;
+      overAt[index] = Math.max(now, until[index]!) + finishing;
+    } else {
+      work += active + finishing;
+      let start = now;
+      for (const { index: other, until: when } of before[index]!) {
+        start = Math.max(start, (when === 'begun' ? begunAt : overAt)[other]!);
+      }
+      begunAt[index] = start + active;
+      overAt[index] = start + active + passive + finishing;
     }
+    least = Math.max(least, overAt[index]!);
   }
   return Math.max(least, now + work);
 }
 
-function dominated(
-  { ready, now, finish }: Progress,
-  met: Map<string, Pick<Progress, 'ready' | 'now' | 'finish'>[]>,
-): boolean {
-  const key = ready.map((state) => (state === null ? '-' : state === 'over' ? 'x' : '~')).join('');
+function dominated({ phase, until, now, finish }: Progress, met: Met): boolean {
+  const key = phase.join('');
   const others = met.get(key) ?? [];
   const better = others.some(
     (other) =>
       other.now <= now &&
       other.finish <= finish &&
-      other.ready.every((state, i) => typeof state !== 'number' || state <= (ready[i] as number)),
+      other.until.every((end, i) => end <= Math.max(until[i]!, now)),
   );
-  if (!better) met.set(key, [...others, { ready, now, finish }]);
+  if (!better) met.set(key, [...others, { until, now, finish }]);
   return better;
 }
