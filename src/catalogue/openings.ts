@@ -39,3 +39,30 @@ export const openings: readonly Opening[] = [
   { id: 'panels-off', name: 'Panels off', needs: 'quarter-turn side panels', minutes: 4 },
   { id: 'coolant-open', name: 'Coolant open', needs: 'pump off', minutes: 2 },
 ];
+
+/** Where a family gets at a station otherwise than most. */
+const otherwise: Readonly<Record<string, string>> = {
+  // no gantry and no bed to lift: the hood goes up
+  'galvo-desktop plate.clean': 'isolate',
+  'galvo-desktop interior.strip-clean': 'isolate',
+  // fan and board are reached under the cover
+  'open-frame-diode diode-module.strip-clean': 'module-top-off',
+  'enclosed-diode diode-module.strip-clean': 'module-top-off',
+  // the head comes off its magnets, and the lens is pulled out of it
+  'co2-desktop lens.wipe': 'head-off',
+  'co2-desktop head-fan.clean': 'head-off',
+};
+
+/** The opening a task needs in a family. */
+export function openingFor(
+  family: string,
+  stationKind: string,
+  task: { key: string; opening: string },
+): string {
+  return otherwise[`${family} ${stationKind}.${task.key}`] ?? task.opening;
+}
+
+/** What must be open already for an opening: the cover of a head is undone on the bench. */
+export function openingsUnder(opening: string): readonly string[] {
+  return opening === 'module-top-off' ? ['head-off'] : [];
+}

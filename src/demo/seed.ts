@@ -16,7 +16,8 @@ import {
 import { addMachine } from '../services/machines';
 import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
-import { markIsolated, markTask, signOffSheet, startSheet } from '../services/sheets';
+import { addTicks, press, runOf, signOffSheet, startSheet, ticksOf } from '../services/sheets';
+import { allInOrder, progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
 import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
 import { must } from './must';
 import { Chance } from './random';
@@ -297,18 +298,14 @@ function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): voi
       picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
     ),
   );
-  must(markIsolated(shop, sheet.row.id));
+  const marks: TickWhat[] = [];
   for (const pick of picks) {
     const { active } = pick.task.task.minutes;
     const minutes = Math.max(1, Math.round(chance.around(active, 1.3)));
     clock.now = Math.min(clock.now + Math.min(minutes, 5) * minute, play.end);
     const finding = findingOf(play, machine, pick.task);
-    must(
-      markTask(shop, actor, {
-        sheetId: sheet.row.id,
-        methodDecided: true,
-        stationId: pick.station.id,
-        task: pick.task.task.key,
+    marks.push(
+      markOf(pick, {
         finding,
         result: resultOf(pick, finding),
         method: chance.pick(methodsOf(shop, pick)),
@@ -317,7 +314,31 @@ function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): voi
       }),
     );
   }
+  decidedly(shop, actor, sheet.row.id, marks);
+  pressAllInOrder(shop, actor, sheet.row.id);
   must(signOffSheet(shop, actor, sheet.row.id));
+}
+
+function markOf({ station, task }: Pick, change: Marks): TickWhat {
+  return { kind: 'mark', task: `${station.id}.${task.task.key}`, change };
+}
+
+/** Marks with methods of which what is disputed was read. */
+function decidedly(shop: Shop, actor: Actor, sheetId: string, marks: readonly TickWhat[]): void {
+  const at = shop.now();
+  must(
+    addTicks(
+      shop,
+      actor,
+      sheetId,
+      marks.map((what, index) => ({ id: `${sheetId}-mark-${index}`, at, what, decided: true })),
+    ),
+  );
+}
+
+function pressAllInOrder(shop: Shop, actor: Actor, sheetId: string): void {
+  const progress = progressOf(ticksOf(shop, sheetId));
+  must(press(shop, actor, sheetId, allInOrder(runOf(shop, sheetId)!, progress)));
 }
 
 function resultOf({ task }: Pick, finding: Finding): CareResult {
@@ -453,21 +474,38 @@ function openingDay(play: Play): void {
       picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
     ),
   );
-  must(markIsolated(shop, sheet.row.id));
+  const run = runOf(shop, sheet.row.id)!;
+  const steps = (piece: string) =>
+    run.pieces
+      .find(({ id }) => id === piece)!
+      .lines.map(({ id }): TickWhat => ({ kind: 'step', step: id, done: true }));
+  must(press(shop, marit, sheet.row.id, [...steps('isolate'), ...steps('layout')]));
+  clock.now += 4 * minute;
+  const soak = run.tasks.find(({ station }) => station === 'Honeycomb')!;
+  const bed = run.pieces.find(({ id }) => id === 'open:bed-out')!;
+  must(
+    press(shop, marit, sheet.row.id, [
+      ...steps('open:bed-out'),
+      ...bed.parts.map(({ lens: _, ...part }): TickWhat => ({
+        kind: 'part out',
+        part: { ...part, marked: 'words' },
+      })),
+      ...soak.ways[0]!.active.map(({ id }): TickWhat => ({ kind: 'step', step: id, done: true })),
+    ]),
+  );
   for (const [index, finding] of (['soiled', 'haze'] as const).entries()) {
     clock.now += 7 * minute;
-    const { station, task } = picks[index]!;
+    const pick = picks[index]!;
     must(
-      markTask(shop, marit, {
-        sheetId: sheet.row.id,
-        stationId: station.id,
-        task: task.task.key,
-        finding,
-        result: 'done',
-        method: 'isopropyl 99 %, foam swab',
-        minutes: 6,
-        note: stationKind(station.kind).id === 'window' ? 'residue had crept to the back' : null,
-      }),
+      press(shop, marit, sheet.row.id, [
+        markOf(pick, {
+          finding,
+          result: 'done',
+          method: 'isopropyl 99 %, foam swab',
+          minutes: 6,
+          note: pick.station.kind === 'window' ? 'residue had crept to the back' : null,
+        }),
+      ]),
     );
   }
   // one session corrected on the day, so that the book shows how that looks

@@ -45,3 +45,17 @@ export function careHistory(db: Db, stationId: string, limit: number) {
     .limit(limit)
     .all();
 }
+
+/** What a clean-down recorded that still stands, in order, with its notes. */
+export function careOfSheet(db: Db, sheetId: string): (CareRow & { note: string | null })[] {
+  return statement(
+    db,
+    `select care.entry_id entryId, care.machine_id machineId, care.station_id stationId, care.task,
+       care.depth, care.at, care.result, care.finding, care.method, care.minutes,
+       care.sheet_id sheetId, entry.note
+     from care join entry on entry.id = care.entry_id
+     where care.sheet_id = ?
+       and not exists (select 1 from entry later where later.supersedes = care.entry_id)
+     order by care.at, care.entry_id`,
+  ).all(sheetId) as ReturnType<typeof careOfSheet>;
+}

@@ -5,7 +5,7 @@ export const sources = ['hand', 'import', 'label', 'command line', 'demo', 'devi
 export type Source = (typeof sources)[number];
 
 /** Kinds of entry whose particulars stand in their own table. */
-export const tableKinds = ['session', 'care', 'meter reading'] as const;
+export const tableKinds = ['session', 'care', 'meter reading', 'stock'] as const;
 
 const text = z.string();
 const figure = z.number().nonnegative();
@@ -19,7 +19,31 @@ const processWeight = z.object({ process: z.enum(['cut', 'engrave', 'mark']), we
 /** Particulars of every other kind of entry, as kept in `entry.data`. */
 export const entryDataSchemas = {
   'clean-down started': z.object({ sheetId: text, tasks: z.number().int() }),
-  'clean-down signed off': z.object({ sheetId: text, done: z.number().int(), left: z.array(text) }),
+  'clean-down signed off': z.object({
+    sheetId: text,
+    done: z.number().int(),
+    left: z.array(text),
+    /** what was opened, by name */
+    opened: z.array(text).default([]),
+    proofs: z.array(z.object({ name: text, passed: z.boolean(), words: text })).default([]),
+    /** minutes from the first press to the sign-off, pauses left out */
+    minutes: z.number().int().nonnegative().nullable().default(null),
+  }),
+  /** mended for now, or left as it was, with the day on which it is put right */
+  'put back': z.object({ what: text, until: z.number().int(), sheetId: text }),
+  'put back done': z.object({ how: text }),
+  /** an item of the stores; the latest says how it is */
+  'store item': z.object({
+    item: text,
+    name: text,
+    unit: text,
+    pack: z.number().positive(),
+    reorderAt: figure,
+    perTask: figure,
+    /** ours when it is no starting item */
+    tool: text.nullable(),
+    gone: z.boolean(),
+  }),
   'clean-down abandoned': z.object({ sheetId: text, marks: z.array(text) }),
   fault: z.object({
     signs: z.array(text).min(1),
@@ -27,6 +51,8 @@ export const entryDataSchemas = {
     material: text.nullable(),
     stillHappens: z.boolean().nullable(),
     careEntryId: text.nullable(),
+    /** what had just been opened, by name */
+    opened: z.array(text).optional(),
   }),
   'fault diagnosis': z.object({ cause: text }),
   'fault repair': z.object({

@@ -10,6 +10,9 @@ import {
 } from 'drizzle-orm/sqlite-core';
 import type { CareResult, Finding } from '../core/care/care';
 import type { Depth } from '../core/care/depth';
+import type { TickWhat } from '../core/sheet/progress';
+import type { RunSheet } from '../core/sheet/run';
+import type { StockKind } from '../core/stores/stock';
 import type { Draught, Process } from '../core/usage/soil';
 import type { EntryKind, Source } from './entry-data';
 
@@ -165,6 +168,9 @@ export const care = sqliteTable(
   },
   (t) => [
     index('care_station_at').on(t.stationId, t.at, t.task, t.depth, t.result, t.finding, t.entryId),
+    index('care_minutes')
+      .on(t.stationId, t.task, t.at, t.minutes, t.entryId)
+      .where(sql`minutes is not null and result = 'done'`),
     index('care_sheet')
       .on(t.sheetId)
       .where(sql`sheet_id is not null`),
@@ -212,18 +218,31 @@ export const sheet = sqliteTable(
       .references(() => machine.id),
     startedAt: instant('started_at').notNull(),
     startedBy: text('started_by').notNull(),
-    isolatedAt: instant('isolated_at'),
     holdId: text('hold_id')
       .notNull()
       .references(() => entry.id),
     closedAt: instant('closed_at'),
+    /** what it was when it was first opened: steps, minutes, order. Later changes of a plan do not reach it */
+    run: text('run', { mode: 'json' }).$type<RunSheet>(),
+    campaignId: text('campaign_id').references(() => campaign.id),
   },
   (t) => [
     uniqueIndex('sheet_open')
       .on(t.machineId)
       .where(sql`closed_at is null`),
+    index('sheet_campaign')
+      .on(t.campaignId)
+      .where(sql`campaign_id is not null`),
   ],
 );
+
+/** A cleaning of several machines together, with who does what when. */
+export const campaign = sqliteTable('campaign', {
+  id: text('id').primaryKey(),
+  startedAt: instant('started_at').notNull(),
+  startedBy: text('started_by').notNull(),
+  people: text('people', { mode: 'json' }).$type<string[]>().notNull(),
+});
 
 export const sheetTask = sqliteTable(
   'sheet_task',
@@ -235,14 +254,49 @@ export const sheetTask = sqliteTable(
       .notNull()
       .references(() => station.id),
     task: text('task').notNull(),
-    finding: text('finding').$type<Finding>(),
-    result: text('result').$type<CareResult>(),
-    method: text('method'),
-    minutes: integer('minutes'),
-    note: text('note'),
-    markedAt: instant('marked_at'),
   },
   (t) => [primaryKey({ columns: [t.sheetId, t.stationId, t.task] })],
+);
+
+/** One press on a sheet. Only ever added: how far a sheet has come is folded from them. */
+export const sheetTick = sqliteTable(
+  'sheet_tick',
+  {
+    /** made where the press was: one that is sent twice is one */
+    id: text('id').primaryKey(),
+    sheetId: text('sheet_id')
+      .notNull()
+      .references(() => sheet.id),
+    /** when it was pressed */
+    at: instant('at').notNull(),
+    /** when it came in; later than `at` from a phone that was offline */
+    receivedAt: instant('received_at').notNull(),
+    person: text('person').notNull(),
+    what: text('what', { mode: 'json' }).$type<TickWhat>().notNull(),
+  },
+  (t) => [index('sheet_tick_sheet').on(t.sheetId, t.receivedAt, t.id)],
+);
+
+/** What a stock entry says: consumables in and out of the stores. */
+export const stock = sqliteTable(
+  'stock',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    item: text('item').notNull(),
+    at: instant('at').notNull(),
+    kind: text('kind').$type<StockKind>().notNull(),
+    /** thousandths of the item's unit: taken out, put in, or counted */
+    quantity: integer('quantity').notNull(),
+    sheetId: text('sheet_id').references(() => sheet.id),
+  },
+  (t) => [
+    index('stock_item_at').on(t.item, t.at, t.entryId, t.kind, t.quantity),
+    index('stock_sheet')
+      .on(t.sheetId)
+      .where(sql`sheet_id is not null`),
+  ],
 );
 
 /** A running timer; at most one a machine. */

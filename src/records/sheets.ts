@@ -1,14 +1,21 @@
 import { and, eq, isNull } from 'drizzle-orm';
+import type { Tick } from '../core/sheet/progress';
 import type { Db } from './database';
-import { sheet, sheetTask } from './schema';
+import { campaign, sheet, sheetTask, sheetTick } from './schema';
+import { statement } from './statement';
 
 export type SheetRow = typeof sheet.$inferSelect;
 export type SheetTaskRow = typeof sheetTask.$inferSelect;
+export type CampaignRow = typeof campaign.$inferSelect;
 
-export function insertSheet(db: Db, row: SheetRow, tasks: { stationId: string; task: string }[]) {
+export function insertSheet(
+  db: Db,
+  row: SheetRow,
+  tasks: readonly { stationId: string; task: string }[],
+) {
   db.insert(sheet).values(row).run();
   db.insert(sheetTask)
-    .values(tasks.map((task) => ({ sheetId: row.id, ...task })))
+    .values(tasks.map(({ stationId, task }) => ({ sheetId: row.id, stationId, task })))
     .run();
 }
 
@@ -16,8 +23,21 @@ export function sheetById(db: Db, id: string): SheetRow | null {
   return db.select().from(sheet).where(eq(sheet.id, id)).get() ?? null;
 }
 
-export function openSheets(db: Db): SheetRow[] {
-  return db.select().from(sheet).where(isNull(sheet.closedAt)).all();
+/** The clean-downs in work, without the run of each. */
+export function openSheets(db: Db): Omit<SheetRow, 'run'>[] {
+  return db
+    .select({
+      id: sheet.id,
+      machineId: sheet.machineId,
+      startedAt: sheet.startedAt,
+      startedBy: sheet.startedBy,
+      holdId: sheet.holdId,
+      closedAt: sheet.closedAt,
+      campaignId: sheet.campaignId,
+    })
+    .from(sheet)
+    .where(isNull(sheet.closedAt))
+    .all();
 }
 
 export function openSheetOf(db: Db, machineId: string): SheetRow | null {
@@ -30,6 +50,10 @@ export function openSheetOf(db: Db, machineId: string): SheetRow | null {
   );
 }
 
+export function sheetsOfCampaign(db: Db, campaignId: string): SheetRow[] {
+  return db.select().from(sheet).where(eq(sheet.campaignId, campaignId)).all();
+}
+
 export function updateSheet(db: Db, id: string, change: Partial<Omit<SheetRow, 'id'>>): void {
   db.update(sheet).set(change).where(eq(sheet.id, id)).run();
 }
@@ -38,20 +62,35 @@ export function sheetTasks(db: Db, sheetId: string): SheetTaskRow[] {
   return db.select().from(sheetTask).where(eq(sheetTask.sheetId, sheetId)).all();
 }
 
-export function updateSheetTask(
-  db: Db,
-  key: { sheetId: string; stationId: string; task: string },
-  change: Partial<Omit<SheetTaskRow, 'sheetId' | 'stationId' | 'task'>>,
-): number {
-  return db
-    .update(sheetTask)
-    .set(change)
-    .where(
-      and(
-        eq(sheetTask.sheetId, key.sheetId),
-        eq(sheetTask.stationId, key.stationId),
-        eq(sheetTask.task, key.task),
-      ),
-    )
-    .run().changes;
+/** A tick as kept, with when it came in. */
+export interface KeptTick extends Tick {
+  receivedAt: number;
+}
+
+/** The ticks of a sheet in the order in which they came in. */
+export function sheetTicks(db: Db, sheetId: string): KeptTick[] {
+  const rows = statement(
+    db,
+    `select id, at, received_at receivedAt, person, what from sheet_tick
+     where sheet_id = ? order by rowid`,
+  ).all(sheetId) as (Omit<KeptTick, 'what'> & { what: string })[];
+  return rows.map((row) => ({ ...row, what: JSON.parse(row.what) as Tick['what'] }));
+}
+
+/** Keeps a tick. @returns false when it was kept before */
+export function insertTick(db: Db, sheetId: string, tick: KeptTick): boolean {
+  const { changes } = statement(
+    db,
+    `insert into sheet_tick (id, sheet_id, at, received_at, person, what)
+     values (?, ?, ?, ?, ?, ?) on conflict (id) do nothing`,
+  ).run(tick.id, sheetId, tick.at, tick.receivedAt, tick.person, JSON.stringify(tick.what));
+  return changes === 1;
+}
+
+export function insertCampaign(db: Db, row: CampaignRow): void {
+  db.insert(campaign).values(row).run();
+}
+
+export function campaignById(db: Db, id: string): CampaignRow | null {
+  return db.select().from(campaign).where(eq(campaign.id, id)).get() ?? null;
 }

@@ -3,6 +3,7 @@ import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './d
 import { followsEveryJob } from './plans';
 import { openFaults, type Fault } from './faults';
 import { activeHolds, type Hold } from './holds';
+import { openPutBacks, type PutBack } from './put-backs';
 import type { Shop } from './shop';
 import { sheetsInWork, type Sheet } from './sheets';
 
@@ -20,6 +21,8 @@ export interface Board {
   holds: Hold[];
   faults: Fault[];
   sheets: Sheet[];
+  /** what is mended for now */
+  putBacks: PutBack[];
   /** due and past due, by danger; tasks that follow every job stand in `afterJob` instead */
   due: DueItem[];
   /** due, but put off for now with a reason; what can burn stays among the due */
@@ -45,6 +48,7 @@ export function shopBoard(shop: Shop): Board {
     holds: activeHolds(shop),
     faults: openFaults(shop),
     sheets: sheetsInWork(shop),
+    putBacks: openPutBacks(shop),
     due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
     putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),
     afterJob: items.filter(({ task }) => followsEveryJob(task.task)),

@@ -64,6 +64,8 @@ const strikable: readonly EntryKind[] = [
   'deferral',
   'call',
   'care plan',
+  'put back',
+  'stock',
 ];
 
 /** A page of the book, newest first. */

@@ -76,7 +76,10 @@ export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<
   if (!station || station.removedAt !== null)
     return problem('That station is no longer there.', 'station');
   const tasks = stationTasks(shop, station, shop.now());
-  const task = tasks.find(({ key }) => key === care.task);
+  // a task taken off the plan while it stood on a sheet is recorded all the same
+  const task =
+    tasks.find(({ key }) => key === care.task) ??
+    (care.sheetId ? taskReader(shop)(station, care.task) : null);
   if (!task) {
     const offered = tasks.map(({ key }) => key).join(', ');
     return problem(

@@ -24,7 +24,7 @@ beforeEach(() => {
 });
 afterEach(() => dropTestShop(shop));
 
-const candidates = () => choosable(shopBoard(shop));
+const candidates = () => choosable(shop, shopBoard(shop));
 const run = (hours: number) => {
   const start = shop.clock.now;
   shop.clock.now += hours * 3_600_000;

@@ -1,7 +1,9 @@
-import { openings } from '../catalogue/openings';
+import { openingFor, openings } from '../catalogue/openings';
 import type { Candidate } from '../core/choice/choose';
+import { minutesFinder, timedTask } from './minutes';
 import { followsEveryJob } from './plans';
 import type { Board } from './board';
+import type { Shop } from './shop';
 
 /** A task that could be done now, with what a page needs to say of it. */
 export interface Choosable extends Candidate {
@@ -20,7 +22,8 @@ const minutesOfOpening = new Map(openings.map(({ id, minutes }) => [id, minutes]
  * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
  * is what was put off.
  */
-export function choosable({ machines, holds, sheets }: Board): Choosable[] {
+export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: Board): Choosable[] {
+  const learnedOf = minutesFinder(shop);
   const busy = new Set([
     ...holds.map(({ machineId }) => machineId),
     ...sheets.map(({ row }) => row.machineId),
@@ -38,21 +41,33 @@ export function choosable({ machines, holds, sheets }: Board): Choosable[] {
                 deferral === null &&
                 (standing.used >= near || call !== null),
             )
-            .map(({ task, standing, call }): Choosable => ({
-              id: `${station.id}.${task.key}`,
-              machineId: machine.id,
-              machine: machine.nickname,
-              stationId: station.id,
-              station: station.name,
-              task: task.key,
-              taskName: task.name,
-              depth: task.depth,
-              criticality: task.criticality,
-              used: call === null ? standing.used : Math.max(1, standing.used),
-              minutes: task.minutes.active + task.minutes.finishing,
-              opening: task.opening,
-              openingMinutes: minutesOfOpening.get(task.opening) ?? 0,
-            })),
+            .map(({ task, standing, call }): Choosable => {
+              const opening = openingFor(machine.family, station.kind, task);
+              const { minutes } = timedTask(
+                task,
+                learnedOf({
+                  stationId: station.id,
+                  stationKind: station.kind,
+                  family: machine.family,
+                  task: task.key,
+                }),
+              );
+              return {
+                id: `${station.id}.${task.key}`,
+                machineId: machine.id,
+                machine: machine.nickname,
+                stationId: station.id,
+                station: station.name,
+                task: task.key,
+                taskName: task.name,
+                depth: task.depth,
+                criticality: task.criticality,
+                used: call === null ? standing.used : Math.max(1, standing.used),
+                minutes: minutes.active + minutes.finishing,
+                opening,
+                openingMinutes: minutesOfOpening.get(opening) ?? 0,
+              };
+            }),
         ),
     );
 }

@@ -38,6 +38,7 @@ export function openFault(
     material?: string | null;
     stillHappens?: boolean | null;
     careEntryId?: string | null;
+    opened?: string[];
     key?: string;
   },
 ): string {
@@ -53,6 +54,7 @@ export function openFault(
       material: fault.material ?? null,
       stillHappens: fault.stillHappens ?? null,
       careEntryId: fault.careEntryId ?? null,
+      ...(fault.opened && { opened: fault.opened }),
     },
   });
   if (holdsAtOnce(fault.danger)) {

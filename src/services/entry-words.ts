@@ -8,9 +8,11 @@ import { entryData, type EntryRow } from '../records/book';
 import type { EntryData } from '../records/entry-data';
 import { stationById } from '../records/machines';
 import { readingById } from '../records/meters';
+import { stockByEntry } from '../records/stock';
 import { signWords } from './faults';
 import { listModules } from './modules';
 import type { Shop } from './shop';
+import { storeItem } from './stores';
 
 /** What an entry of the book says, in one line. Sessions and care entries have words of their own. */
 export function entryWords(shop: Shop, row: EntryRow): string {
@@ -39,8 +41,25 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     case 'clean-down started':
       return `Clean-down started, ${entryData(row, 'clean-down started').tasks} tasks`;
     case 'clean-down signed off': {
-      const { done, left } = entryData(row, 'clean-down signed off');
-      return `Clean-down signed off, ${done} recorded${left.length ? `; still open: ${left.join(', ')}` : ''}`;
+      const { done, left, proofs } = entryData(row, 'clean-down signed off');
+      const tested = proofs.map(({ name, passed }) => `${name} ${passed ? 'passed' : 'failed'}`);
+      return [
+        `Clean-down signed off, ${done} recorded`,
+        ...(left.length ? [`still open: ${left.join(', ')}`] : []),
+        ...(tested.length ? [tested.join(', ')] : []),
+      ].join('; ');
+    }
+    case 'put back':
+      return `To put right: ${entryData(row, 'put back').what}`;
+    case 'put back done':
+      return `Put right: ${entryData(row, 'put back done').how}`;
+    case 'stock':
+      return stockWords(shop, row.id);
+    case 'store item': {
+      const { name, gone, reorderAt, perTask, unit } = entryData(row, 'store item');
+      return gone
+        ? `Stores: ${name} taken off the list`
+        : `Stores: ${name}, ${perTask} ${unit} a task, order at ${reorderAt}`;
     }
     case 'clean-down abandoned': {
       const { marks } = entryData(row, 'clean-down abandoned');
@@ -113,6 +132,15 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     default:
       return row.kind;
   }
+}
+
+function stockWords(shop: Shop, entryId: string): string {
+  const movement = stockByEntry(shop.db, entryId);
+  if (!movement) return 'Stores';
+  const item = storeItem(shop, movement.item);
+  const amount = `${movement.quantity / 1000} ${item?.unit ?? ''}`.trim();
+  const verb = { use: 'Used', receipt: 'Received', count: 'Counted' }[movement.kind];
+  return `${verb}: ${item?.name ?? movement.item}, ${amount}`;
 }
 
 function stationName(shop: Shop, id: string): string {

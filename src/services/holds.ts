@@ -1,3 +1,5 @@
+import { progressOf } from '../core/sheet/progress';
+import { formatLocal } from '../core/units/instant';
 import { ok } from '../core/units/result';
 import {
   entriesAbout,
@@ -9,6 +11,7 @@ import {
 } from '../records/book';
 import { write } from '../records/database';
 import type { EntryData } from '../records/entry-data';
+import { openSheets, sheetTicks } from '../records/sheets';
 import { requireMachine } from './machines';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -29,16 +32,32 @@ export function activeHolds(shop: Shop, machineId?: string): Hold[] {
   const holds = standingEntries(shop.db, ['hold'], machineId ? { machineId } : {});
   const releases = standingEntries(shop.db, ['release'], machineId ? { machineId } : {});
   const released = new Set(releases.map(({ subjectId }) => subjectId));
+  const paused = pausesByHold(shop);
   return holds
     .filter(({ id }) => !released.has(id))
     .map((row) => ({
       id: row.id,
       machineId: row.machineId!,
       ...entryData(row, 'hold'),
+      ...paused.get(row.id),
       faultId: row.subjectId,
       since: row.at,
       person: row.person,
     }));
+}
+
+/** What a clean-down that waits says of its machine, by hold. */
+function pausesByHold(shop: Shop): Map<string, { words: string }> {
+  return new Map(
+    openSheets(shop.db).flatMap((row) => {
+      const { paused } = progressOf(sheetTicks(shop.db, row.id));
+      if (!paused) return [];
+      const until = paused.until
+        ? ` until ${formatLocal(paused.until, shop.zone).replace('T', ' ')}`
+        : '';
+      return [[row.holdId, { words: `cleaning paused${until}: ${paused.why}` }]];
+    }),
+  );
 }
 
 /** Writes the release of a hold. The caller holds the transaction. */

@@ -4,10 +4,12 @@ import { recordCare } from './care';
 import { disputedField } from '../catalogue/matrix';
 import { answeredQuestions, chooseMethod, stationMethods } from './methods';
 import { changeCard } from './machines';
-import { markIsolated, markTask, readSheet, startSheet } from './sheets';
+import { progressOf } from '../core/sheet/progress';
+import { startSheet, ticksOf } from './sheets';
 import {
   addTestMachine,
   dropTestShop,
+  markOn,
   must,
   openTestShop,
   refusal,
@@ -58,19 +60,15 @@ test('a disputed method warns once, and the choice of the shop is remembered', (
 test('a refused method on a sheet loses nothing else that was marked', () => {
   const window = stationId('window');
   const sheet = must(startSheet(shop, tester, machineId, [{ stationId: window, task: 'wipe' }]));
-  must(markIsolated(shop, sheet.row.id));
-  const mark = {
-    sheetId: sheet.row.id,
-    stationId: window,
-    task: 'wipe',
-    finding: 'soiled' as const,
-    result: 'done' as const,
+  const { problems } = markOn(shop, sheet.row.id, window, 'wipe', {
+    finding: 'soiled',
+    result: 'done',
     method: 'water on a swab',
     minutes: 4,
     note: 'left edge',
-  };
-  expect(refusal(markTask(shop, tester, mark))).toMatch(/Never plain water/);
-  expect(readSheet(shop, sheet.row.id)!.tasks[0]).toMatchObject({
+  });
+  expect(problems[0]!.message).toMatch(/Never plain water/);
+  expect(progressOf(ticksOf(shop, sheet.row.id)).marks.get(`${window}.wipe`)).toMatchObject({
     finding: 'soiled',
     result: 'done',
     method: null,

@@ -1,37 +1,191 @@
+import { families } from '../catalogue/families';
 import { stationKind } from '../catalogue/catalogue';
-import { sheetClock, type SheetPlace } from './run-sheet';
+import type { Family } from '../catalogue/schema';
+import { rung } from '../core/care/depth';
+import { arrange, linesOf, sheetTasks, wayOf, type RunSheet } from '../core/sheet/run';
+import { ruleWords } from '../core/sheet/rules';
+import { buildRun, placeId, type SheetPlace } from './run-sheet';
 
-const place = (kind: string, key: string): SheetPlace => ({
-  key: `${kind}.${key}`,
+const noWays = new Map<string, string>();
+
+const place = (
+  slug: string,
+  kind: string,
+  key: string,
+  more: Partial<SheetPlace> = {},
+): SheetPlace => ({
+  stationId: slug,
   stationKind: kind,
+  station: stationKind(kind).name,
   task: stationKind(kind).tasks.find((task) => task.key === key)!,
+  methods: [],
+  harmful: () => false,
+  schools: new Set(),
+  learned: null,
+  ...more,
 });
 
-test('openings are paid once and come before their tasks; dust comes before glass', () => {
-  const places = [
-    place('window', 'strip-clean'),
-    place('honeycomb', 'clean'),
-    place('diode-module', 'strip-clean'),
-    place('duct', stationKind('duct').tasks[0]!.key),
-  ];
-  const { hands, waits, finish, sequential, exact } = sheetClock(places);
-  const begins = (key: string) => hands.findIndex((step) => step.key === key);
-  expect(hands.filter(({ key }) => key === 'open:head-off')).toHaveLength(1);
-  expect(begins('open:head-off')).toBeLessThan(begins('window.strip-clean'));
-  expect(begins('open:head-off')).toBeLessThan(begins('open:bed-out'));
-  expect(begins('honeycomb.clean')).toBeLessThan(begins('window.strip-clean'));
-  expect(begins(places[3]!.key)).toBeLessThan(begins('window.strip-clean'));
-  expect(waits.find(({ key }) => key === 'honeycomb.clean')!.end).toBeLessThanOrEqual(finish);
-  expect(finish).toBeLessThan(sequential);
-  expect(exact).toBe(true);
-  // the hands do one thing at a time
-  hands.forEach((step, i) => i > 0 && expect(step.start).toBeGreaterThanOrEqual(hands[i - 1]!.end));
+const family = (id: string) => families.find((one) => one.id === id)!;
+
+/** Every station of a family at its deepest, as a strip-clean of the whole machine takes it. */
+function fullStrip({ stations }: Family): SheetPlace[] {
+  return stations.flatMap(({ slug, kind }) => {
+    const tasks = stationKind(kind).tasks.filter(
+      ({ depth }) => depth !== 'drain' && kind !== 'whole' && kind !== 'debris',
+    );
+    const deepest = Math.max(-1, ...tasks.map(({ depth }) => rung(depth) ?? -1));
+    return tasks
+      .filter(({ depth }) => (rung(depth) ?? deepest) === deepest)
+      .map(({ key }) => place(slug, kind, key));
+  });
+}
+
+function orderOf(run: RunSheet) {
+  const { steps } = arrange(run, noWays, null);
+  return {
+    steps,
+    begins: (id: string) => steps.find(({ task, part }) => task === id && part === 'active')!.start,
+    ends: (id: string) => steps.findLast(({ task }) => task === id)!.end,
+  };
+}
+
+describe.each(families.map((one) => [one.id, one] as const))('the full strip of a %s', (_, one) => {
+  const places = fullStrip(one);
+  const run = buildRun(one, places);
+  const { steps, begins, ends } = orderOf(run);
+
+  test('begins by making it safe and ends by proving it', () => {
+    expect(steps[0]!.task).toBe('isolate');
+    expect(steps[1]!.task).toBe('layout');
+    expect(steps.at(-2)!.task).toBe('checks');
+    expect(steps.at(-1)!.task).toBe('proof');
+  });
+
+  test('opens what it needs once, closes all of it, and touches no connector before the wait is over', () => {
+    const opened = run.pieces.filter(({ kind }) => kind === 'open').map(({ id }) => id);
+    expect(new Set(opened).size).toBe(opened.length);
+    for (const id of opened) {
+      const closed = id.replace('open:', 'close:');
+      expect(begins(closed)).toBeGreaterThanOrEqual(ends(id));
+      if (/head-off|module-top-off|rear-off|panels-off|coolant-open/.test(id)) {
+        expect(begins(id)).toBeGreaterThanOrEqual(2 + one.isolationMinutes);
+      }
+    }
+  });
+
+  test('raises no dust after glass, and puts nothing back before it is dry', () => {
+    const dusty = run.tasks.filter((task) => task.dusty && task.wait.place === null);
+    for (const glass of run.tasks.filter((task) => task.glass)) {
+      for (const dust of dusty) expect(begins(glass.id)).toBeGreaterThanOrEqual(ends(dust.id));
+    }
+    for (const piece of run.pieces.filter(({ kind }) => kind === 'close')) {
+      for (const { id, rule } of piece.after.filter(({ rule }) => rule === 'dry')) {
+        expect(ruleWords[rule]).toBeDefined();
+        const task = run.tasks.find((candidate) => candidate.id === id);
+        const wait = task ? wayOf(task, noWays).minutes.passive : 0;
+        const first = steps.find((step) => step.task === id)!;
+        expect(begins(piece.id)).toBeGreaterThanOrEqual(first.end + wait);
+      }
+    }
+  });
+
+  test('has written steps, a stopping test and what goes wrong for every task', () => {
+    expect(run.tasks.length).toBeGreaterThan(5);
+    for (const task of run.tasks) {
+      expect(task.stop.length).toBeGreaterThan(10);
+      expect(task.wrong.length).toBeGreaterThan(0);
+      for (const way of task.ways) {
+        expect(way.active.length).toBeGreaterThan(0);
+        if (way.minutes.finishing > 0) expect(way.finishing.length).toBeGreaterThan(0);
+      }
+    }
+    for (const step of steps) {
+      if (step.task === 'checks' || step.task === 'proof') continue;
+      expect(linesOf(run, step, noWays).length).toBeGreaterThan(0);
+    }
+    const ids = steps.flatMap((step) => linesOf(run, step, noWays).map(({ id }) => id));
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+
+  test('saves time and says whether it is the soonest', () => {
+    const { finish, sequential } = arrange(run, noWays, null);
+    expect(finish).toBeLessThan(sequential);
+    const work = sheetTasks(run).reduce((sum, task) => sum + task.active + task.finishing, 0);
+    expect(finish).toBeGreaterThanOrEqual(work);
+    expect(run.exact).toBe(true);
+  });
 });
 
-test('one task without a wait takes its own time and its opening', () => {
-  const wheels = place('duct', stationKind('duct').tasks[0]!.key);
-  const { active, passive, finishing } = wheels.task.minutes;
-  const { finish, sequential } = sheetClock([wheels]);
-  expect(finish).toBe(sequential);
-  expect(finish).toBeGreaterThanOrEqual(active + passive + finishing);
+test('the cover of a head is undone on the bench: the head comes off first and goes on last', () => {
+  const run = buildRun(family('enclosed-diode'), [place('module', 'diode-module', 'clean')]);
+  const { begins } = orderOf(run);
+  expect(begins('open:head-off')).toBeLessThan(begins('open:module-top-off'));
+  expect(begins('close:module-top-off')).toBeLessThan(begins('close:head-off'));
+  expect(run.checks.map(({ id }) => id)).toEqual(
+    expect.arrayContaining(['plugs', 'earth', 'screws', 'cables', 'dry', 'tools-counted']),
+  );
+});
+
+test('a sheet without glass or dismantling asks for no test burn', () => {
+  const run = buildRun(family('enclosed-diode'), [place('belts', 'belts', 'inspect')]);
+  expect(run.proofs).toEqual([]);
+  expect(run.pieces.some(({ kind }) => kind === 'proof')).toBe(false);
+  expect(run.checks.map(({ id }) => id)).toEqual(['dry', 'tools-counted']);
+});
+
+test('another way takes other steps and minutes; one that harms is not offered; the chosen one comes first', () => {
+  const run = buildRun(family('co2-glass-tube'), [place('comb', 'honeycomb', 'clean')]);
+  const [comb] = run.tasks;
+  expect(comb!.ways.map(({ id }) => id)).toEqual([
+    'usual',
+    'wipe',
+    'long-soak',
+    'pressure',
+    'cells',
+  ]);
+  const wiped = new Map([[comb!.id, 'wipe']]);
+  expect(arrange(run, wiped, null).finish).not.toBe(arrange(run, noWays, null).finish);
+  expect(linesOf(run, { task: comb!.id, part: 'active' }, wiped)[0]!.text).toMatch(/vapour/);
+  const aluminium = buildRun(family('co2-glass-tube'), [
+    place('comb', 'honeycomb', 'clean', {
+      harmful: (method) => method.includes('pressure'),
+      schools: new Set(['honeycomb:long-soak']),
+    }),
+  ]);
+  expect(aluminium.tasks[0]!.ways.map(({ id }) => id)).toEqual([
+    'long-soak',
+    'usual',
+    'wipe',
+    'cells',
+  ]);
+});
+
+test('a lens that comes out stands on the tray with its drawing; wiped in place it does not', () => {
+  const [lens] = buildRun(family('co2-glass-tube'), [place('lens', 'lens', 'wipe')]).tasks;
+  expect(lens!.ways.map(({ id, parts }) => [id, parts.length])).toEqual([
+    ['usual', 1],
+    ['in-place', 0],
+  ]);
+  expect(lens!.ways[0]!.parts[0]).toMatchObject({ name: 'Lens', lens: true });
+});
+
+test('a task of the shop’s own has its note for a step', () => {
+  const own = {
+    ...place('comb', 'honeycomb', 'clean'),
+    task: { ...stationKind('honeycomb').tasks[0]!, key: 'own-mark', note: 'Mark the corner.' },
+  };
+  const [task] = buildRun(family('co2-glass-tube'), [own]).tasks;
+  expect(task!.id).toBe(placeId('comb', 'own-mark'));
+  expect(task!.ways[0]!.active[0]!.text).toBe('Mark the corner.');
+});
+
+test('every rule that a sheet can carry has words', () => {
+  const rules = new Set(
+    families.flatMap((one) => {
+      const run = buildRun(one, fullStrip(one));
+      return sheetTasks(run).flatMap(({ after }) => (after ?? []).map(({ rule }) => rule));
+    }),
+  );
+  expect(rules.size).toBeGreaterThan(8);
+  for (const rule of rules) expect(ruleWords[rule]).toBeTruthy();
 });

@@ -15,20 +15,15 @@ import {
 import { activeHolds, releaseHold } from './holds';
 import { addStation, removeStation, renameMachine, retireMachine } from './machines';
 import { correctSession, logSession, logTimer, runTimer } from './sessions';
-import {
-  abandonSheet,
-  markIsolated,
-  markTask,
-  readSheet,
-  signOffSheet,
-  startSheet,
-} from './sheets';
+import { abandonSheet, readSheet, signOffSheet, startSheet } from './sheets';
 import { changeSetting } from './shop';
 import {
   addTestMachine,
   dropTestShop,
+  markOn,
   must,
   openTestShop,
+  pressAllInOrder,
   refusal,
   tester,
   type TestShop,
@@ -156,20 +151,16 @@ test('a clean-down: hold, marks survive, sign-off resets exactly what was done',
   expect(refusal(startSheet(shop, tester, id, [{ stationId: comb.id, task: 'clean' }]))).toContain(
     'already',
   );
-  const mark = {
-    sheetId: sheet.row.id,
-    stationId: window.id,
-    task: 'wipe',
-    finding: 'soiled' as const,
-    result: 'done' as const,
+  expect(refusal(signOffSheet(shop, tester, sheet.row.id))).toContain('Nothing is marked');
+  markOn(shop, sheet.row.id, window.id, 'wipe', {
+    finding: 'soiled',
+    result: 'done',
     method: 'isopropyl 99 %, foam swab',
     minutes: 6,
-    note: null,
-  };
-  expect(refusal(markTask(shop, tester, mark))).toContain('isolation');
-  must(markIsolated(shop, sheet.row.id));
-  must(markTask(shop, tester, mark));
-  expect(readSheet(shop, sheet.row.id)!.tasks.filter(({ result }) => result)).toHaveLength(1);
+  });
+  expect(readSheet(shop, sheet.row.id)!.marked).toBe(1);
+  expect(refusal(signOffSheet(shop, tester, sheet.row.id))).toMatch(/make it safe.*And \d more/);
+  pressAllInOrder(shop, sheet.row.id);
   shop.clock.now += hour;
   const signed = must(signOffSheet(shop, tester, sheet.row.id));
   expect(signed).toEqual({ recorded: 1, left: ['Honeycomb: clean'], faultIds: [] });
@@ -184,19 +175,11 @@ test('an abandoned clean-down resets nothing and keeps what was marked as words'
   log(id, 30, 20);
   const comb = task(id, 'honeycomb', 'clean').station;
   const { row } = must(startSheet(shop, tester, id, [{ stationId: comb.id, task: 'clean' }]));
-  must(markIsolated(shop, row.id));
-  must(
-    markTask(shop, tester, {
-      sheetId: row.id,
-      stationId: comb.id,
-      task: 'clean',
-      finding: 'caked',
-      result: 'in-part',
-      method: null,
-      minutes: null,
-      note: 'left half only',
-    }),
-  );
+  markOn(shop, row.id, comb.id, 'clean', {
+    finding: 'caked',
+    result: 'in-part',
+    note: 'left half only',
+  });
   expect(refusal(abandonSheet(shop, tester, row.id, ''))).toContain('why');
   must(abandonSheet(shop, tester, row.id, 'called away, bed is out'));
   expect(task(id, 'honeycomb', 'clean').everReset).toBe(false);
@@ -210,20 +193,11 @@ test('a sign-off with a damaged window opens a fault and holds the machine; a ba
   const { id } = addTestMachine(shop);
   const window = task(id, 'window', 'wipe').station;
   const { row } = must(startSheet(shop, tester, id, [{ stationId: window.id, task: 'wipe' }]));
-  must(markIsolated(shop, row.id));
-  const mark = {
-    sheetId: row.id,
-    stationId: window.id,
-    task: 'wipe',
-    finding: 'damaged' as const,
-    method: null,
-    minutes: null,
-    note: null,
-  };
-  must(markTask(shop, tester, { ...mark, result: 'put-off' }));
+  markOn(shop, row.id, window.id, 'wipe', { finding: 'damaged', result: 'put-off' });
+  pressAllInOrder(shop, row.id);
   expect(refusal(signOffSheet(shop, tester, row.id))).toContain('note');
   expect(activeHolds(shop)).toHaveLength(1);
-  must(markTask(shop, tester, { ...mark, result: 'done' }));
+  markOn(shop, row.id, window.id, 'wipe', { finding: 'damaged', result: 'done' });
   expect(must(signOffSheet(shop, tester, row.id)).faultIds).toHaveLength(1);
   expect(activeHolds(shop)[0]!.why).toBe('fault');
 });

@@ -4,6 +4,7 @@ import { Refresh } from '../../ui/frame/Refresh';
 import { Today } from '../../ui/today/Today';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
+import { putRightAction } from '../actions/cleaning';
 
 export const metadata = { title: 'Today' };
 
@@ -19,7 +20,8 @@ export default async function TodayPage() {
         board={board}
         zone={shop.zone}
         familyNames={familyNames}
-        candidates={choosable(board)}
+        candidates={choosable(shop, board)}
+        putRight={putRightAction}
       />
     </>
   );

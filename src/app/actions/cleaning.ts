@@ -1,5 +1,8 @@
 'use server';
 
+import * as campaigns from '../../services/campaigns';
+import * as putBacks from '../../services/put-backs';
+import * as quick from '../../services/quick-care';
 import * as sheets from '../../services/sheets';
 import { act } from '../_server/act';
 
@@ -13,26 +16,30 @@ export async function startSheetAction(
   });
 }
 
-export async function markIsolatedAction(sheetId: string) {
-  return act((shop) => sheets.markIsolated(shop, sheetId));
-}
-
-export async function markTaskAction(mark: unknown) {
-  return act((shop, actor) => {
-    const parsed = sheets.markSchema.safeParse(mark);
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!;
-      const field = String(issue.path[0] ?? '');
-      return { ok: false as const, error: { field, message: `${field}: ${issue.message}` } };
-    }
-    return sheets.markTask(shop, actor, parsed.data);
-  });
-}
-
 export async function signOffAction(sheetId: string) {
   return act((shop, actor) => sheets.signOffSheet(shop, actor, sheetId));
 }
 
 export async function abandonAction(sheetId: string, reason: string) {
   return act((shop, actor) => sheets.abandonSheet(shop, actor, sheetId, reason));
+}
+
+export async function startCampaignAction(input: unknown) {
+  return act((shop, actor) => campaigns.startCampaign(shop, actor, input));
+}
+
+export async function quickCareAction(
+  machineId: string,
+  tasks: { stationId: string; task: string }[],
+  key: string,
+) {
+  return act((shop, actor) => quick.recordQuickCare(shop, actor, machineId, tasks, key));
+}
+
+export async function undoQuickCareAction(entryIds: string[]) {
+  return act((shop, actor) => quick.undoQuickCare(shop, actor, entryIds));
+}
+
+export async function putRightAction(id: string, how: string) {
+  return act((shop, actor) => putBacks.putRight(shop, actor, id, how));
 }

@@ -64,14 +64,15 @@ export function orderSheet(tasks: readonly SheetTask[], most = exactTasks): Shee
   const listed = listRule(rules);
   const least = soonest(rules, fresh(tasks));
   if (listed.finish <= least) return { ...listed, sequential, exact: true };
-  if (tasks.length <= most) {
-    const { best, certain } = shortest(rules, listed);
-    if (certain || best.finish <= least) return { ...best, sequential, exact: true };
-    const found = beam(rules, best);
-    return { ...found, sequential, exact: found.finish <= least };
-  }
-  const found = beam(rules, listed);
-  return { ...found, sequential, exact: found.finish <= least };
+  const searched =
+    tasks.length <= most ? shortest(rules, listed) : { best: listed, certain: false };
+  const settled = searched.certain || searched.best.finish <= least;
+  const found = settled ? searched.best : beam(rules, searched.best);
+  return {
+    ...(likeTheList(rules, found.finish) ?? found),
+    sequential,
+    exact: settled || found.finish <= least,
+  };
 }
 
 /** All parts of all tasks, each wait sat out. Minutes. */
@@ -235,13 +236,13 @@ function open({ tasks, before }: Rules, state: Progress): number[] {
 const tail = ({ passive, finishing }: SheetTask, phase: 0 | 1 | 2) =>
   phase === 0 ? passive + finishing : 0;
 
-/** Soonest to begin first, then the longest wait behind it. */
+/** Soonest to begin first, then the longest wait behind it, then as listed. */
 function byPromise(rules: Rules, state: Progress) {
   const { tasks } = rules;
   return (a: number, b: number) =>
     startOf(rules, state, a) - startOf(rules, state, b) ||
     tail(tasks[b]!, state.phase[b]!) - tail(tasks[a]!, state.phase[a]!) ||
-    tasks[b]!.active - tasks[a]!.active;
+    a - b;
 }
 
 /** The longest wait first; finish what is ready when nothing else leaves a wait. */
@@ -304,6 +305,30 @@ function shortest(rules: Rules, begin: Timed): { best: Timed; certain: boolean }
   };
   search(fresh(rules.tasks));
   return { best, certain: opened < mostOpened };
+}
+
+/** How many unfinished orders the look for a natural one may open. */
+const mostLiked = 3000;
+
+/**
+ * Of the orders that finish by a time the one most like the list rule: long waits begun early, so that
+ * what takes longer than planned still fits.
+ */
+function likeTheList(rules: Rules, target: number): Timed | null {
+  let opened = 0;
+  const search = (state: Progress): Progress | null => {
+    const choices = open(rules, state);
+    if (choices.length === 0) return state;
+    if (opened++ >= mostLiked) return null;
+    for (const index of choices.sort(byPromise(rules, state))) {
+      const after = advance(rules, state, index);
+      const found = soonest(rules, after) <= target ? search(after) : null;
+      if (found) return found;
+    }
+    return null;
+  };
+  const found = search(fresh(rules.tasks));
+  return found && { steps: stepsOf(found), finish: found.finish };
 }
 
 /** A finish that no continuation can beat: all hands-on work that is left, and each chain of rules. */

@@ -2,6 +2,8 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { addMachine } from '../machines';
+import { allInOrder, noMarks, progressOf, type Marks } from '../../core/sheet/progress';
+import { press, runOf, ticksOf } from '../sheets';
 import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
 
 export const tester: Actor = { id: null, name: 'Tester', source: 'hand' };
@@ -41,4 +43,25 @@ export function refusal(outcome: Outcome<unknown>): string {
 
 export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed-diode') {
   return must(addMachine(shop, tester, { nickname, family }));
+}
+
+/** Presses whatever stands between a sheet and its sign-off, as somebody who finds all in order. */
+export function pressAllInOrder(shop: Shop, sheetId: string): void {
+  const progress = progressOf(ticksOf(shop, sheetId));
+  must(press(shop, tester, sheetId, allInOrder(runOf(shop, sheetId)!, progress)));
+}
+
+/** Marks one task of a sheet. */
+export function markOn(
+  shop: Shop,
+  sheetId: string,
+  stationId: string,
+  task: string,
+  marks: Partial<Marks>,
+) {
+  return must(
+    press(shop, tester, sheetId, [
+      { kind: 'mark', task: `${stationId}.${task}`, change: { ...noMarks, ...marks } },
+    ]),
+  );
 }

@@ -1,9 +1,11 @@
 'use client';
 
 import { Button, Checkbox } from '@mantine/core';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { CareState } from '../../core/care/due';
+import { stockState } from '../../core/stores/stock';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
@@ -23,12 +25,16 @@ export interface Pickable {
   criticality: string;
   /** the whole machine: takes every other task */
   whole: boolean;
+  /** units of the stores it uses, by item */
+  uses: Readonly<Record<string, number>>;
 }
 
 interface PickTasksProps {
   machineId: string;
   tasks: Pickable[];
   picked: string[];
+  /** what is kept track of in the stores */
+  shelf: readonly { item: string; name: string; unit: string; has: number; reorderAt: number }[];
   start: (
     machineId: string,
     tasks: { stationId: string; task: string }[],
@@ -36,7 +42,7 @@ interface PickTasksProps {
 }
 
 /** What to do in this sitting: due tasks first, chosen by one press. */
-export function PickTasks({ machineId, tasks, picked, start }: PickTasksProps) {
+export function PickTasks({ machineId, tasks, picked, shelf, start }: PickTasksProps) {
   const router = useRouter();
   const [chosen, setChosen] = useState(() => new Set(picked));
   const [all, setAll] = useState(false);
@@ -47,6 +53,14 @@ export function PickTasks({ machineId, tasks, picked, start }: PickTasksProps) {
   const minutes = tasks
     .filter(({ key, whole }) => chosen.has(key) && !whole)
     .reduce((sum, task) => sum + task.minutes, 0);
+
+  const low = shelf.flatMap((item) => {
+    const needs = tasks
+      .filter(({ key }) => chosen.has(key))
+      .reduce((sum, { uses }) => sum + (uses[item.item] ?? 0), 0);
+    const state = needs > 0 ? stockState(item.has, needs, item.reorderAt) : 'enough';
+    return state === 'enough' ? [] : [{ ...item, needs, state }];
+  });
 
   function toggle(task: Pickable, on: boolean) {
     setChosen((before) => {
@@ -103,6 +117,18 @@ export function PickTasks({ machineId, tasks, picked, start }: PickTasksProps) {
           </Button>
         </div>
       )}
+      {low.length > 0 && (
+        <ul className={classes.low}>
+          {low.map(({ item, name, unit, has, needs, state }) => (
+            <li key={item}>
+              <b>
+                {name}: {state === 'short' ? 'not enough in the stores' : 'low'}
+              </b>
+              , {round(has)} {unit} there, {round(needs)} needed
+            </li>
+          ))}
+        </ul>
+      )}
       <ProblemNote problem={problem} />
       <div className={classes.start}>
         <Button type="submit" size="lg" loading={pending} disabled={chosen.size === 0}>
@@ -113,7 +139,17 @@ export function PickTasks({ machineId, tasks, picked, start }: PickTasksProps) {
             ? 'Pick at least one task.'
             : `${chosen.size} ${chosen.size === 1 ? 'task' : 'tasks'}, about ${minutes} min hands-on. The machine goes on hold for operators.`}
         </span>
+        {chosen.size > 0 && (
+          <Link
+            className="line"
+            href={`/clean/practice?machine=${machineId}&pick=${[...chosen].join(',')}`}
+          >
+            Practise it first: a dry run
+          </Link>
+        )}
       </div>
     </form>
   );
 }
+
+const round = (value: number) => Math.round(value * 10) / 10;

@@ -5,6 +5,7 @@ const rooms = [
   { path: '/setup', name: 'Shop and machines' },
   { path: '/setup/weights', name: 'Soil weights' },
   { path: '/setup/methods', name: 'Methods' },
+  { path: '/setup/stores', name: 'Stores' },
   { path: '/setup/devices', name: 'Devices' },
 ] as const;
 

@@ -4,6 +4,8 @@ import type { Choosable } from '../../services/choice';
 import { IHave } from '../choice/IHave';
 import { FaultLine, faultWords } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machine/judged';
+import type { Outcome } from '../../services/shop';
+import { PutBacks } from '../sheet/PutBacks';
 import { HoldTag } from '../marks/HoldTag';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, longDate } from '../marks/when';
@@ -19,10 +21,11 @@ interface TodayProps {
   familyNames: Readonly<Record<string, string>>;
   /** what could be done in the minutes at hand */
   candidates: Choosable[];
+  putRight: (id: string, how: string) => Promise<Outcome<unknown>>;
 }
 
 /** What is held, what is broken, what is due, in order of danger; then the dirt of the whole shop. */
-export function Today({ board, zone, familyNames, candidates }: TodayProps) {
+export function Today({ board, zone, familyNames, candidates, putRight }: TodayProps) {
   const { now, machines, due } = board;
   const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
   return (
@@ -48,7 +51,7 @@ export function Today({ board, zone, familyNames, candidates }: TodayProps) {
       ) : (
         <>
           <div className={classes.columns}>
-            <Stopped board={board} zone={zone} />
+            <Stopped board={board} zone={zone} putRight={putRight} />
             <Due board={board} zone={zone} />
           </div>
           <div className={classes.choice}>
@@ -92,8 +95,8 @@ export function Today({ board, zone, familyNames, candidates }: TodayProps) {
   );
 }
 
-function Stopped({ board, zone }: { board: Board; zone: string }) {
-  const { holds, faults, sheets, machines, now } = board;
+function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 'putRight'>) {
+  const { holds, faults, sheets, machines, putBacks, now } = board;
   const nameOf = (id: string) =>
     machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
   return (
@@ -106,14 +109,13 @@ function Stopped({ board, zone }: { board: Board; zone: string }) {
         {holds.map((hold) => {
           const sheet = sheets.find(({ row }) => row.holdId === hold.id);
           const fault = faults.find(({ id }) => id === hold.faultId);
-          const marked = sheet?.tasks.filter(({ result }) => result !== null).length;
           return (
             <li key={hold.id}>
               <div>
                 <b>{nameOf(hold.machineId)}</b> <HoldTag words={hold.words} />
                 <div className="quiet">
                   {sheet
-                    ? `${marked} of ${sheet.tasks.length} tasks marked, started ${ago(hold.since, now, zone)}`
+                    ? `${sheet.marked} of ${sheet.tasks.length} tasks done, started ${ago(hold.since, now, zone)}`
                     : `${hold.person}, ${ago(hold.since, now, zone)}`}
                   {fault && `: ${faultWords(fault)}`}
                 </div>
@@ -144,6 +146,13 @@ function Stopped({ board, zone }: { board: Board; zone: string }) {
             </li>
           ))}
       </ul>
+      <PutBacks
+        items={putBacks}
+        names={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
+        now={now}
+        zone={zone}
+        putRight={putRight}
+      />
     </section>
   );
 }

@@ -1,13 +1,17 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import type { MachineDue } from '../../../services/due';
+import { minutesFinder, timedTask } from '../../../services/minutes';
+import { quickTasks } from '../../../services/quick-care';
+import { shelf, usedBy, type ShelfItem } from '../../../services/stores';
 import classes from '../../../ui/clean/Clean.module.css';
 import { PickTasks, type Pickable } from '../../../ui/clean/PickTasks';
+import { QuickCare } from '../../../ui/clean/QuickCare';
 import { StateMark } from '../../../ui/marks/StateMark';
 import { leftWords, percent } from '../../../ui/ribbon/columns';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
-import { startSheetAction } from '../../actions/cleaning';
+import * as actions from '../../actions/cleaning';
 
 export const metadata = { title: 'Clean' };
 
@@ -16,7 +20,7 @@ interface CleanPageProps {
 }
 
 export default async function CleanPage({ searchParams }: CleanPageProps) {
-  await enter();
+  const { shop } = await enter();
   const { machine: id, pick } = await searchParams;
   const { machines, sheets, holds } = theBoard();
   const machine = machines.find((candidate) => candidate.id === id);
@@ -24,13 +28,20 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
     return (
       <>
         <h1>Clean</h1>
-        <p className="quiet">Which machine?</p>
+        <p className="quiet">
+          Which machine? Or{' '}
+          <Link className="line" href="/clean/campaign">
+            several together
+          </Link>
+          , one soaking while you work on another.
+        </p>
         <div className={classes.machines}>
           {machines.map((one) => {
             const sheet = sheets.find(({ row }) => row.machineId === one.id);
-            const due = pickable(one).filter(
-              ({ state }) => state === 'due' || state === 'past due',
-            );
+            const due = one.stations
+              .flatMap(({ tasks }) => tasks)
+              .filter(({ standing: { state } }) => state === 'due' || state === 'past due')
+              .map(({ task: { minutes } }) => minutes.active + minutes.finishing);
             return (
               <Link
                 key={one.id}
@@ -44,18 +55,35 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
                     ? 'being cleaned: resume'
                     : due.length === 0
                       ? 'nothing due'
-                      : `${due.length} due, about ${due.reduce((sum, task) => sum + task.minutes, 0)} min`}
+                      : `${due.length} due, about ${due.reduce((sum, minutes) => sum + minutes, 0)} min`}
                 </span>
               </Link>
             );
           })}
         </div>
+        <section aria-labelledby="quick">
+          <h2 id="quick">At the end of the day</h2>
+          {machines
+            .filter((one) => !sheets.some(({ row }) => row.machineId === one.id))
+            .map((one) => (
+              <QuickCare
+                key={one.id}
+                machineId={one.id}
+                nickname={one.nickname}
+                tasks={quickTasks(one)}
+                record={actions.quickCareAction}
+                undo={actions.undoQuickCareAction}
+              />
+            ))}
+        </section>
       </>
     );
   }
   const sheet = sheets.find(({ row }) => row.machineId === machine.id);
   if (sheet) redirect(`/clean/${sheet.row.id}`);
-  const tasks = pickable(machine);
+  const items = shelf(shop);
+  const learnedOf = minutesFinder(shop);
+  const tasks = pickable(machine, items, learnedOf);
   const hold = holds.find(({ machineId }) => machineId === machine.id);
   return (
     <>
@@ -75,7 +103,8 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
                 .filter(({ state, whole }) => !whole && (state === 'due' || state === 'past due'))
                 .map(({ key }) => key)
         }
-        start={startSheetAction}
+        shelf={items.flatMap(({ has, ...item }) => (has === null ? [] : [{ ...item, has }]))}
+        start={actions.startSheetAction}
       />
     </>
   );
@@ -83,14 +112,31 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
 
 const order = ['past due', 'due', 'soon', 'clear'];
 
-function pickable(machine: MachineDue): Pickable[] {
+function pickable(
+  machine: MachineDue,
+  items: readonly ShelfItem[],
+  learnedOf: ReturnType<typeof minutesFinder>,
+): Pickable[] {
   return machine.stations
     .flatMap((station) =>
       station.tasks.map((task): Pickable => ({
         key: `${station.id}.${task.task.key}`,
         station: station.name,
         name: task.task.name.toLowerCase(),
-        minutes: task.task.minutes.active + task.task.minutes.finishing,
+        minutes: handsOn(
+          timedTask(
+            task.task,
+            learnedOf({
+              stationId: station.id,
+              stationKind: station.kind,
+              family: machine.family,
+              task: task.task.key,
+            }),
+          ),
+        ),
+        uses: Object.fromEntries(
+          usedBy(items, [{ stationKind: station.kind, task: task.task, replaced: false }]),
+        ),
         used: percent(task.standing.used),
         left: leftWords(task.standing.first),
         state: task.standing.state,
@@ -100,3 +146,6 @@ function pickable(machine: MachineDue): Pickable[] {
     )
     .sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state));
 }
+
+const handsOn = ({ minutes }: { minutes: { active: number; finishing: number } }) =>
+  minutes.active + minutes.finishing;

@@ -163,7 +163,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             </section>
           )}
           {holds.length === 0 && (
-            <IHave candidates={choosable(board).filter(({ machineId }) => machineId === id)} />
+            <IHave
+              candidates={choosable(shop, board).filter(({ machineId }) => machineId === id)}
+            />
           )}
           <Slots
             machine={{ id, nickname: machine.nickname }}

@@ -1,0 +1,37 @@
+import { CampaignForm, type CampaignMachine } from '../../../../ui/campaign/CampaignForm';
+import { theBoard } from '../../../_server/board';
+import { enter } from '../../../_server/shop';
+import { startCampaignAction } from '../../../actions/cleaning';
+
+export const metadata = { title: 'Several machines' };
+
+export default async function CampaignPage() {
+  const { actor } = await enter();
+  const { machines, sheets } = theBoard();
+  const offered = machines.map((machine): CampaignMachine => {
+    const busy = sheets.some(({ row }) => row.machineId === machine.id);
+    const tasks = machine.stations
+      .filter(({ kind }) => kind !== 'whole' && kind !== 'debris')
+      .flatMap((station) =>
+        station.tasks
+          .filter(({ standing: { state } }) => state === 'due' || state === 'past due')
+          .map(({ task }) => ({
+            stationId: station.id,
+            task: task.key,
+            station: station.name,
+            minutes: task.minutes.active + task.minutes.finishing,
+          })),
+      );
+    return { id: machine.id, nickname: machine.nickname, state: machine.state, busy, tasks };
+  });
+  return (
+    <>
+      <h1>Clean several machines together</h1>
+      <p className="quiet">
+        While one soaks you work on another; the wash and the drying place are never needed twice at
+        the same time; each person has work. Every machine keeps a sheet of its own.
+      </p>
+      <CampaignForm machines={offered} me={actor.name} start={startCampaignAction} />
+    </>
+  );
+}

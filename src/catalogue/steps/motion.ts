@@ -1,0 +1,155 @@
+import type { Written, WrittenLine } from './written';
+
+const byHand: WrittenLine = [
+  'Power is off. Move the gantry by hand, slowly, holding it by the beam and not by the head.',
+  'Motors turned fast by hand make current into the board; the head is no handle.',
+];
+
+export const wheelRailClean: Written = {
+  drawing: 'rail',
+  dusty: true,
+  active: [
+    byHand,
+    'Cloth with alcohol along the upper face, then the lower, then behind the frame where nobody looks.',
+    [
+      'Feel for bumps under the cloth.',
+      'A crumb on the rail prints as a ripple into every engraving.',
+    ],
+    'Spin each wheel in the cloth: all of its flank, not only what shows.',
+    [
+      'A thin film of grease on the rail again, the excess off.',
+      'Alcohol took it: the wheel wears the bare rail.',
+    ],
+  ],
+  stop: 'No bump under the cloth; the head glides from end to end; a fresh rag stays clean.',
+  wrong: ['A wheel with play is tightened until it drags: half a turn too far wears a flat.'],
+  proofs: ['travel-hand'],
+};
+
+export const wheelsClean: Written = {
+  ...wheelRailClean,
+  active: [
+    byHand,
+    'Dry brush round each wheel first: crumbs sit in the groove.',
+    'Spin each wheel in a cloth with alcohol, all of its flank.',
+    [
+      'Rock each wheel: no play, and it turns with two fingers.',
+      'Play prints as a ripple; too tight wears a flat.',
+    ],
+  ],
+  stop: 'Every wheel turns with two fingers, without a bump; a fresh rag stays clean.',
+};
+
+export const wheelRailGrease: Written = {
+  drawing: 'rail',
+  active: [
+    [
+      'The rail was cleaned just now; if not, do that first.',
+      'Grease over soot is grinding paste.',
+    ],
+    'Silicone grease, a fingertip for each rail, end to end.',
+    'Run the gantry twice by hand, wipe off what stands.',
+  ],
+  stop: 'A film that shines, and nothing that stands.',
+  wrong: ['Spray oil instead: it washes the grease out and drifts onto the optics.'],
+};
+
+export const rodClean: Written = {
+  drawing: 'rail',
+  dusty: true,
+  active: [
+    byHand,
+    'All faces, three of them on a profile: cloth with alcohol, end to end.',
+    [
+      'Feel for bumps; crumbs gather where the head parks.',
+      'A crumb on the rail prints as a ripple.',
+    ],
+    [
+      'Thin grease again, worked in by hand from end to end, the excess off.',
+      'Alcohol took it: bare steel rusts and the bearing runs dry.',
+    ],
+  ],
+  stop: 'No bump under the cloth; the head glides end to end.',
+  wrong: ['Too much grease: it gathers soot within a week.'],
+  proofs: ['travel-hand'],
+};
+
+export const bearingClean: Written = {
+  drawing: 'rail',
+  dusty: true,
+  active: [
+    byHand,
+    'A dry swab along each of the two grooves, end to end.',
+    'Then a cloth over the flat faces. No solvent into the carriage: it washes the grease out of the balls.',
+  ],
+  stop: 'A fresh swab comes out of both grooves clean.',
+  wrong: ['The groove at the back is forgotten: it cannot be seen, only felt.'],
+  proofs: ['travel-hand'],
+};
+
+export const bearingGrease: Written = {
+  drawing: 'rail',
+  active: [
+    [
+      'Wipe the old grease out of both grooves first.',
+      'New grease over old carries its grit along.',
+    ],
+    'A thin bead of white lithium grease into each groove.',
+    'Work it in by hand, end to end, ten times; power off.',
+    'Wipe off what stands at the ends.',
+  ],
+  stop: 'It glides without a step; nothing stands at the ends.',
+  wrong: ['Only one groove is greased.'],
+  proofs: ['travel-hand'],
+};
+
+export const roundRailWipe: Written = {
+  drawing: 'rail',
+  dusty: true,
+  active: [
+    'Dry cloth round the rail, end to end, both sides.',
+    ['No lubricant on these.', 'They run dry; grease binds soot and the bearing jams.'],
+  ],
+  stop: 'A fresh rag stays clean.',
+  wrong: ['Somebody greases them after all.'],
+};
+
+export const beltCheck: Written = {
+  drawing: 'rail',
+  active: [
+    byHand,
+    'Torch along the teeth: fraying, cracks, missing teeth, crumbs between them.',
+    'Dry cloth along the back and the teeth.',
+    [
+      'Pluck the left and the right belt at the same span: they sound alike.',
+      'Unequal belts rack the gantry: squares come out as diamonds.',
+    ],
+  ],
+  stop: 'No tooth missing, no fray, left and right alike. Looked at and fine is a result.',
+  wrong: ['One side is tightened alone.'],
+};
+
+export const screwWipe: Written = {
+  drawing: 'rail',
+  dusty: true,
+  active: [
+    'Dry brush along the thread, then a cloth pressed into it while the screw is turned by hand.',
+    'Only in a humid shop: a bead of white lithium grease, worked in, the excess off.',
+  ],
+  stop: 'The thread is bright; the table moves without a squeak.',
+  wrong: ['The four screws are turned unevenly: the table tilts. Turn the belt, not one screw.'],
+};
+
+export const cableCheck: Written = {
+  drawing: 'surface',
+  active: [
+    'Move the head by hand to all four corners and watch the cables: nothing rubs, nothing pulls.',
+    [
+      'Press each plug on the way home.',
+      'A plug that has crept out a millimetre fails when it is warm.',
+    ],
+    'Look for shiny spots, cracks, a kink where the chain bends.',
+  ],
+  stop: 'Free to every corner; every plug home. Looked at and fine is a result.',
+  wrong: ['A cable that seems too short: a part is the wrong way round.'],
+};

@@ -1,0 +1,226 @@
+import {
+  orderSheet,
+  timeInOrder,
+  type Before,
+  type Broken,
+  type SheetTask,
+  type Stretch,
+  type Timed,
+} from './order';
+
+/** One written step of a sheet. */
+export interface Line {
+  /** unique on the sheet */
+  id: string;
+  text: string;
+  /** why it must not be skipped; `null` where that is plain */
+  why: string | null;
+}
+
+/** Minutes of a piece of work: hands-on, waiting, hands-on at the end. */
+export interface Minutes {
+  active: number;
+  passive: number;
+  finishing: number;
+}
+
+/** One way to do a task, with its own time and steps. */
+export interface Way {
+  id: string;
+  name: string;
+  minutes: Minutes;
+  active: readonly Line[];
+  finishing: readonly Line[];
+  /** what leaves the machine this way, beside what its opening takes out */
+  parts: readonly PartWanted[];
+}
+
+/** What the wait of a task is, and the shared place it takes. */
+export interface Wait {
+  /** "soaks", "dries", "discharges" */
+  verb: string;
+  place: 'wash' | 'drying' | null;
+}
+
+/** A care task as a sheet has it. */
+export interface RunTask {
+  kind: 'task';
+  /** station id and task key, joined by a dot */
+  id: string;
+  stationId: string;
+  task: string;
+  station: string;
+  name: string;
+  /** shape of its drawing */
+  drawing: 'glass' | 'bed' | 'rail' | 'fan' | 'surface';
+  lookOnly: boolean;
+  tools: readonly string[];
+  cautions: readonly string[];
+  methods: readonly string[];
+  /** when it is enough */
+  stop: string;
+  /** what commonly goes wrong */
+  wrong: readonly string[];
+  /** blows or wipes dust about: what glass was cleaned before must be looked at again */
+  dusty: boolean;
+  glass: boolean;
+  wait: Wait;
+  /** at least one; the first is the shop's */
+  ways: readonly Way[];
+  /** whether its minutes are the shop's own median */
+  learned: number | null;
+  after: readonly Before[];
+}
+
+/** Something that leaves the machine, with what holds it. */
+export interface PartWanted {
+  id: string;
+  name: string;
+  screws: number;
+  plugs: number;
+  hoses: number;
+  lugs: number;
+  /** which way round it goes, in words; a lens is shown in drawings instead */
+  facing: string;
+  lens: boolean;
+}
+
+/** Work beside the tasks: making safe, laying out, opening, closing, the end. */
+export interface RunPiece {
+  kind: 'isolate' | 'layout' | 'open' | 'close' | 'checks' | 'proof';
+  id: string;
+  title: string;
+  minutes: Minutes;
+  wait: Wait;
+  lines: readonly Line[];
+  parts: readonly PartWanted[];
+  cautions: readonly string[];
+  after: readonly Before[];
+}
+
+/** A question that must be answered before the machine is whole again. */
+export interface Check {
+  id: string;
+  question: string;
+  /** what to do when the answer is no */
+  otherwise: string;
+  /** pieces and tasks one of which, once begun, makes it needed */
+  because: readonly string[];
+}
+
+/** A test that shows the machine is back. */
+export interface ProofWanted {
+  id: string;
+  name: string;
+  how: string;
+  caution: string | null;
+  /** pieces and tasks one of which, once begun, makes it needed */
+  because: readonly string[];
+}
+
+/** A run sheet before anything is ticked. */
+export interface RunSheet {
+  /** the wait before connectors may be touched */
+  isolationMinutes: number;
+  /** tools and consumables to lay out first */
+  layOut: readonly string[];
+  tasks: readonly RunTask[];
+  pieces: readonly RunPiece[];
+  checks: readonly Check[];
+  proofs: readonly ProofWanted[];
+  /** the order found when the sheet was made */
+  sequence: readonly Stretch[];
+  exact: boolean;
+}
+
+/** The way a task is done: the one chosen, else the shop's. */
+export function wayOf(task: RunTask, chosen: ReadonlyMap<string, string>): Way {
+  return task.ways.find(({ id }) => id === chosen.get(task.id)) ?? task.ways[0]!;
+}
+
+/** A sheet's work as the order needs it, with the ways that were chosen. */
+export function sheetTasks(
+  { tasks, pieces }: Pick<RunSheet, 'tasks' | 'pieces'>,
+  ways: ReadonlyMap<string, string> = new Map(),
+): SheetTask[] {
+  const piece = ({ id, minutes, after }: RunPiece): SheetTask => ({ id, ...minutes, after });
+  const opens = (one: RunPiece) =>
+    one.kind === 'isolate' || one.kind === 'layout' || one.kind === 'open';
+  // where nothing else decides, as listed: what closes comes last
+  return [
+    ...pieces.filter(opens).map(piece),
+    ...tasks.map((task) => ({ id: task.id, ...wayOf(task, ways).minutes, after: task.after })),
+    ...pieces.filter((one) => !opens(one)).map(piece),
+  ];
+}
+
+/** The order found for a sheet. The pieces are tied by rules, so more of them are ordered for certain. */
+export function bestOrder(
+  sheet: Pick<RunSheet, 'tasks' | 'pieces'>,
+  ways: ReadonlyMap<string, string> = new Map(),
+) {
+  const exactly = sheet.tasks.length <= 9 ? Infinity : 0;
+  return orderSheet(sheetTasks(sheet, ways), exactly);
+}
+
+/** A sheet in the order in force, on its clock. */
+export interface Arranged extends Timed {
+  sequential: number;
+  /** the rules an order made by hand breaks: the order found stands instead */
+  broken: Broken[];
+}
+
+/** Each task with its own openings, nothing shared, each wait sat out. Minutes. */
+export function oneAfterAnother(
+  { tasks, pieces }: Pick<RunSheet, 'tasks' | 'pieces'>,
+  ways: ReadonlyMap<string, string> = new Map(),
+): number {
+  const sum = ({ active, passive, finishing }: Minutes) => active + passive + finishing;
+  const opened = (id: string): number => {
+    const open = pieces.find((piece) => piece.id === id);
+    const close = pieces.find((piece) => piece.id === id.replace('open:', 'close:'));
+    return (open ? sum(open.minutes) : 0) + (close ? sum(close.minutes) : 0);
+  };
+  const once = pieces.filter(({ kind }) => kind !== 'open' && kind !== 'close');
+  return (
+    once.reduce((all, { minutes }) => all + sum(minutes), 0) +
+    tasks.reduce(
+      (all, task) =>
+        all +
+        sum(wayOf(task, ways).minutes) +
+        task.after
+          .filter(({ id }) => id.startsWith('open:'))
+          .reduce((of, { id }) => of + opened(id), 0),
+      0,
+    )
+  );
+}
+
+/**
+ * Times a sheet in the order made by hand, or else in the order found.
+ * @param sequence of hand; `null` for none
+ */
+export function arrange(
+  sheet: RunSheet,
+  ways: ReadonlyMap<string, string>,
+  sequence: readonly Stretch[] | null,
+): Arranged {
+  const tasks = sheetTasks(sheet, ways);
+  const sequential = oneAfterAnother(sheet, ways);
+  const byHand = sequence ? timeInOrder(tasks, sequence) : null;
+  if (byHand?.timed) return { ...byHand.timed, sequential, broken: [] };
+  const found = timeInOrder(tasks, sheet.sequence);
+  const { steps, finish } = found.timed ?? bestOrder(sheet, ways);
+  return { steps, finish, sequential, broken: byHand?.broken ?? [] };
+}
+
+/** The written steps of one stretch. */
+export function linesOf(
+  sheet: Pick<RunSheet, 'tasks' | 'pieces'>,
+  { task: id, part }: Stretch,
+  ways: ReadonlyMap<string, string>,
+): readonly Line[] {
+  const task = sheet.tasks.find((one) => one.id === id);
+  if (task) return wayOf(task, ways)[part];
+  return sheet.pieces.find((piece) => piece.id === id)?.lines ?? [];
+}
