@@ -66,3 +66,18 @@ export function openingFor(
 export function openingsUnder(opening: string): readonly string[] {
   return opening === 'module-top-off' ? ['head-off'] : [];
 }
+
+const closed: Readonly<Record<string, string>> = {
+  'bed-out': 'Bed back in',
+  'head-off': 'Head back on',
+  'module-top-off': 'Module top back on',
+  'nozzle-off': 'Nozzle back on',
+  'rear-off': 'Rear back on',
+  'panels-off': 'Panels back on',
+  'coolant-open': 'Coolant closed',
+};
+
+/** What closing an opening is called. */
+export function closingName(opening: string): string {
+  return closed[opening] ?? `${opening} closed`;
+}

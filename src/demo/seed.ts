@@ -16,7 +16,16 @@ import {
 import { addMachine } from '../services/machines';
 import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
-import { addTicks, press, runOf, signOffSheet, startSheet, ticksOf } from '../services/sheets';
+import {
+  addTicks,
+  press,
+  runOf,
+  runToEnd,
+  signOffSheet,
+  startSheet,
+  ticksOf,
+} from '../services/sheets';
+import { moveStock, shelf } from '../services/stores';
 import { allInOrder, progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
 import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
 import { must } from './must';
@@ -108,6 +117,9 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   must(changeSetting(played, play.marit, 'name', shopName));
   for (const { nickname, family, card } of plans) {
     play.ids.set(nickname, must(addMachine(played, play.marit, { nickname, family, card })).id);
+  }
+  for (const { item, pack } of shelf(played)) {
+    must(moveStock(played, play.marit, { item, kind: 'count', quantity: Math.max(2, pack * 2) }));
   }
   play.second = secondStory(played, clock, play.ids, play.marit);
   firstMorning(play.second);
@@ -281,13 +293,33 @@ function catchUp(play: Play, left: number): void {
     const picks = picksOf(machine, leftDays, from);
     const whole = machine.stations.find(({ kind }) => kind === 'whole')!;
     if (left > 0 && whole.worst!.standing.used > 0.5) {
-      picks.push({ station: whole, task: whole.worst! });
+      // a strip-clean of the whole takes every task, each for itself
+      const others = picksOf(machine, leftDays, 0).filter(
+        ({ station, task }) =>
+          task.task.depth !== 'drain' && !picks.some((pick) => pick.station.id === station.id),
+      );
+      picks.push(...others, { station: whole, task: whole.worst! });
     }
     if (picks.length > 0) cleanDown(play, machine, picks);
   }
 }
 
-function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): void {
+/** Receives what is low; some of it nobody found the time to order in the last weeks. */
+function restock({ shop, clock, end, marit }: Play): void {
+  const late = end - clock.now < 24 * 24 * hour ? ['isopropyl', 'optics-wipes'] : [];
+  for (const { item, state, pack, reorderAt, has } of shelf(shop)) {
+    if ((state !== 'low' && state !== 'short') || late.includes(item)) continue;
+    const packs = Math.ceil((2 * reorderAt + pack - has!) / pack);
+    must(moveStock(shop, marit, { item, kind: 'receipt', quantity: packs * pack }));
+  }
+}
+
+function cleanDown(
+  play: Play,
+  machine: MachineDue,
+  picks: readonly Pick[],
+  mends: readonly TickWhat[] = [],
+): void {
   const { shop, chance, clock, marit } = play;
   const actor: Actor = chance.yes(0.3) ? { ...marit, id: null, name: chance.pick(helpers) } : marit;
   const sheet = must(
@@ -300,8 +332,8 @@ function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): voi
   );
   const marks: TickWhat[] = [];
   for (const pick of picks) {
-    const { active } = pick.task.task.minutes;
-    const minutes = Math.max(1, Math.round(chance.around(active, 1.3)));
+    const { active, finishing } = pick.task.task.minutes;
+    const minutes = Math.max(1, Math.round(chance.around(active + finishing, 1.3)));
     clock.now = Math.min(clock.now + Math.min(minutes, 5) * minute, play.end);
     const finding = findingOf(play, machine, pick.task);
     marks.push(
@@ -316,7 +348,9 @@ function cleanDown(play: Play, machine: MachineDue, picks: readonly Pick[]): voi
   }
   decidedly(shop, actor, sheet.row.id, marks);
   pressAllInOrder(shop, actor, sheet.row.id);
+  if (mends.length > 0) must(press(shop, actor, sheet.row.id, mends));
   must(signOffSheet(shop, actor, sheet.row.id));
+  restock(play);
 }
 
 function markOf({ station, task }: Pick, change: Marks): TickWhat {
@@ -338,7 +372,7 @@ function decidedly(shop: Shop, actor: Actor, sheetId: string, marks: readonly Ti
 
 function pressAllInOrder(shop: Shop, actor: Actor, sheetId: string): void {
   const progress = progressOf(ticksOf(shop, sheetId));
-  must(press(shop, actor, sheetId, allInOrder(runOf(shop, sheetId)!, progress)));
+  must(press(shop, actor, sheetId, allInOrder(runToEnd(shop, sheetId)!, progress)));
 }
 
 function resultOf({ task }: Pick, finding: Finding): CareResult {
@@ -419,6 +453,29 @@ function headCleanStory(play: Play, at: number): void {
   );
 }
 
+/** A duct joint that is taped until the right clamp comes. */
+function mendedForNow(play: Play): void {
+  play.clock.now = play.end - 2.6 * hour;
+  const dipper = dueMachines(play.shop, play.clock.now, play.ids.get('Dipper')!)[0]!;
+  const station = dipper.stations.find(({ slug }) => slug === 'frame')!;
+  cleanDown(
+    play,
+    dipper,
+    [{ station, task: station.tasks[0]! }],
+    [
+      {
+        kind: 'left off',
+        item: {
+          id: 'duct-tape',
+          what: 'tape on the duct joint until the right clamp is here',
+          mended: true,
+          until: Math.round(play.end + 50 * hour),
+        },
+      },
+    ],
+  );
+}
+
 /** What there is to see on opening day: a clean-down half done, a fault half understood. */
 function openingDay(play: Play): void {
   const { shop, clock, end, marit } = play;
@@ -437,6 +494,7 @@ function openingDay(play: Play): void {
     const picks = picksOf(machine, 0, 1.25);
     if (picks.length > 0) cleanDown(play, machine, picks);
   }
+  mendedForNow(play);
   clock.now = end - 2.2 * hour;
   const { faultId } = must(
     reportFault(
@@ -475,35 +533,52 @@ function openingDay(play: Play): void {
     ),
   );
   const run = runOf(shop, sheet.row.id)!;
-  const steps = (piece: string) =>
-    run.pieces
-      .find(({ id }) => id === piece)!
-      .lines.map(({ id }): TickWhat => ({ kind: 'step', step: id, done: true }));
-  must(press(shop, marit, sheet.row.id, [...steps('isolate'), ...steps('layout')]));
-  clock.now += 4 * minute;
-  const soak = run.tasks.find(({ station }) => station === 'Honeycomb')!;
-  const bed = run.pieces.find(({ id }) => id === 'open:bed-out')!;
-  must(
-    press(shop, marit, sheet.row.id, [
-      ...steps('open:bed-out'),
-      ...bed.parts.map(({ lens: _, ...part }): TickWhat => ({
+  const sheetId = sheet.row.id;
+  const stepsOf = (id: string): TickWhat[] => {
+    const piece = run.pieces.find((one) => one.id === id);
+    const task = run.tasks.find((one) => one.id === id);
+    const lines = piece?.lines ?? task!.ways[0]!.active;
+    const parts = piece?.parts ?? task!.ways[0]!.parts;
+    return [
+      ...parts.map(({ lens: _, ...part }): TickWhat => ({
         kind: 'part out',
         part: { ...part, marked: 'words' },
       })),
-      ...soak.ways[0]!.active.map(({ id }): TickWhat => ({ kind: 'step', step: id, done: true })),
-    ]),
-  );
-  for (const [index, finding] of (['soiled', 'haze'] as const).entries()) {
-    clock.now += 7 * minute;
-    const pick = picks[index]!;
+      ...lines.map(({ id: step }): TickWhat => ({ kind: 'step', step, done: true })),
+    ];
+  };
+  const idOf = (slug: string) => {
+    const { station, task } = picks.find((pick) => pick.station.slug === slug)!;
+    return `${station.id}.${task.task.key}`;
+  };
+  // as far as the order has them: the bed soaks, the window lies on the bench
+  const half = [
+    ['isolate', 2],
+    ['layout', 4],
+    [idOf('shield'), 4],
+    ['open:nozzle-off', 1],
+    ['open:head-off', 3],
+    ['open:bed-out', 1],
+    [idOf('honeycomb'), 9],
+    [idOf('nozzle'), 5],
+    [idOf('window'), 6],
+  ] as const;
+  for (const [id, minutes] of half) {
+    clock.now += minutes * minute;
+    must(press(shop, marit, sheetId, stepsOf(id)));
+  }
+  const found = { shield: 'haze', honeycomb: 'caked', nozzle: 'soiled', window: 'soiled' } as const;
+  for (const pick of picks) {
+    const slug = pick.station.slug as keyof typeof found;
+    const done = slug === 'shield' || slug === 'nozzle';
     must(
-      press(shop, marit, sheet.row.id, [
+      press(shop, marit, sheetId, [
         markOf(pick, {
-          finding,
-          result: 'done',
-          method: 'isopropyl 99 %, foam swab',
-          minutes: 6,
-          note: pick.station.kind === 'window' ? 'residue had crept to the back' : null,
+          finding: found[slug],
+          result: done ? 'done' : null,
+          method: slug === 'window' ? 'isopropyl 99 %, foam swab' : null,
+          minutes: null,
+          note: slug === 'window' ? 'residue had crept to the back' : null,
         }),
       ]),
     );

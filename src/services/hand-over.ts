@@ -8,7 +8,7 @@ import { progressOf, type Tick } from '../core/sheet/progress';
 import { wayOf } from '../core/sheet/run';
 import { dueMachines, type TaskDue } from './due';
 import { placeId } from './run-sheet';
-import { runOf } from './sheets';
+import { runToEnd } from './sheets';
 import type { Shop } from './shop';
 import { storeItems } from './stores';
 
@@ -47,7 +47,7 @@ export interface HandOver {
 
 /** What a clean-down did, what is left, and what to expect next. */
 export function handOver(shop: Shop, sheet: SheetRow): HandOver {
-  const run = runOf(shop, sheet.id)!;
+  const run = runToEnd(shop, sheet.id)!;
   const ticks = sheetTicks(shop.db, sheet.id);
   const progress = progressOf(ticks);
   const ends = standingEntries(shop.db, ['clean-down signed off', 'clean-down abandoned'], {

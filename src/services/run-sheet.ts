@@ -1,5 +1,5 @@
 import { cautions as cautionTexts } from '../catalogue/cautions';
-import { openingFor, openings, openingsUnder } from '../catalogue/openings';
+import { closingName, openingFor, openings, openingsUnder } from '../catalogue/openings';
 import type { CatalogueTask, Family } from '../catalogue/schema';
 import { everySheet, refitChecks, writtenProofs } from '../catalogue/steps/checks';
 import { isolationLines, writtenOpening } from '../catalogue/steps/openings';
@@ -115,8 +115,11 @@ function waysOf(id: string, place: SheetPlace, written: Written): Way[] {
   return all.map(({ school: _, ...way }) => way);
 }
 
-/** The written sheet of a clean-down: what to do, under which rules, in the order that is done soonest. */
-export function buildRun(family: Family, places: readonly SheetPlace[]): RunSheet {
+/**
+ * The written sheet of a clean-down: what to do, under which rules, in the order that is done soonest.
+ * @param ordered `false`: without looking for that order, where nobody will read it
+ */
+export function buildRun(family: Family, places: readonly SheetPlace[], ordered = true): RunSheet {
   const opened = openedBy(family, places);
   const written = new Map(
     places.map((place) => [
@@ -235,7 +238,7 @@ export function buildRun(family: Family, places: readonly SheetPlace[]): RunShee
     });
   }
   const sheet = { tasks, pieces };
-  const { steps, exact } = bestOrder(sheet);
+  const { steps, exact } = ordered ? bestOrder(sheet) : { steps: [], exact: false };
   return {
     isolationMinutes: family.isolationMinutes,
     layOut,
@@ -324,7 +327,7 @@ function closePieces(
     return {
       kind: 'close',
       id,
-      title: `${nameOf(opening)}: put it back`,
+      title: closingName(opening),
       minutes: { ...none, active: Math.max(1, minutes.get(opening)! - openMinutes) },
       wait: noWait,
       lines: numbered(id, 's', close),

@@ -233,10 +233,20 @@ export function runOf(shop: Shop, sheetId: string): RunSheet | null {
   const row = sheetById(shop.db, sheetId);
   if (!row) return null;
   if (row.run) return row.run;
-  const family = findFamily(machineById(shop.db, row.machineId)!.family)!;
-  const run = buildRun(family, placesOf(shop, row.machineId, sheetTasks(shop.db, sheetId)));
+  const run = makeRun(shop, row, true);
   write(shop.db, () => updateSheet(shop.db, sheetId, { run }));
   return run;
+}
+
+/** The written sheet as far as its end needs it: one that nobody opened has no order. */
+export function runToEnd(shop: Shop, sheetId: string): RunSheet | null {
+  const row = sheetById(shop.db, sheetId);
+  return row && (row.run ?? makeRun(shop, row, false));
+}
+
+function makeRun(shop: Shop, row: SheetRow, ordered: boolean): RunSheet {
+  const family = findFamily(machineById(shop.db, row.machineId)!.family)!;
+  return buildRun(family, placesOf(shop, row.machineId, sheetTasks(shop.db, row.id)), ordered);
 }
 
 /** Everything pressed on a sheet, in the order in which it came in. */
@@ -464,7 +474,7 @@ function marksOf(
 export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome<SignedOff> {
   const sheet = requireOpen(shop, sheetId);
   if (!sheet.ok) return sheet;
-  const run = runOf(shop, sheetId)!;
+  const run = runToEnd(shop, sheetId)!;
   const ticks = sheetTicks(shop.db, sheetId);
   const progress = progressOf(ticks);
   const tasks = marksOf(sheetTasks(shop.db, sheetId), run, ticks, progress);

@@ -204,30 +204,53 @@ export interface RunningWait {
 
 /**
  * Whether a stretch is done: all its written steps and, where the task ends with it, its result. Checks and
- * tests are done when each that is needed has its answer.
+ * tests are done when no task is open and each that is needed has its answer.
  */
 export function stretchDone(sheet: RunSheet, progress: Progress, stretch: Stretch): boolean {
   const task = sheet.tasks.find(({ id }) => id === stretch.task);
+  const partsIn = (of: string) =>
+    progress.tray.every(({ id, inAt }) => inAt !== null || !id.startsWith(`${of}.`));
   if (task) {
-    if (progress.marks.get(task.id)?.result) return true;
+    if (progress.marks.get(task.id)?.result) {
+      return stretch.part === 'active' || partsIn(task.id);
+    }
     const ends = stretch.part === 'finishing' || wayOf(task, progress.ways).minutes.finishing === 0;
     return (
       !ends && linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id))
     );
   }
   const piece = sheet.pieces.find(({ id }) => id === stretch.task);
+  const ended = sheet.tasks.every(({ id }) => progress.marks.get(id)?.result);
   if (piece?.kind === 'checks') {
     return (
+      ended &&
       needed(sheet.checks, progress).every(({ id }) => progress.checks.get(id)?.answer === 'yes') &&
       glassToLookAt(sheet, progress).length === 0
     );
   }
   if (piece?.kind === 'proof') {
-    return needed(sheet.proofs, progress).every(({ id }) => progress.proofs.has(id));
+    return ended && needed(sheet.proofs, progress).every(({ id }) => progress.proofs.has(id));
   }
-  if (piece?.kind === 'close' && !isBegun(progress, piece.id.replace('close:', 'open:')))
-    return true;
+  // what was never opened because nothing inside is left to do needs no closing, nor opening
+  if (piece?.kind === 'open' || piece?.kind === 'close') {
+    const opening = piece.id.replace('close:', 'open:');
+    if (!isBegun(progress, opening) && nothingInside(sheet, progress, opening)) return true;
+    if (piece.kind === 'close' && !partsIn(opening.replace('open:', ''))) return false;
+  }
   return linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id));
+}
+
+/** Whether an opening leads to nothing that is still to do, not even to another opening. */
+function nothingInside(sheet: RunSheet, progress: Progress, opening: string): boolean {
+  const inside = sheet.tasks.filter(({ after }) => after.some(({ id }) => id === opening));
+  const under = sheet.pieces.filter(
+    ({ kind, after }) =>
+      kind === 'open' && after.some(({ id, rule }) => id === opening && rule === 'opening'),
+  );
+  return (
+    inside.every(({ id }) => progress.marks.get(id)?.result) &&
+    under.every(({ id }) => stretchDone(sheet, progress, { task: id, part: 'active' }))
+  );
 }
 
 /** What a stretch waits for: a wait that runs, or something that must come before it. `null`: nothing. */

@@ -51,8 +51,8 @@ export function QuickCare({ machineId, nickname, tasks, record, undo }: QuickCar
             {nickname} wiped
           </button>
           <span className="quiet">
-            {tasks.map(({ station }) => station.toLowerCase()).join(', ')}: {minutes} min, switched
-            off
+            {tasks.map(({ station }) => station.toLowerCase()).join(', ')}: {minutes} min, machine
+            switched off
           </span>
         </>
       )}

@@ -91,10 +91,6 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
         </ul>
       )}
       {piece?.kind === 'layout' && <LayOut context={context} wanting={wanting} />}
-      {piece?.kind === 'close' && (
-        <PartsBack context={context} of={piece.id.replace('close:', '')} />
-      )}
-      {task && stretch.part === 'finishing' && <PartsBack context={context} of={task.id} />}
       {task ? (
         <TaskWork
           context={context}
@@ -116,6 +112,10 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
           onDone={onDone}
         />
       )}
+      {piece?.kind === 'close' && (
+        <PartsBack context={context} of={piece.id.replace('close:', '')} />
+      )}
+      {task && stretch.part === 'finishing' && <PartsBack context={context} of={task.id} />}
       {parts.length > 0 && <PartsOut context={context} parts={parts} />}
       {piece?.kind === 'checks' && <Checks context={context} onDone={onDone} />}
       {piece?.kind === 'proof' && (

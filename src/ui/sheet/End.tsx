@@ -25,10 +25,19 @@ interface EndSheetProps {
   /** every step is done */
   ended: boolean;
   blocked: readonly InTheWay[];
+  onGoTo: (of: string) => void;
 }
 
+/** Where what stands in the way is answered. */
+const answeredAt: Partial<Record<InTheWay['why'], readonly [of: string, words: string]>> = {
+  isolation: ['isolate', 'Make it safe'],
+  check: ['checks', 'Answer the questions'],
+  'look again': ['checks', 'Answer the questions'],
+  proof: ['proof', 'Make the tests'],
+};
+
 /** Sign-off, an early stop, a pause, or giving up: each says what it leaves. */
-export function EndSheet({ context, sheetId, actions, ended, blocked }: EndSheetProps) {
+export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: EndSheetProps) {
   const { run, store, machine } = context;
   const router = useRouter();
   const [open, setOpen] = useState<'sign off' | 'pause' | 'abandon' | null>(null);
@@ -98,6 +107,16 @@ export function EndSheet({ context, sheetId, actions, ended, blocked }: EndSheet
                   <li key={JSON.stringify(one)}>{inTheWayWords(run, one)}</li>
                 ))}
               </ul>
+              <div className={classes.buttons}>
+                {[...new Set(blocked.map(({ why }) => answeredAt[why]))].map(
+                  (way) =>
+                    way && (
+                      <button key={way[0]} className={classes.big} onClick={() => onGoTo(way[0])}>
+                        {way[1]}
+                      </button>
+                    ),
+                )}
+              </div>
             </>
           )}
           <ProblemNote problem={signOff.problem} />

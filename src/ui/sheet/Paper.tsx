@@ -65,8 +65,11 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
               )}
               {parts.map(({ id, name, screws, plugs, hoses, lugs, facing, lens }) => (
                 <div key={id} className={classes.part}>
-                  out: {name}, {screws} screws, {plugs} plugs, {hoses} hoses, {lugs} lugs;{' '}
-                  {lens ? 'bulging side to: beam ☐ work ☐' : facing}
+                  out: {name}
+                  {Object.entries({ screws, plugs, hoses, lugs })
+                    .filter(([, count]) => count > 0)
+                    .map(([of, count]) => `, ${of} ${count}`)}
+                  ; {lens ? 'bulging side to: beam ☐ work ☐' : facing}
                 </div>
               ))}
               {task && (step.part === 'finishing' || way!.finishing.length === 0) && (

@@ -137,6 +137,7 @@ export function SheetWork(props: SheetWorkProps) {
               actions={actions}
               ended={open.length === 0}
               blocked={inTheWay(run, progress)}
+              onGoTo={(of) => setChosen(`${of}|active`)}
             />
           ) : (
             <EndPractice context={context} ended={open.length === 0} />
@@ -159,7 +160,7 @@ export function SheetWork(props: SheetWorkProps) {
 
 /** What went wrong between this device and the book, and what waits to be sent. */
 function Trouble({ store }: { store: TickStore }) {
-  const { unsent, problems, dismiss, signedOut, closed } = store;
+  const { unsent, problems, dismiss, signedOut, offline, closed } = store;
   return (
     <div aria-live="polite">
       {closed && (
@@ -180,9 +181,12 @@ function Trouble({ store }: { store: TickStore }) {
           </Link>
         </p>
       )}
-      {!signedOut && unsent > 2 && (
+      {!signedOut && offline && (
         <p className={classes.trouble}>
-          No connection: {unsent} presses are kept on this device and go out in order.
+          No connection. Go on:{' '}
+          {unsent > 0
+            ? `${unsent} ${unsent === 1 ? 'press is' : 'presses are'} kept on this device and go out in order.`
+            : 'what you press is kept on this device until there is one.'}
         </p>
       )}
       {problems.map(({ tick, message }) => (

@@ -28,6 +28,8 @@ export interface TickStore {
   methodsSent: ReadonlyMap<string, string>;
   dismiss: (tick: string) => void;
   signedOut: boolean;
+  /** the last exchange did not reach the server */
+  offline: boolean;
   closed: SheetState['closed'];
 }
 
@@ -70,6 +72,7 @@ export function useTicks({ sheetId, person, initial, now }: UseTicks): TickStore
   const [queue, setQueue] = useState<readonly Waiting[]>([]);
   const [problems, setProblems] = useState<readonly TickProblem[]>([]);
   const [signedOut, setSignedOut] = useState(false);
+  const [offline, setOffline] = useState(false);
   const [closed, setClosed] = useState<SheetState['closed']>(null);
   const [clock, setClock] = useState(now);
   const queued = useRef<readonly Waiting[]>([]);
@@ -133,6 +136,7 @@ export function useTicks({ sheetId, person, initial, now }: UseTicks): TickStore
         return;
       }
       const outcome = (await response.json()) as Outcome<Answer>;
+      setOffline(false);
       if (outcome.ok) {
         takeIn(outcome.value);
         sent(sending);
@@ -149,7 +153,8 @@ export function useTicks({ sheetId, person, initial, now }: UseTicks): TickStore
         sent(sending);
       }
     } catch {
-      // offline: everything stays in the queue and goes out later, in order
+      // everything stays in the queue and goes out later, in order
+      setOffline(true);
     } finally {
       busy.current = false;
     }
@@ -210,6 +215,7 @@ export function useTicks({ sheetId, person, initial, now }: UseTicks): TickStore
     methodsSent,
     dismiss: (id) => setProblems((before) => before.filter(({ tick }) => tick !== id)),
     signedOut,
+    offline,
     closed,
   };
 }

@@ -53,7 +53,11 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
                   </Link>
                 </td>
                 <td className={classes.number}>
-                  {item.has === null ? '' : `${round(item.has)} ${item.unit}`}
+                  {item.has === null
+                    ? ''
+                    : item.has < 0
+                      ? 'count it'
+                      : `${round(item.has)} ${item.unit}`}
                 </td>
                 <td className={classes.number}>{`${round(item.perTask)} ${item.unit}`}</td>
                 <td className={classes.number}>{round(item.reorderAt)}</td>
@@ -83,6 +87,12 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
         {open ? (
           <div className="panel">
             <h2>{open.name}</h2>
+            {open.has !== null && open.has < 0 && (
+              <p>
+                More was used than there was by the book, {round(-open.has)} {open.unit} more: count
+                what is on the shelf.
+              </p>
+            )}
             <Move key={open.item} item={open} move={actions.move} />
             <h3>Last movements</h3>
             {history.length === 0 && <p className="quiet">None yet: count it to begin.</p>}

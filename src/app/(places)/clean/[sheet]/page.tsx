@@ -32,7 +32,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       <h1>Clean {machine.nickname}</h1>
       <p className="quiet">
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
-        press is kept at once, on several devices too. Operators see: on hold.{' '}
+        press is kept at once.{' '}
         <Link className="line" href={`/clean/${sheet.row.id}/paper`}>
           On paper
         </Link>
