@@ -3,7 +3,7 @@ import { parse } from 'csv-parse/sync';
 import fs from 'node:fs';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { addMachine, expect, signIn, technician, test, welcome } from './shop';
+import { addMachine, expect, signIn, technician, test, welcome, workThrough } from './shop';
 
 test.use({ suite: 'technician' });
 test.describe.configure({ mode: 'serial' });
@@ -121,28 +121,26 @@ test('a station is due, is cleaned across a reload, and is clear', async ({ page
   await page.keyboard.press('c');
   await expect(page.getByRole('heading', { name: 'Clean Wren' })).toBeVisible();
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
-  const go = page.getByRole('button', { name: 'It is isolated: go on' });
-  await expect(go).toBeDisabled();
-  for (const box of await page.getByRole('checkbox').all()) await box.check();
-  await go.click();
-  const comb = page
-    .getByRole('listitem')
-    .filter({ has: page.getByRole('heading', { name: /^Honeycomb/ }) });
-  await comb.getByRole('button', { name: 'caked' }).click();
-  await comb.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(comb.getByText('kept')).toBeVisible();
-  await comb.getByLabel('Note').fill('soaked twice');
-  await comb.getByLabel('Minutes').click();
-  await expect(comb.getByText('kept')).toBeVisible();
-  await page.waitForTimeout(300);
+  await expect(page.getByRole('heading', { name: 'Make it safe' })).toBeVisible();
+  await page.getByRole('button', { name: /^All \d+ are done/ }).click();
+  await page.getByRole('button', { name: 'Honeycomb: clean' }).click();
+  await page.getByRole('button', { name: 'caked' }).click();
+  await page.getByText('Method, minutes, note').click();
+  await page.getByLabel('Note', { exact: true }).fill('soaked twice');
+  await page.getByLabel('Minutes').click();
+  await page.waitForTimeout(600);
   await page.reload();
-  await expect(comb.getByRole('button', { name: 'caked' })).toHaveAttribute('aria-pressed', 'true');
-  await expect(comb.getByLabel('Note')).toHaveValue('soaked twice');
+  await page.getByRole('button', { name: 'Honeycomb: clean' }).click();
+  await expect(page.getByRole('button', { name: 'caked' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByText('Method, minutes, note').click();
+  await expect(page.getByLabel('Note', { exact: true })).toHaveValue('soaked twice');
   await page.goto(server.url);
-  await expect(page.getByText('1 of', { exact: false }).first()).toBeVisible();
+  await expect(page.getByText(/^0 of \d+ tasks done/)).toBeVisible();
   await page.getByRole('link', { name: 'Resume' }).click();
+  await workThrough(page);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
-  await expect(page).toHaveURL(machine);
+  await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
+  await page.goto(machine);
   await expect(page.getByRole('link', { name: /^Honeycomb: 0 %, clear/ })).toBeVisible();
   await page.goto(`${machine}?station=honeycomb`);
   await expect(page.getByText(/found caked/)).toBeVisible();
@@ -228,7 +226,9 @@ test('no page has an accessibility fault that a machine can find', async ({ page
       '/log',
       '/import',
       '/clean',
+      '/clean/campaign',
       '/setup',
+      '/setup/stores?item=swabs',
     ]) {
       await page.goto(server.url + path);
       await page.getByRole('heading', { level: 1 }).waitFor();

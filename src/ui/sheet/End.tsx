@@ -13,7 +13,7 @@ import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './SheetWork';
-import { resultWords } from './TaskWork';
+import { resultWords } from './words';
 
 interface EndSheetProps {
   context: SheetContext;

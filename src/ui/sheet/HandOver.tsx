@@ -6,7 +6,7 @@ import { ago, clockTime, dayDate } from '../marks/when';
 import { minutesWords } from '../plan/words';
 import { leftWords } from '../ribbon/columns';
 import classes from './HandOver.module.css';
-import { resultWords } from './TaskWork';
+import { resultWords } from './words';
 
 interface HandOverPageProps {
   machine: { id: string; nickname: string };

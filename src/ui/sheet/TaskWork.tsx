@@ -13,6 +13,7 @@ import { Lines } from './Lines';
 import { Photos } from './Photos';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './SheetWork';
+import { resultWords } from './words';
 
 interface TaskWorkProps {
   context: SheetContext;
@@ -119,16 +120,6 @@ export function TaskWork({ context, task, part, lines, barred, tick, onDone }: T
 
 const waitLength = (minutes: number) =>
   minutes >= 600 ? 'overnight' : minutes >= 60 ? `${Math.round(minutes / 60)} h` : `${minutes} min`;
-
-export const resultWords: Readonly<Record<CareResult, string>> = {
-  done: 'Done',
-  'looked-fine': 'Looked at and fine',
-  'between-cuts': 'Cleaned between two cuts of a job',
-  replaced: 'Replaced',
-  'in-part': 'Done in part',
-  'put-off': 'Put off',
-  'not-reached': 'Could not be reached',
-};
 
 interface MarkProps {
   task: RunTask;

@@ -1,3 +1,4 @@
+import type { CareResult } from '../../core/care/care';
 import { ruleWords } from '../../core/sheet/rules';
 import type { RunSheet } from '../../core/sheet/run';
 import type { Stretch } from '../../core/sheet/order';
@@ -36,3 +37,14 @@ export function brokenWords(
   if (rule === 'begun') return `${name(task)} cannot be finished before it is begun.`;
   return `${name(task)} cannot come before ${name(before)}: ${ruleWords[rule] ?? rule}.`;
 }
+
+/** How a task ended. */
+export const resultWords: Readonly<Record<CareResult, string>> = {
+  done: 'Done',
+  'looked-fine': 'Looked at and fine',
+  'between-cuts': 'Cleaned between two cuts of a job',
+  replaced: 'Replaced',
+  'in-part': 'Done in part',
+  'put-off': 'Put off',
+  'not-reached': 'Could not be reached',
+};
