@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { addMachine, expect, signIn, test, welcome, workThrough } from './shop';
+import { addMachine, expect, pickOnly, signIn, stretch, test, welcome, workThrough } from './shop';
 
 test.use({ suite: 'run-sheet' });
 test.describe.configure({ mode: 'serial' });
@@ -21,17 +21,10 @@ test('a shop with two machines and swabs on the shelf', async ({ page, server })
   await expect(page.getByRole('row', { name: /Lens swabs/ })).toContainText('order');
 });
 
-/** A stretch in the order list. */
-const row = (page: Page, title: string) =>
-  page.getByRole('button', { name: new RegExp(`^\\d+–\\d+\\s*${title}`) });
-
 const start = async (page: Page, machine: string, tasks: RegExp[]) => {
   const id = machine.split('/').at(-1)!;
   await page.goto(`${machine.split('/machines/')[0]}/clean?machine=${id}`);
-  const all = page.getByRole('button', { name: 'Show every task' });
-  if (await all.isVisible()) await all.click();
-  for (const box of await page.getByRole('checkbox', { checked: true }).all()) await box.uncheck();
-  for (const task of tasks) await page.getByRole('checkbox', { name: task }).check();
+  await pickOnly(page, tasks);
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
   await expect(page.getByRole('heading', { name: 'In this order' })).toBeVisible();
 };
@@ -46,9 +39,9 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await start(page, wren, [/^Honeycomb/, /^Protective window window out/]);
   await expect(page.getByText(/saved/)).toBeVisible();
   // another stretch can be read, not ticked
-  await row(page, 'Head off').click();
+  await stretch(page, 'Head off').click();
   await expect(page.getByRole('button', { name: 'Done, next' })).toBeDisabled();
-  await row(page, 'Make it safe').click();
+  await stretch(page, 'Make it safe').click();
   // by keyboard: Enter does the step in front
   await page.locator('#current').click();
   await page.keyboard.press('Enter');
@@ -59,7 +52,7 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await expect(page.getByText('not enough', { exact: false })).toHaveCount(0);
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   // connectors wait for the discharge; the sheet says until when
-  await row(page, 'Head off').click();
+  await stretch(page, 'Head off').click();
   await expect(page.getByText(/connectors are touched only when the wait/)).toBeVisible();
   data.forward(11);
   await expect(page.getByRole('button', { name: 'Done, next' })).toBeEnabled({ timeout: 8000 });
@@ -67,9 +60,9 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await expect(
     page.getByRole('region', { name: 'On the tray' }).getByText('2 screws, 1 plug, 1 hose'),
   ).toBeVisible();
-  await row(page, 'Bed out').click();
+  await stretch(page, 'Bed out').click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
-  await row(page, 'Honeycomb: clean').click();
+  await stretch(page, 'Honeycomb: clean').click();
   await page.getByRole('button', { name: 'soiled' }).click();
   await page.getByLabel('Picture before').setInputFiles(picture);
   await expect(page.getByAltText('before cleaning')).toBeVisible();
@@ -78,6 +71,8 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await expect(soak).toBeVisible();
   await page.reload();
   await expect(soak).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
   // an hour later
   data.forward(61);
   await expect(page).toHaveTitle(/^\(1\) wait over/, { timeout: 8000 });
@@ -131,7 +126,7 @@ test('an early stop: what is open stays open, and the hand-over says so', async 
     .getByRole('button', { name: /^All \d+ are done|^Done$/ })
     .first()
     .click();
-  await row(page, 'Frame: wipe').click();
+  await stretch(page, 'Frame: wipe').click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await page.getByRole('button', { name: 'It is: done' }).click();
   await page.getByRole('button', { name: 'Stop here and sign off' }).click();
@@ -154,9 +149,9 @@ test('a damaged lens stops there and opens a fault that holds the machine', asyn
   await start(page, heron, [/^Focus lens/]);
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
-  await row(page, 'Nozzle off').click();
+  await stretch(page, 'Nozzle off').click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
-  await row(page, 'Focus lens: wipe').click();
+  await stretch(page, 'Focus lens: wipe').click();
   await page.getByRole('button', { name: 'Done, next' }).click();
   await page.getByRole('button', { name: 'bulging side to the beam' }).click();
   await page.getByRole('button', { name: 'damaged' }).click();
@@ -177,10 +172,10 @@ test('an order that breaks a rule says why not; one that does not is timed', asy
   await signIn(page, server.url);
   await start(page, wren, [/^Frame/, /^Belts/, /^Honeycomb/]);
   // refit before dry
-  await row(page, 'Bed back in').focus();
+  await stretch(page, 'Bed back in').focus();
   for (let i = 0; i < 2; i++) await page.keyboard.press('Alt+ArrowUp');
   await expect(page.getByText(/Bed back in cannot come before Honeycomb: clean/)).toBeVisible();
-  await row(page, 'Belts: inspect').focus();
+  await stretch(page, 'Belts: inspect').focus();
   await page.keyboard.press('Alt+ArrowUp');
   await expect(page.getByText(/Takes as long|min longer|min sooner/)).toBeVisible();
   await page.getByRole('button', { name: 'The soonest order again' }).click();
@@ -189,7 +184,7 @@ test('an order that breaks a rule says why not; one that does not is timed', asy
     .getByText(/in this order/)
     .first()
     .textContent();
-  await row(page, 'Honeycomb: clean').click();
+  await stretch(page, 'Honeycomb: clean').click();
   await page
     .getByLabel('Way')
     .selectOption({ label: 'wiped with alcohol (35 min hands-on, 5 min by itself)' });

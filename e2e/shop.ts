@@ -65,6 +65,19 @@ export async function addMachine(page: Page, url: string, nickname: string, fami
   return page.url().split('?')[0]!;
 }
 
+/** On the page that picks tasks: these and no others. */
+export async function pickOnly(page: Page, names: readonly RegExp[]): Promise<void> {
+  const all = page.getByRole('button', { name: 'Show every task' });
+  if (await all.isVisible()) await all.click();
+  const checked = page.getByRole('checkbox', { checked: true });
+  while ((await checked.count()) > 0) await checked.first().uncheck();
+  for (const name of names) await page.getByRole('checkbox', { name }).check();
+}
+
+/** A stretch in the order list of a sheet. */
+export const stretch = (page: Page, title: string) =>
+  page.getByRole('button', { name: new RegExp(`^\\d+–\\d+\\s*${title}`) });
+
 /**
  * Works a sheet to the end as somebody who finds all in order and waits for nothing: the clock of the
  * server is put ahead instead.
@@ -115,7 +128,7 @@ export const test = base.extend<object, { suite: string; data: DataFolder; serve
     server: [
       async ({ data }, use) => {
         const server = await startServer(data.dir, {
-          NODE_OPTIONS: `--require ${path.join(__dirname, 'clock.cjs')}`,
+          NODE_OPTIONS: `--import ${path.join(__dirname, 'clock.mjs')}`,
           TEST_CLOCK_FILE: data.clockFile,
         });
         await use(server);

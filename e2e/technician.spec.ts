@@ -3,7 +3,17 @@ import { parse } from 'csv-parse/sync';
 import fs from 'node:fs';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { addMachine, expect, signIn, technician, test, welcome, workThrough } from './shop';
+import {
+  addMachine,
+  expect,
+  pickOnly,
+  signIn,
+  stretch,
+  technician,
+  test,
+  welcome,
+  workThrough,
+} from './shop';
 
 test.use({ suite: 'technician' });
 test.describe.configure({ mode: 'serial' });
@@ -112,7 +122,12 @@ test('hours from a file: preview, good rows in, bad rows named and handed back',
   await expect(page.getByRole('button', { name: 'Import the 0 good rows' })).toBeDisabled();
 });
 
-test('a station is due, is cleaned across a reload, and is clear', async ({ page, server }) => {
+test('a station is due, is cleaned across a reload, and is clear', async ({
+  page,
+  server,
+  data,
+}) => {
+  test.setTimeout(120_000);
   await signIn(page, server.url);
   await expect(page.getByRole('row', { name: /fire Wren: Honeycomb/ })).toBeVisible();
   await page.goto(`${machine}?station=honeycomb&sum=clean`);
@@ -120,24 +135,25 @@ test('a station is due, is cleaned across a reload, and is clear', async ({ page
   await expect(page.locator('tfoot')).toContainText('27.4000');
   await page.keyboard.press('c');
   await expect(page.getByRole('heading', { name: 'Clean Wren' })).toBeVisible();
+  await pickOnly(page, [/^Honeycomb/]);
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
   await expect(page.getByRole('heading', { name: 'Make it safe' })).toBeVisible();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
-  await page.getByRole('button', { name: 'Honeycomb: clean' }).click();
+  await stretch(page, 'Honeycomb: clean').click();
   await page.getByRole('button', { name: 'caked' }).click();
   await page.getByText('Method, minutes, note').click();
   await page.getByLabel('Note', { exact: true }).fill('soaked twice');
   await page.getByLabel('Minutes').click();
   await page.waitForTimeout(600);
   await page.reload();
-  await page.getByRole('button', { name: 'Honeycomb: clean' }).click();
+  await stretch(page, 'Honeycomb: clean').click();
   await expect(page.getByRole('button', { name: 'caked' })).toHaveAttribute('aria-pressed', 'true');
   await page.getByText('Method, minutes, note').click();
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('soaked twice');
   await page.goto(server.url);
   await expect(page.getByText(/^0 of \d+ tasks done/)).toBeVisible();
   await page.getByRole('link', { name: 'Resume' }).click();
-  await workThrough(page);
+  await workThrough(page, data);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
   await page.goto(machine);

@@ -1,4 +1,3 @@
-import { stationKind } from '../catalogue/catalogue';
 import type { Criticality } from '../core/care/danger';
 import { longestSessionSeconds } from '../core/usage/overlap';
 import { localDay, startOfLocalDay } from '../core/units/zone';
@@ -26,7 +25,8 @@ import {
   ticksOf,
 } from '../services/sheets';
 import { moveStock, shelf } from '../services/stores';
-import { allInOrder, progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
+import { allInOrder } from '../core/sheet/ending';
+import { progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
 import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
 import { must } from './must';
 import { Chance } from './random';

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm';
 import type { Tick } from '../core/sheet/progress';
 import type { Db } from './database';
-import { campaign, sheet, sheetTask, sheetTick } from './schema';
+import { campaign, sheet, sheetTask } from './schema';
 import { statement } from './statement';
 
 export type SheetRow = typeof sheet.$inferSelect;

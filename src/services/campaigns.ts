@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { scheduleCampaign, type Activity, type Campaign } from '../core/sheet/campaign';
-import { isBegun, progressOf, stretchDone, type Progress } from '../core/sheet/progress';
+import { isBegun, progressOf, type Progress } from '../core/sheet/progress';
+import { stretchDone } from '../core/sheet/working';
 import { sheetTasks, type RunSheet } from '../core/sheet/run';
 import { ok } from '../core/units/result';
 import { newId } from '../records/ids';

@@ -1,4 +1,5 @@
-import { allInOrder, progressOf, type TickWhat } from '../core/sheet/progress';
+import { allInOrder } from '../core/sheet/ending';
+import { progressOf, type TickWhat } from '../core/sheet/progress';
 import type { RunSheet } from '../core/sheet/run';
 import { standingEntries } from '../records/book';
 import { listStations } from '../records/machines';

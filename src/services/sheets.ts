@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { findFamily } from '../catalogue/catalogue';
 import { careResults, findings, type CareResult } from '../core/care/care';
 import { rung } from '../core/care/depth';
+import { handsOnMinutes } from '../core/sheet/hands-on';
+import { inTheWay } from '../core/sheet/ending';
 import {
-  handsOnMinutes,
-  inTheWay,
   isBegun,
   noMarks,
   orientations,
@@ -15,7 +15,7 @@ import {
   type TickWhat,
 } from '../core/sheet/progress';
 import { inTheWayWords } from '../core/sheet/rules';
-import { wayOf, type RunSheet } from '../core/sheet/run';
+import { arrange, wayOf, type RunSheet } from '../core/sheet/run';
 import { ok } from '../core/units/result';
 import { millisecondsPerMinute } from '../core/units/time';
 import { insertDataEntry, standingEntries } from '../records/book';
@@ -692,6 +692,14 @@ export function sheetWanting(shop: Shop, { row, tasks }: Sheet): Wanting[] {
 /** What of the stores is short or low for these tasks. */
 export function wantingFor(shop: Shop, tasks: readonly PickedTask[]): Wanting[] {
   return wanting(shop, usesOf(shop, tasks));
+}
+
+/** A sheet as it is printed: in the order in force, with what was chosen so far. */
+export function paperOf(shop: Shop, sheetId: string) {
+  const run = runOf(shop, sheetId);
+  if (!run) return null;
+  const progress = progressOf(sheetTicks(shop.db, sheetId));
+  return { run, progress, arranged: arrange(run, progress.ways, progress.sequence) };
 }
 
 /** The hold of a sheet, with which its pictures are kept; `null` when there is no such sheet. */

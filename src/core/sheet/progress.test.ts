@@ -1,19 +1,8 @@
 import fc from 'fast-check';
-import {
-  allInOrder,
-  glassToLookAt,
-  handsOnMinutes,
-  inTheWay,
-  isIsolated,
-  minutesLeft,
-  lookAgain,
-  progressOf,
-  runningWaits,
-  stretchDone,
-  waitsFor,
-  type Tick,
-  type TickWhat,
-} from './progress';
+import { allInOrder, glassToLookAt, inTheWay, isIsolated, lookAgain } from './ending';
+import { handsOnMinutes } from './hands-on';
+import { minutesLeft, runningWaits, stretchDone, waitsFor } from './working';
+import { progressOf, type Tick, type TickWhat } from './progress';
 import { orderSheet } from './order';
 import { arrange, sheetTasks, type RunPiece, type RunSheet, type RunTask } from './run';
 

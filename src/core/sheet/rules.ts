@@ -1,4 +1,4 @@
-import type { InTheWay } from './progress';
+import type { InTheWay } from './ending';
 import type { RunSheet } from './run';
 
 /** Rules between the parts of a sheet: why an order is refused, why a step must wait. */

@@ -2,7 +2,8 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { addMachine } from '../machines';
-import { allInOrder, noMarks, progressOf, type Marks } from '../../core/sheet/progress';
+import { allInOrder } from '../../core/sheet/ending';
+import { noMarks, progressOf, type Marks } from '../../core/sheet/progress';
 import { press, runOf, ticksOf } from '../sheets';
 import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
 

@@ -2,10 +2,10 @@
 
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { glassToLookAt, lookAgain, needed } from '../../core/sheet/progress';
+import { glassToLookAt, lookAgain, needed } from '../../core/sheet/ending';
 import type { ProofWanted } from '../../core/sheet/run';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 
 /** Questions before the machine is whole again: every one needs a yes; a no says what to do. */
 export function Checks({ context, onDone }: { context: SheetContext; onDone: () => void }) {

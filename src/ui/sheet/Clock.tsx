@@ -1,4 +1,5 @@
-import { stretchDone, type Progress } from '../../core/sheet/progress';
+import { stretchDone } from '../../core/sheet/working';
+import type { Progress } from '../../core/sheet/progress';
 import type { HandsOn } from '../../core/sheet/order';
 import { wayOf, type Arranged, type RunSheet } from '../../core/sheet/run';
 import classes from './Clock.module.css';

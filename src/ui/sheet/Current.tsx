@@ -1,7 +1,8 @@
 'use client';
 
 import { useEffect } from 'react';
-import { needed, waitsFor } from '../../core/sheet/progress';
+import { needed } from '../../core/sheet/ending';
+import { waitsFor } from '../../core/sheet/working';
 import type { Stretch } from '../../core/sheet/order';
 import { ruleWords } from '../../core/sheet/rules';
 import { linesOf, wayOf, type Line } from '../../core/sheet/run';
@@ -10,7 +11,7 @@ import { clockTime } from '../marks/when';
 import { Checks, Proofs } from './Checks';
 import { Lines } from './Lines';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 import { TaskWork } from './TaskWork';
 import { PartsBack, PartsOut } from './Tray';
 import { stretchTitle, waitTitle } from './words';

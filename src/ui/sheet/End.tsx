@@ -4,7 +4,7 @@ import { Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import Link from 'next/link';
 import { useState } from 'react';
-import { needed, type InTheWay } from '../../core/sheet/progress';
+import { needed, type InTheWay } from '../../core/sheet/ending';
 import { inTheWayWords } from '../../core/sheet/rules';
 import { wayOf } from '../../core/sheet/run';
 import type { Outcome } from '../../services/shop';
@@ -12,7 +12,7 @@ import type { SignedOff } from '../../services/sheets';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 import { resultWords } from './words';
 
 interface EndSheetProps {

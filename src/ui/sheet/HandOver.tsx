@@ -18,18 +18,19 @@ interface HandOverPageProps {
 /** What a clean-down leaves to whoever comes next: done, left, tested, used, and what to expect. */
 export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
   const { closed, done, left, next, proofs, opened, drawn, putBacks, late, minutes } = over;
+  const abandoned = closed?.abandoned ?? null;
   const actual = done.reduce((sum, row) => sum + (row.minutes ?? 0), 0);
   return (
     <article className={classes.over}>
       <header className={classes.head}>
         <h1>
-          {machine.nickname}: {closed?.abandoned != null ? 'clean-down abandoned' : 'handed over'}
+          {machine.nickname}: {abandoned !== null ? 'clean-down abandoned' : 'handed over'}
         </h1>
         <PrintButton />
       </header>
       {closed && (
         <p>
-          {closed.abandoned != null ? 'Abandoned' : 'Signed off'} by {closed.by}{' '}
+          {closed.abandoned !== null ? 'Abandoned' : 'Signed off'} by {closed.by}{' '}
           {ago(closed.at, now, zone)}.{' '}
           {minutes !== null && `${minutesWords(minutes)} from the first press to the end. `}
           {closed.abandoned && <b>{closed.abandoned}</b>}

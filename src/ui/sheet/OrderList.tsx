@@ -19,11 +19,11 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { IconCheck, IconGripVertical, IconHourglass } from '@tabler/icons-react';
 import { useId, useState } from 'react';
-import { stretchDone, waitsFor } from '../../core/sheet/progress';
+import { stretchDone, waitsFor } from '../../core/sheet/working';
 import { timeInOrder, type HandsOn } from '../../core/sheet/order';
 import { bestOrder, sheetTasks, type Arranged } from '../../core/sheet/run';
 import classes from './Sheet.module.css';
-import { stretchKey, type SheetContext } from './SheetWork';
+import { stretchKey, type SheetContext } from './context';
 import { brokenWords, stretchTitle } from './words';
 
 interface OrderListProps {

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 
 type When = 'before' | 'after' | 'orientation';
 

@@ -2,16 +2,9 @@
 
 import { useMemo, useState } from 'react';
 import Link from 'next/link';
-import {
-  inTheWay,
-  isIsolated,
-  minutesLeft,
-  runningWaits,
-  stretchDone,
-  waitsFor,
-  type Tick,
-} from '../../core/sheet/progress';
-import type { Stretch } from '../../core/sheet/order';
+import { inTheWay, isIsolated } from '../../core/sheet/ending';
+import { minutesLeft, runningWaits, stretchDone, waitsFor } from '../../core/sheet/working';
+import type { Tick } from '../../core/sheet/progress';
 import { arrange, type RunSheet } from '../../core/sheet/run';
 import type { Outcome } from '../../services/shop';
 import type { SignedOff } from '../../services/sheets';
@@ -23,19 +16,10 @@ import { Current } from './Current';
 import { EndPractice, EndSheet } from './End';
 import { OrderList } from './OrderList';
 import { LeftOffList, Tray } from './Tray';
+import { stretchKey, type SheetContext } from './context';
 import { useTicks, type TickStore } from './use-ticks';
 import { Waits } from './Waits';
 import classes from './Sheet.module.css';
-
-/** What every part of a sheet on the screen needs. */
-export interface SheetContext {
-  run: RunSheet;
-  store: TickStore;
-  zone: string;
-  /** where pictures go; `null` in a dry run */
-  sheetId: string | null;
-  machine: { id: string; nickname: string };
-}
 
 interface SheetWorkProps {
   /** `null`: a dry run, nothing is kept */
@@ -52,8 +36,6 @@ interface SheetWorkProps {
     abandon: (sheetId: string, reason: string) => Promise<Outcome<unknown>>;
   } | null;
 }
-
-export const stretchKey = ({ task, part }: Stretch) => `${task}|${part}`;
 
 /** A clean-down being worked: one step at a time, its waits, its order, its end. */
 export function SheetWork(props: SheetWorkProps) {

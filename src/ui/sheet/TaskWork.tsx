@@ -12,7 +12,7 @@ import { FindingDrawing } from './Drawings';
 import { Lines } from './Lines';
 import { Photos } from './Photos';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 import { resultWords } from './words';
 
 interface TaskWorkProps {

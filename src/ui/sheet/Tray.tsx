@@ -10,7 +10,7 @@ import { dayDate } from '../marks/when';
 import { LensDrawing } from './Drawings';
 import { OrientationPhoto } from './Photos';
 import classes from './Sheet.module.css';
-import type { SheetContext } from './SheetWork';
+import type { SheetContext } from './context';
 
 type TrayPart = Progress['tray'][number];
 

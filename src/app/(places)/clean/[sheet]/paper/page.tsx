@@ -2,9 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../../catalogue/cautions';
 import { findMachine } from '../../../../../services/machine-view';
-import { progressOf } from '../../../../../core/sheet/progress';
-import { arrange } from '../../../../../core/sheet/run';
-import { readSheet, runOf, ticksOf } from '../../../../../services/sheets';
+import { paperOf, readSheet } from '../../../../../services/sheets';
 import { PrintButton } from '../../../../../ui/machine/PrintButton';
 import { Paper } from '../../../../../ui/sheet/Paper';
 import { enter } from '../../../../_server/shop';
@@ -16,8 +14,6 @@ export default async function PaperPage({ params }: { params: Promise<{ sheet: s
   const { sheet: id } = await params;
   const sheet = readSheet(shop, id);
   if (!sheet) notFound();
-  const run = runOf(shop, id)!;
-  const progress = progressOf(ticksOf(shop, id));
   return (
     <>
       <p className="no-print">
@@ -28,9 +24,7 @@ export default async function PaperPage({ params }: { params: Promise<{ sheet: s
       </p>
       <Paper
         machine={findMachine(shop, sheet.row.machineId)!.nickname}
-        run={run}
-        progress={progress}
-        arranged={arrange(run, progress.ways, progress.sequence)}
+        {...paperOf(shop, id)!}
         foot={deference}
       />
     </>

@@ -1,5 +1,5 @@
 // Loaded into the server of a test: its clock runs ahead by what a file says, in milliseconds.
-const fs = require('node:fs');
+import fs from 'node:fs';
 
 const file = process.env.TEST_CLOCK_FILE;
 let ahead = 0;

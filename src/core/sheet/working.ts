@@ -1,0 +1,182 @@
+import { millisecondsPerMinute } from '../units/time';
+import { glassToLookAt, needed } from './ending';
+import { sequentialMinutes, timeInOrder, type Stretch } from './order';
+import { isBegun, type Progress } from './progress';
+import { linesOf, sheetTasks, wayOf, type RunSheet } from './run';
+
+/** A wait that runs, or is over and not yet taken up. */
+export interface RunningWait {
+  /** the task or piece that waits */
+  of: string;
+  from: number;
+  /** UTC milliseconds */
+  until: number;
+}
+
+/**
+ * Whether a stretch is done: all its written steps and, where the task ends with it, its result. Checks and
+ * tests are done when no task is open and each that is needed has its answer.
+ */
+export function stretchDone(sheet: RunSheet, progress: Progress, stretch: Stretch): boolean {
+  const task = sheet.tasks.find(({ id }) => id === stretch.task);
+  const partsIn = (of: string) =>
+    progress.tray.every(({ id, inAt }) => inAt !== null || !id.startsWith(`${of}.`));
+  if (task) {
+    if (progress.marks.get(task.id)?.result) {
+      return stretch.part === 'active' || partsIn(task.id);
+    }
+    const ends = stretch.part === 'finishing' || wayOf(task, progress.ways).minutes.finishing === 0;
+    return (
+      !ends && linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id))
+    );
+  }
+  const piece = sheet.pieces.find(({ id }) => id === stretch.task);
+  const ended = sheet.tasks.every(({ id }) => progress.marks.get(id)?.result);
+  if (piece?.kind === 'checks') {
+    return (
+      ended &&
+      needed(sheet.checks, progress).every(({ id }) => progress.checks.get(id)?.answer === 'yes') &&
+      glassToLookAt(sheet, progress).length === 0
+    );
+  }
+  if (piece?.kind === 'proof') {
+    return ended && needed(sheet.proofs, progress).every(({ id }) => progress.proofs.has(id));
+  }
+  // what was never opened because nothing inside is left to do needs no closing, nor opening
+  if (piece?.kind === 'open' || piece?.kind === 'close') {
+    const opening = piece.id.replace('close:', 'open:');
+    if (!isBegun(progress, opening) && nothingInside(sheet, progress, opening)) return true;
+    if (piece.kind === 'close' && !partsIn(opening.replace('open:', ''))) return false;
+  }
+  return linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id));
+}
+
+/** Whether an opening leads to nothing that is still to do, not even to another opening. */
+function nothingInside(sheet: RunSheet, progress: Progress, opening: string): boolean {
+  const inside = sheet.tasks.filter(({ after }) => after.some(({ id }) => id === opening));
+  const under = sheet.pieces.filter(
+    ({ kind, after }) =>
+      kind === 'open' && after.some(({ id, rule }) => id === opening && rule === 'opening'),
+  );
+  return (
+    inside.every(({ id }) => progress.marks.get(id)?.result) &&
+    under.every(({ id }) => stretchDone(sheet, progress, { task: id, part: 'active' }))
+  );
+}
+
+/** What a stretch waits for: a wait that runs, or something that must come before it. `null`: nothing. */
+export type WaitsFor =
+  { for: 'wait'; of: string; until: number } | { for: 'rule'; before: string; rule: string } | null;
+
+/** Whether a stretch can be worked now. `now` in UTC milliseconds. */
+export function waitsFor(
+  sheet: RunSheet,
+  progress: Progress,
+  stretch: Stretch,
+  now: number,
+): WaitsFor {
+  const waits = runningWaits(sheet, progress);
+  const running = (of: string) => waits.find((wait) => wait.of === of && wait.until > now);
+  if (stretch.part === 'finishing') {
+    const own = running(stretch.task);
+    if (own) return { for: 'wait', of: own.of, until: own.until };
+    const begun = stretchDone(sheet, progress, { task: stretch.task, part: 'active' });
+    return begun ? null : { for: 'rule', before: stretch.task, rule: 'begun' };
+  }
+  const [one] = sheetTasks(
+    {
+      tasks: sheet.tasks.filter(({ id }) => id === stretch.task),
+      pieces: sheet.pieces.filter(({ id }) => id === stretch.task),
+    },
+    progress.ways,
+  );
+  for (const { id, until, rule } of one?.after ?? []) {
+    const parts: Stretch[] = [{ task: id, part: 'active' }];
+    const other = sheet.tasks.find((task) => task.id === id);
+    if (until === 'over' && other && wayOf(other, progress.ways).minutes.finishing > 0) {
+      parts.push({ task: id, part: 'finishing' });
+    }
+    const steps = linesOf(sheet, { task: id, part: 'active' }, progress.ways);
+    const begun =
+      until === 'begun' && other
+        ? Boolean(progress.marks.get(id)?.result) ||
+          steps.every((line) => progress.steps.has(line.id))
+        : parts.every((part) => stretchDone(sheet, progress, part));
+    if (!begun) return { for: 'rule', before: id, rule };
+    const wait = until === 'over' ? running(id) : undefined;
+    if (wait) return { for: 'wait', of: id, until: wait.until };
+  }
+  return null;
+}
+
+/**
+ * What is left of a sheet on the clock, from now on: what is done takes no time, what waits waits out the
+ * rest.
+ * @returns minutes until everything is done
+ */
+export function minutesLeft(
+  sheet: RunSheet,
+  progress: Progress,
+  sequence: readonly Stretch[],
+  now: number,
+): number {
+  const waits = new Map(runningWaits(sheet, progress).map(({ of, until }) => [of, until]));
+  const tasks = sheetTasks(sheet, progress.ways).map((task) => {
+    const begun = stretchDone(sheet, progress, { task: task.id, part: 'active' });
+    const over =
+      begun &&
+      (task.finishing === 0 || stretchDone(sheet, progress, { task: task.id, part: 'finishing' }));
+    const until = waits.get(task.id);
+    const rest = until === undefined ? 0 : Math.max(0, (until - now) / millisecondsPerMinute);
+    return {
+      ...task,
+      active: begun ? 0 : task.active,
+      passive: begun ? rest : task.passive,
+      finishing: over ? 0 : task.finishing,
+    };
+  });
+  // what is done stands first, so that it holds nothing up
+  const done = (stretch: Stretch) => stretchDone(sheet, progress, stretch);
+  const ordered = [...sequence.filter(done), ...sequence.filter((stretch) => !done(stretch))];
+  const { timed } = timeInOrder(tasks, ordered);
+  return timed?.finish ?? sequentialMinutes(tasks);
+}
+
+/** When the last step of a stretch was done; `null` while one is open. */
+export function doneAt(sheet: RunSheet, progress: Progress, stretch: Stretch): number | null {
+  let last: number | null = null;
+  for (const { id } of linesOf(sheet, stretch, progress.ways)) {
+    const step = progress.steps.get(id);
+    if (!step) return null;
+    last = Math.max(last ?? 0, step.at);
+  }
+  return last;
+}
+
+/** The waits of a sheet that were begun and whose task is not ended, in the order in which they end. */
+export function runningWaits(sheet: RunSheet, progress: Progress): RunningWait[] {
+  const waits: RunningWait[] = [];
+  const add = (of: string, passive: number, from: number | null) => {
+    if (passive > 0 && from !== null) {
+      waits.push({ of, from, until: from + passive * millisecondsPerMinute });
+    }
+  };
+  for (const piece of sheet.pieces) {
+    add(
+      piece.id,
+      piece.minutes.passive,
+      doneAt(sheet, progress, { task: piece.id, part: 'active' }),
+    );
+  }
+  for (const task of sheet.tasks) {
+    const { passive, finishing } = wayOf(task, progress.ways).minutes;
+    const marked = progress.marks.get(task.id);
+    // what dries to the end goes on drying when its result is known
+    if (marked?.result && (finishing > 0 || marked.result !== 'done')) continue;
+    const ends = linesOf(sheet, { task: task.id, part: 'finishing' }, progress.ways);
+    if (ends.some(({ id }) => progress.steps.has(id))) continue;
+    const begun = doneAt(sheet, progress, { task: task.id, part: 'active' });
+    add(task.id, passive, begun ?? marked?.markedAt ?? null);
+  }
+  return waits.sort((a, b) => a.until - b.until);
+}
