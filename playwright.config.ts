@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.spec.ts',
   fullyParallel: false,
-  workers: 1,
+  // each file has a server and data of its own
+  workers: 2,
   retries: 0,
   timeout: 90_000,
   expect: { timeout: 10_000 },

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { addMachine, expect, pickOnly, signIn, stretch, test, welcome, workThrough } from './shop';
+import { pickOnly, stretch, workThrough } from './sheet';
+import { addMachine, expect, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'run-sheet' });
 test.describe.configure({ mode: 'serial' });
@@ -54,7 +55,7 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   // connectors wait for the discharge; the sheet says until when
   await stretch(page, 'Head off').click();
   await expect(page.getByText(/connectors are touched only when the wait/)).toBeVisible();
-  data.forward(11);
+  data.clock.forward(11);
   await expect(page.getByRole('button', { name: 'Done, next' })).toBeEnabled({ timeout: 8000 });
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await expect(
@@ -74,11 +75,11 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
   // an hour later
-  data.forward(61);
+  data.clock.forward(61);
   await expect(page).toHaveTitle(/^\(1\) wait over/, { timeout: 8000 });
   await page.getByRole('button', { name: 'Go to it' }).click();
   await expect(page.getByRole('heading', { name: 'Honeycomb: finish' })).toBeVisible();
-  await workThrough(page, data);
+  await workThrough(page, data.clock);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
   await expect(page.getByText('Opened: Bed out, Head off.')).toBeVisible();
@@ -157,7 +158,7 @@ test('a damaged lens stops there and opens a fault that holds the machine', asyn
   await page.getByRole('button', { name: 'damaged' }).click();
   await expect(page.getByText('Never fire through damaged glass.')).toBeVisible();
   await page.getByRole('button', { name: /^Leave it/ }).click();
-  await workThrough(page, data);
+  await workThrough(page, data.clock);
   await page.getByRole('button', { name: 'Sign off and release Heron' }).click();
   await expect(page.getByRole('heading', { name: 'Heron: handed over' })).toBeVisible();
   await page.goto(server.url);

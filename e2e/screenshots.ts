@@ -5,6 +5,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { startServer } from './server';
+import { Clock, pickOnly, stretch, workThrough } from './sheet';
 
 const root = path.resolve(__dirname, '..');
 const folder = path.join(root, 'docs', 'screenshots');
@@ -35,7 +36,8 @@ async function main() {
     env: { ...process.env, DATA_DIR: dataDir },
     stdio: 'inherit',
   });
-  const server = await startServer(dataDir);
+  const clock = new Clock(dataDir);
+  const server = await startServer(dataDir, clock.env);
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
@@ -66,7 +68,13 @@ async function main() {
   await shoot(page, 'today');
   await page.getByRole('link', { name: 'Resume' }).click();
   await page.getByRole('heading', { name: 'Clean Sparrow' }).waitFor();
-  await shoot(page, 'clean');
+  await page.getByRole('group', { name: 'Running waits' }).waitFor();
+  await stretch(page, 'Protective window: strip clean').click();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, 'step');
+  const sheet = page.url();
+  await page.goto(`${server.url}/setup/stores?item=isopropyl`);
+  await shoot(page, 'stores');
   await page.goto(server.url);
   await page.getByRole('link', { name: 'Wren: Honeycomb' }).click();
   await page.getByRole('link', { name: 'How is this counted?' }).click();
@@ -74,28 +82,6 @@ async function main() {
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, 'machine');
   const machine = page.url().split('?')[0]!;
-  await page.goto(`${server.url}/log?machine=${machine.split('/').at(-1)}`);
-  await page.getByRole('button', { name: '45 min', exact: true }).click();
-  await shoot(page, 'log-hours');
-  await page.goto(`${server.url}/import`);
-  const rows = [
-    'machine;start;run;material;process;air_assist;operator',
-    'Heron;2024-03-04T10:00;"1:30";cork;cut;on;Ines',
-    'Heron;2024-03-04T12:10;45,5;plywood;cut;on;Piotr',
-    'Hreon;2024-03-05T10:00;30;plywood;cut;on;Piotr',
-    'Wren;2024-03-05T10:00;-20;plywood;cut;on;Yara',
-    'Wren;2024-03-05T11:00;25;plywod;cut;on;Yara',
-    'Wren;2024-03-06T14:00;40;PVC;cut;on;Yara',
-    'Wren;05.03.2024 16:00;40;card;cut;on;Yara',
-    'Heron;2024-03-04T11:00;30;cork;cut;on;Ines',
-  ];
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'march.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.from(rows.join('\n')),
-  });
-  await page.getByRole('button', { name: 'Import the 2 good rows' }).waitFor();
-  await shoot(page, 'import');
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
   await page.goto(server.url);
@@ -103,14 +89,6 @@ async function main() {
   await page.getByRole('link', { name: 'Meter and files' }).click();
   await page.getByText('The meter is stuck').waitFor();
   await shoot(page, 'meter');
-  await page.goto(server.url);
-  await page.getByRole('link', { name: 'Heron' }).first().click();
-  await page.getByRole('link', { name: 'Meter and files' }).click();
-  await page
-    .getByRole('button', { name: /as unlogged use/ })
-    .first()
-    .waitFor();
-  await shoot(page, 'unlogged');
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
@@ -145,17 +123,27 @@ async function main() {
   const phone = await open(390, 844);
   await phone.goto(link);
   await shoot(phone, 'at-the-machine');
-  await phone.getByRole('button', { name: /I used it/ }).click();
-  await phone.getByRole('button', { name: '30 min', exact: true }).click();
-  await shoot(phone, 'at-the-machine-used');
-  await phone.getByRole('button', { name: 'Back', exact: true }).click();
-  await phone.getByRole('button', { name: /Something is wrong/ }).click();
-  await phone.getByRole('button', { name: 'More smoke inside than usual' }).click();
-  await phone.evaluate(() => window.scrollTo(0, 0));
-  await shoot(phone, 'at-the-machine-wrong');
+  await signIn(phone);
+  await phone.goto(sheet);
+  await phone.getByRole('group', { name: 'Running waits' }).waitFor();
+  await phone.locator('[aria-current="step"]').first().scrollIntoViewIfNeeded();
+  await shoot(phone, 'step-phone');
   const night = await open(1280, 800, 'dark');
   await signIn(night);
   await shoot(night, 'today-night');
+  // a fresh sheet, worked to its end
+  await page.goto(`${server.url}/clean?machine=${machine.split('/').at(-1)}`);
+  await pickOnly(page, [/^Honeycomb/, /^Protective window window out/, /^Rails/, /^Belts/]);
+  await page.getByRole('button', { name: 'Start the clean-down' }).click();
+  await page.getByRole('heading', { name: 'In this order' }).waitFor();
+  await shoot(page, 'sheet');
+  await workThrough(page, clock, async (name) => {
+    if (name !== 'Is it whole again?') return;
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await shoot(page, 'refit');
+  });
+  await page.getByRole('button', { name: /^Sign off and release/ }).scrollIntoViewIfNeeded();
+  await shoot(page, 'sign-off');
 
   await browser.close();
   await server.kill();

@@ -3,17 +3,8 @@ import { parse } from 'csv-parse/sync';
 import fs from 'node:fs';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import {
-  addMachine,
-  expect,
-  pickOnly,
-  signIn,
-  stretch,
-  technician,
-  test,
-  welcome,
-  workThrough,
-} from './shop';
+import { pickOnly, stretch, workThrough } from './sheet';
+import { addMachine, expect, signIn, technician, test, welcome } from './shop';
 
 test.use({ suite: 'technician' });
 test.describe.configure({ mode: 'serial' });
@@ -153,7 +144,7 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   await page.goto(server.url);
   await expect(page.getByText(/^0 of \d+ tasks done/)).toBeVisible();
   await page.getByRole('link', { name: 'Resume' }).click();
-  await workThrough(page, data);
+  await workThrough(page, data.clock);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
   await page.goto(machine);

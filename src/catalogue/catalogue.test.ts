@@ -2,15 +2,19 @@ import { z } from 'zod';
 import { rung } from '../core/care/depth';
 import { soilGroups } from '../core/usage/soil';
 import { cautions } from './cautions';
-import { findStationKind } from './catalogue';
+import { findStationKind, stationKind } from './catalogue';
 import { families } from './families';
 import { materialIndex } from '../core/usage/soil-table';
 import { isChlorinated, startingTable, startingWeights } from './materials';
-import { openings } from './openings';
+import { openingFor, openings } from './openings';
 import { cautionSchema, familySchema, openingSchema, pathParts, stationKindSchema } from './schema';
 import { schools } from '../core/care/schools';
 import { dangers, findSign, reportedDanger, signs } from './signs';
 import { stationKinds } from './stations';
+import { everySheet, refitChecks, writtenProofs } from './steps/checks';
+import { isolationLines, writtenOpening } from './steps/openings';
+import { writtenSteps } from './steps/steps';
+import type { WrittenLine } from './steps/written';
 import * as taskExports from './tasks';
 
 const openingIds = openings.map(({ id }) => id);
@@ -161,5 +165,74 @@ describe('signs', () => {
     expect(reportedDanger(['weak'], 'pause')).toBe('pause');
     expect(reportedDanger(['nobeam'], 'nuisance')).toBe('pause');
     expect(reportedDanger(['other'], null)).toBe('degraded');
+  });
+});
+
+describe('written steps', () => {
+  const checkIds = new Set(refitChecks.map(({ id }) => id));
+  const proofIds = new Set(writtenProofs.map(({ id }) => id));
+  const places = families.flatMap((family) =>
+    family.stations.flatMap(({ kind }) =>
+      stationKind(kind).tasks.map((task) => ({ family: family.id, kind, task })),
+    ),
+  );
+  const text = (line: WrittenLine) => (typeof line === 'string' ? line : line.join(' '));
+
+  test('every task of every family has them, with a stopping test and what goes wrong', () => {
+    expect(places.length).toBeGreaterThan(100);
+    for (const { family, kind, task } of places) {
+      const written = writtenSteps(family, kind, task.key);
+      expect([family, kind, task.key, written !== null]).toEqual([family, kind, task.key, true]);
+      expect(written!.active.length).toBeGreaterThan(0);
+      expect(written!.wrong.length).toBeGreaterThan(0);
+      expect(written!.stop.length).toBeGreaterThan(10);
+      for (const proof of written!.proofs ?? []) expect(proofIds.has(proof)).toBe(true);
+      expect(openingIds).toContain(openingFor(family, kind, task));
+    }
+  });
+
+  test('a lens is never asked for by the names of its curves', () => {
+    const words = [
+      ...places.flatMap(({ family, kind, task }) => {
+        const { active, finishing = [], ways = [] } = writtenSteps(family, kind, task.key)!;
+        return [
+          ...active,
+          ...finishing,
+          ...ways.flatMap((way) => [...way.active, ...(way.finishing ?? [])]),
+        ];
+      }),
+    ].map(text);
+    expect(words.length).toBeGreaterThan(400);
+    expect(words.filter((words) => /\b(convex|concave)\b/i.test(words))).toEqual([]);
+  });
+
+  test('no step sends anybody inside the cover of a tube, or sprays near boards', () => {
+    for (const { family, kind, task } of places) {
+      const { active } = writtenSteps(family, kind, task.key)!;
+      for (const line of active.map(text)) {
+        expect(line).not.toMatch(/open the (tube|supply)|spray (it|the board)/i);
+      }
+    }
+    for (const family of families.filter(({ id }) => id.startsWith('co2'))) {
+      expect(isolationLines(family.id).map(text).join(' ')).toMatch(/qualified service only/);
+    }
+  });
+
+  test('every opening that a family needs has words; its cautions, checks and tests exist', () => {
+    const dismantled = places
+      .map(({ family, kind, task }) => [family, openingFor(family, kind, task)] as const)
+      .filter(([, opening]) => opening !== 'lid-only' && opening !== 'isolate');
+    expect(dismantled.length).toBeGreaterThan(30);
+    for (const [family, opening] of dismantled) {
+      const written = writtenOpening(family, opening);
+      expect([family, opening, written !== null]).toEqual([family, opening, true]);
+      for (const check of written!.checks) expect(checkIds.has(check)).toBe(true);
+      for (const proof of written!.proofs) expect(proofIds.has(proof)).toBe(true);
+      for (const caution of written!.cautions) expect(cautionIds).toContain(caution);
+      expect(written!.openMinutes).toBeLessThan(
+        openings.find(({ id }) => id === opening)!.minutes + 1,
+      );
+    }
+    for (const check of everySheet) expect(checkIds.has(check)).toBe(true);
   });
 });

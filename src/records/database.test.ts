@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { isBusy, openRecords, RecordsError, write } from './database';
 import { readSetting, writeSetting } from './settings';
+import { sheetTasks, sheetTicks } from './sheets';
 
 let dir: string;
 beforeEach(() => {
@@ -53,6 +54,48 @@ test('a write that meets another process is told apart, and nothing of it is kep
   expect(readSetting(two, 'name')).toBe('one');
   one.$client.close();
   two.$client.close();
+});
+
+test('what was marked on a clean-down before ticks were kept becomes its first ticks', () => {
+  const migrations = path.join(dir, 'first-two');
+  fs.cpSync(path.resolve(__dirname, 'migrations'), migrations, { recursive: true });
+  const journalFile = path.join(migrations, 'meta', '_journal.json');
+  const journal = JSON.parse(fs.readFileSync(journalFile, 'utf8'));
+  journal.entries = journal.entries.slice(0, 2);
+  fs.writeFileSync(journalFile, JSON.stringify(journal));
+  const data = path.join(dir, 'old');
+  const old = openRecords(data, { migrations });
+  old.$client.exec(`
+    insert into machine (id, nickname, family, card, label_token, added_at) values ('m', 'Wren', 'enclosed-diode', '{}', 't', 1);
+    insert into station (id, machine_id, slug, kind, name, short, position) values ('s', 'm', 'window', 'window', 'Window', 'window', 1);
+    insert into entry (id, kind, machine_id, at, recorded_at, person, source) values ('h', 'hold', 'm', 5, 5, 'Ana', 'hand');
+    insert into sheet (id, machine_id, started_at, started_by, hold_id) values ('sh', 'm', 5, 'Ana', 'h');
+    insert into sheet_task (sheet_id, station_id, task, finding, result, note, marked_at) values ('sh', 's', 'wipe', 'soiled', 'done', 'left edge', 9);
+    insert into sheet_task (sheet_id, station_id, task) values ('sh', 's', 'strip-clean');
+  `);
+  old.$client.close();
+  const now = openRecords(data);
+  expect(sheetTicks(now, 'sh')).toEqual([
+    {
+      id: 'sh.s.wipe',
+      at: 9,
+      receivedAt: 9,
+      person: 'Ana',
+      what: {
+        kind: 'mark',
+        task: 's.wipe',
+        change: {
+          finding: 'soiled',
+          result: 'done',
+          method: null,
+          minutes: null,
+          note: 'left edge',
+        },
+      },
+    },
+  ]);
+  expect(sheetTasks(now, 'sh')).toHaveLength(2);
+  now.$client.close();
 });
 
 test('a copy is put aside before migrations change an existing file', () => {

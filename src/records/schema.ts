@@ -10,6 +10,7 @@ import {
 } from 'drizzle-orm/sqlite-core';
 import type { CareResult, Finding } from '../core/care/care';
 import type { Depth } from '../core/care/depth';
+import type { Campaign } from '../core/sheet/campaign';
 import type { TickWhat } from '../core/sheet/progress';
 import type { RunSheet } from '../core/sheet/run';
 import type { StockKind } from '../core/stores/stock';
@@ -242,6 +243,8 @@ export const campaign = sqliteTable('campaign', {
   startedAt: instant('started_at').notNull(),
   startedBy: text('started_by').notNull(),
   people: text('people', { mode: 'json' }).$type<string[]>().notNull(),
+  /** who does what when, as it was found when the campaign began */
+  plan: text('plan', { mode: 'json' }).$type<Campaign>(),
 });
 
 export const sheetTask = sqliteTable(

@@ -94,3 +94,7 @@ export function insertCampaign(db: Db, row: CampaignRow): void {
 export function campaignById(db: Db, id: string): CampaignRow | null {
   return db.select().from(campaign).where(eq(campaign.id, id)).get() ?? null;
 }
+
+export function updateCampaign(db: Db, id: string, change: Partial<Omit<CampaignRow, 'id'>>): void {
+  db.update(campaign).set(change).where(eq(campaign.id, id)).run();
+}

@@ -4,12 +4,14 @@ import { isBegun, progressOf, type Progress } from '../core/sheet/progress';
 import { stretchDone } from '../core/sheet/working';
 import { sheetTasks, type RunSheet } from '../core/sheet/run';
 import { ok } from '../core/units/result';
+import { write } from '../records/database';
 import { newId } from '../records/ids';
 import {
   campaignById,
   insertCampaign,
   sheetsOfCampaign,
   sheetTicks,
+  updateCampaign,
   type CampaignRow,
 } from '../records/sheets';
 import { nicknameOf } from './sessions';
@@ -58,6 +60,7 @@ export function startCampaign(
         startedAt: shop.now(),
         startedBy: actor.name,
         people,
+        plan: null,
       });
       for (const { machineId, tasks } of machines) {
         const started = startSheet(shop, actor, machineId, tasks, campaignId);
@@ -106,7 +109,7 @@ export interface CampaignView {
   bound: number;
 }
 
-/** The same numbers for the same campaign: whoever looks sees one plan. */
+/** The same numbers each time, so that a plan can be found again. */
 function seeded(): () => number {
   let state = 20_260_301;
   return () => (state = (state * 1_103_515_245 + 12_345) % 2_147_483_648) / 2_147_483_648;
@@ -156,7 +159,7 @@ function activitiesOf(sheetId: string, run: RunSheet): Activity[] {
 const triesFor = (activities: number) => Math.max(10, Math.round(6000 / activities));
 
 /** Schedules the work of several sheets for so many people who share the wash and the drying place. */
-export function scheduleRuns(
+function scheduleRuns(
   runs: readonly { sheetId: string; run: RunSheet }[],
   people: number,
 ): Campaign {
@@ -165,6 +168,13 @@ export function scheduleRuns(
     random: seeded(),
     tries: triesFor(activities.length),
   });
+}
+
+/** The plan of a campaign is found once: whoever looks later sees the same, and waits for nothing. */
+function keepPlan(shop: Shop, row: CampaignRow, sheets: readonly CampaignSheet[]): Campaign {
+  const plan = scheduleRuns(sheets, row.people.length);
+  write(shop.db, () => updateCampaign(shop.db, row.id, { plan }));
+  return plan;
 }
 
 /** A campaign as it stands, or `null`. */
@@ -179,7 +189,7 @@ export function readCampaign(shop: Shop, id: string): CampaignView | null {
     run: runOf(shop, sheet.id)!,
     progress: progressOf(sheetTicks(shop.db, sheet.id)),
   }));
-  const { slots, ...plan } = scheduleRuns(sheets, row.people.length);
+  const { slots, ...plan } = row.plan ?? keepPlan(shop, row, sheets);
   const bySheet = new Map(sheets.map((sheet) => [sheet.sheetId, sheet]));
   return {
     row,

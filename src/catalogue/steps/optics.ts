@@ -89,6 +89,7 @@ export const windowStrip: Written = {
       'Vapour shut in under the ring hazes the inner lens.',
     ],
     'New window? Peel the foil off both faces.',
+    'A lens alarm that still shows after it is clean is latched: reset it, and say so in the note.',
     [
       'Window in, the marked face to the work; ring on by hand, snug and no more.',
       'An over-tight ring cracks the window when it warms up.',

@@ -2,7 +2,8 @@ CREATE TABLE `campaign` (
 	`id` text PRIMARY KEY NOT NULL,
 	`started_at` integer NOT NULL,
 	`started_by` text NOT NULL,
-	`people` text NOT NULL
+	`people` text NOT NULL,
+	`plan` text
 );
 --> statement-breakpoint
 CREATE TABLE `sheet_tick` (

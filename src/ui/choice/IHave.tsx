@@ -92,7 +92,10 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
         {chosen.tasks.length > 0 && (
           <p className={classes.sum}>
             {chosen.minutes} min hands-on with the openings
-            {chosen.saved > 0 && `; openings shared save ${chosen.saved} min`}.
+            {chosen.saved > 0 && `; openings shared save ${chosen.saved} min`}.{' '}
+            <span className="quiet">
+              Making safe, laying out and testing come on top, soaks run by themselves.
+            </span>
           </p>
         )}
         {also[0] && (

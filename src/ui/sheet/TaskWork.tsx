@@ -35,7 +35,6 @@ export function TaskWork({ context, task, part, lines, barred, tick, onDone }: T
   const mark = (change: Partial<Marks>, decided = false) =>
     press({ kind: 'mark', task: task.id, change }, { decided });
   const again = progress.again.get(task.id)?.times ?? 0;
-  const untouched = !lines.some(({ id }) => progress.steps.has(id));
 
   return (
     <>
@@ -62,21 +61,25 @@ export function TaskWork({ context, task, part, lines, barred, tick, onDone }: T
           )}
         </>
       )}
-      <Photos context={context} of={task.id} />
       {part === 'active' && task.ways.length > 1 && (
-        <NativeSelect
-          size="lg"
-          label="Way"
-          description={untouched ? undefined : 'The steps are those of the way chosen.'}
-          value={way.id}
-          data={task.ways.map(({ id, name, minutes }) => ({
-            value: id,
-            label: `${name} (${minutes.active + minutes.finishing} min hands-on${minutes.passive > 0 ? `, ${waitLength(minutes.passive)} by itself` : ''})`,
-          }))}
-          onChange={(event) =>
-            press({ kind: 'way', task: task.id, way: event.currentTarget.value })
-          }
-        />
+        <details className={classes.wrong}>
+          <summary>
+            This way: {way.name}
+            <span className="quiet">, or another</span>
+          </summary>
+          <NativeSelect
+            size="lg"
+            aria-label="Way"
+            value={way.id}
+            data={task.ways.map(({ id, name, minutes }) => ({
+              value: id,
+              label: `${name} (${minutes.active + minutes.finishing} min hands-on${minutes.passive > 0 ? `, ${waitLength(minutes.passive)} by itself` : ''})`,
+            }))}
+            onChange={(event) =>
+              press({ kind: 'way', task: task.id, way: event.currentTarget.value })
+            }
+          />
+        </details>
       )}
       {again > 0 && (
         <p className={classes.notYet}>
@@ -104,6 +107,7 @@ export function TaskWork({ context, task, part, lines, barred, tick, onDone }: T
       {ends && stepsDone && marks.result === null && (
         <StopTest context={context} task={task} mark={mark} onDone={onDone} />
       )}
+      <Photos context={context} of={task.id} />
       {marks.result !== null && (
         <p className={classes.marked}>
           <b>{resultWords[marks.result]}.</b>{' '}

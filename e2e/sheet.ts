@@ -1,0 +1,81 @@
+import type { Page } from '@playwright/test';
+import fs from 'node:fs';
+import path from 'node:path';
+
+/** The clock of a server, put ahead by its test. */
+export class Clock {
+  private readonly file: string;
+  private ahead = 0;
+
+  constructor(dir: string) {
+    this.file = path.join(dir, 'clock-ahead');
+  }
+
+  /** What the server is started with. */
+  get env(): Record<string, string> {
+    return {
+      NODE_OPTIONS: `--import ${path.join(__dirname, 'clock.mjs')}`,
+      TEST_CLOCK_FILE: this.file,
+    };
+  }
+
+  forward(minutes: number): void {
+    this.ahead += minutes * 60_000;
+    fs.writeFileSync(this.file, String(this.ahead));
+  }
+}
+
+/** On the page that picks tasks: these and no others. */
+export async function pickOnly(page: Page, names: readonly RegExp[]): Promise<void> {
+  const all = page.getByRole('button', { name: 'Show every task' });
+  if (await all.isVisible()) await all.click();
+  const checked = page.getByRole('checkbox', { checked: true });
+  while ((await checked.count()) > 0) await checked.first().uncheck();
+  for (const name of names) await page.getByRole('checkbox', { name }).check();
+}
+
+/** A stretch in the order list of a sheet. */
+export const stretch = (page: Page, title: string) =>
+  page.getByRole('button', { name: new RegExp(`^\\d+–\\d+\\s*${title}`) });
+
+/**
+ * Works a sheet to the end as somebody who finds all in order and waits for nothing: the clock of the
+ * server is put ahead instead.
+ */
+export async function workThrough(
+  page: Page,
+  clock: Clock,
+  onStretch?: (name: string) => Promise<void>,
+): Promise<void> {
+  let last = '';
+  const press = page.locator('section[aria-labelledby="current"]');
+  const name = (pattern: RegExp | string) => press.getByRole('button', { name: pattern }).first();
+  for (let round = 0; round < 200; round++) {
+    await page.waitForTimeout(120);
+    if (await page.getByText('Every step is done.').isVisible()) return;
+    const heading = (await page.locator('#current').textContent()) ?? '';
+    if (heading !== last) await onStretch?.(heading);
+    last = heading;
+    if (await page.getByText(/ until \d\d:\d\d\./).isVisible()) {
+      clock.forward(90);
+      await page.waitForTimeout(4200);
+      continue;
+    }
+    const yes = press.locator('li:not([data-answer="yes"])').getByRole('button', {
+      name: /^(yes|passed)$/,
+    });
+    for (const button of [
+      yes.first(),
+      name(/^It is: done/),
+      name(/^All \d+ are done/),
+      name(/^Done/),
+      name(/^Back in/),
+      name(/^Whole again/),
+    ]) {
+      if (!(await button.isVisible()) || !(await button.isEnabled())) continue;
+      await button.click();
+      break;
+    }
+  }
+  throw new Error('the sheet did not come to its end');
+}
