@@ -15,15 +15,9 @@ import {
 import { addMachine } from '../services/machines';
 import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
-import {
-  addTicks,
-  press,
-  runOf,
-  runToEnd,
-  signOffSheet,
-  startSheet,
-  ticksOf,
-} from '../services/sheets';
+import { signOffSheet } from '../services/sheet-end';
+import { addTicks, press, ticksOf } from '../services/sheet-ticks';
+import { runOf, runToEnd, startSheet } from '../services/sheets';
 import { moveStock, shelf } from '../services/stores';
 import { allInOrder } from '../core/sheet/ending';
 import { progressOf, type Marks, type TickWhat } from '../core/sheet/progress';

@@ -1,7 +1,8 @@
 import { listStations } from '../records/machines';
 import { readCampaign, startCampaign } from './campaigns';
 import { activeHolds } from './holds';
-import { press, signOffSheet } from './sheets';
+import { signOffSheet } from './sheet-end';
+import { press } from './sheet-ticks';
 import {
   addTestMachine,
   dropTestShop,

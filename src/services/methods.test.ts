@@ -5,7 +5,8 @@ import { disputedField } from '../catalogue/matrix';
 import { answeredQuestions, chooseMethod, stationMethods } from './methods';
 import { changeCard } from './machines';
 import { progressOf } from '../core/sheet/progress';
-import { startSheet, ticksOf } from './sheets';
+import { ticksOf } from './sheet-ticks';
+import { startSheet } from './sheets';
 import {
   addTestMachine,
   dropTestShop,

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { families } from '../catalogue/families';
 import { stationKind } from '../catalogue/catalogue';
 import type { Family } from '../catalogue/schema';
@@ -114,6 +115,43 @@ describe.each(families.map((one) => [one.id, one] as const))('the full strip of 
     expect(finish).toBeGreaterThanOrEqual(work);
     expect(run.exact).toBe(true);
   });
+});
+
+test('any choice of tasks, done in any way, keeps every rule and is no longer than one after another', () => {
+  const anySheet = fc.constantFrom(...families).chain((one) => {
+    const places = fullStrip(one);
+    return fc.record({
+      one: fc.constant(one),
+      some: fc.subarray(places, { minLength: 1, maxLength: Math.min(8, places.length) }),
+      way: fc.nat(3),
+    });
+  });
+  fc.assert(
+    fc.property(anySheet, ({ one, some, way }) => {
+      const run = buildRun(one, some);
+      const ways = new Map(
+        run.tasks.map((task) => [task.id, task.ways[way % task.ways.length]!.id]),
+      );
+      const { steps, finish, sequential, broken } = arrange(run, ways, null);
+      expect(broken).toEqual([]);
+      expect(finish).toBeLessThanOrEqual(sequential);
+      const tasks = new Map(sheetTasks(run, ways).map((task) => [task.id, task]));
+      const first = (id: string) => steps.find(({ task }) => task === id)!;
+      for (const [id, { after = [] }] of tasks) {
+        for (const { id: other, until } of after) {
+          const begun = first(other).end;
+          const { passive, finishing } = tasks.get(other)!;
+          const last = steps.findLast(({ task }) => task === other)!;
+          const over = finishing > 0 ? last.end : begun + passive;
+          expect(first(id).start).toBeGreaterThanOrEqual(until === 'begun' ? begun : over);
+        }
+      }
+      // what was opened is closed, and every part that goes out can come back in
+      const opened = run.pieces.filter(({ kind }) => kind === 'open');
+      expect(run.pieces.filter(({ kind }) => kind === 'close')).toHaveLength(opened.length);
+    }),
+    { numRuns: 60 },
+  );
 });
 
 test('the cover of a head is undone on the bench: the head comes off first and goes on last', () => {

@@ -12,19 +12,9 @@ import { activeHolds } from './holds';
 import { addOwnTask, removeOwnTask } from './plans';
 import { openPutBacks, putRight } from './put-backs';
 import { logSession } from './sessions';
-import {
-  abandonSheet,
-  addTicks,
-  draftRun,
-  press,
-  readSheet,
-  runOf,
-  sheetRow,
-  sheetState,
-  signOffSheet,
-  startSheet,
-  ticksOf,
-} from './sheets';
+import { abandonSheet, signOffSheet } from './sheet-end';
+import { addTicks, press, sheetState, ticksOf } from './sheet-ticks';
+import { draftRun, readSheet, runOf, sheetRow, startSheet } from './sheets';
 import {
   addTestMachine,
   dropTestShop,

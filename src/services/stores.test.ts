@@ -4,7 +4,8 @@ import { consumables } from '../catalogue/consumables';
 import { stationKind } from '../catalogue/catalogue';
 import { stationKinds } from '../catalogue/stations';
 import { handOver } from './hand-over';
-import { sheetRow, signOffSheet, startSheet, wantingFor } from './sheets';
+import { signOffSheet, wantingFor } from './sheet-end';
+import { sheetRow, startSheet } from './sheets';
 import {
   changeStoreItem,
   dropStoreItem,

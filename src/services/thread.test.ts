@@ -15,7 +15,8 @@ import {
 import { activeHolds, releaseHold } from './holds';
 import { addStation, removeStation, renameMachine, retireMachine } from './machines';
 import { correctSession, logSession, logTimer, runTimer } from './sessions';
-import { abandonSheet, readSheet, signOffSheet, startSheet } from './sheets';
+import { abandonSheet, signOffSheet } from './sheet-end';
+import { readSheet, startSheet } from './sheets';
 import { changeSetting } from './shop';
 import {
   addTestMachine,

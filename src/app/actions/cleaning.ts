@@ -3,6 +3,7 @@
 import * as campaigns from '../../services/campaigns';
 import * as putBacks from '../../services/put-backs';
 import * as quick from '../../services/quick-care';
+import * as ends from '../../services/sheet-end';
 import * as sheets from '../../services/sheets';
 import { act } from '../_server/act';
 
@@ -17,11 +18,11 @@ export async function startSheetAction(
 }
 
 export async function signOffAction(sheetId: string) {
-  return act((shop, actor) => sheets.signOffSheet(shop, actor, sheetId));
+  return act((shop, actor) => ends.signOffSheet(shop, actor, sheetId));
 }
 
 export async function abandonAction(sheetId: string, reason: string) {
-  return act((shop, actor) => sheets.abandonSheet(shop, actor, sheetId, reason));
+  return act((shop, actor) => ends.abandonSheet(shop, actor, sheetId, reason));
 }
 
 export async function startCampaignAction(input: unknown) {

@@ -4,7 +4,8 @@ import path from 'node:path';
 import { addMachine } from '../machines';
 import { allInOrder } from '../../core/sheet/ending';
 import { noMarks, progressOf, type Marks } from '../../core/sheet/progress';
-import { press, runOf, ticksOf } from '../sheets';
+import { press, ticksOf } from '../sheet-ticks';
+import { runOf } from '../sheets';
 import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
 
 export const tester: Actor = { id: null, name: 'Tester', source: 'hand' };

@@ -8,7 +8,7 @@ import { needed, type InTheWay } from '../../core/sheet/ending';
 import { inTheWayWords } from '../../core/sheet/rules';
 import { wayOf } from '../../core/sheet/run';
 import type { Outcome } from '../../services/shop';
-import type { SignedOff } from '../../services/sheets';
+import type { SignedOff } from '../../services/sheet-end';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Sheet.module.css';

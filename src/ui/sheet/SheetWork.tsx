@@ -7,7 +7,7 @@ import { minutesLeft, runningWaits, stretchDone, waitsFor } from '../../core/she
 import type { Tick } from '../../core/sheet/progress';
 import { arrange, type RunSheet } from '../../core/sheet/run';
 import type { Outcome } from '../../services/shop';
-import type { SignedOff } from '../../services/sheets';
+import type { SignedOff } from '../../services/sheet-end';
 import type { Wanting } from '../../services/stores';
 import { clockTime } from '../marks/when';
 import { minutesWords } from '../plan/words';

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { progressOf, type Tick, type TickWhat } from '../../core/sheet/progress';
 import type { Outcome } from '../../services/shop';
-import type { SheetState, TickProblem } from '../../services/sheets';
+import type { SheetState, TickProblem } from '../../services/sheet-ticks';
 
 /** A press that has not reached the server yet. */
 interface Waiting extends Tick {

@@ -1,5 +1,5 @@
 import { patiently } from '../../../../../services/shop';
-import { addTicks, sheetState } from '../../../../../services/sheets';
+import { addTicks, sheetState } from '../../../../../services/sheet-ticks';
 import { answer, crossSite, notInside } from '../../../../_server/answer';
 import { signedIn } from '../../../../_server/shop';
 
