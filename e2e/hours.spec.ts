@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { addMachine, expect, signIn, test, welcome } from './shop';
+import { stretch, unfold, workThrough } from './sheet';
 
 test.use({ suite: 'hours' });
 test.describe.configure({ mode: 'serial' });
@@ -190,6 +191,7 @@ test('heads are swapped in two taps and take their soil along', async ({ page })
 test('a disputed way warns once; a harmful one is refused with its reason', async ({
   page,
   server,
+  data,
 }) => {
   await page.goto(`${server.url}/setup/methods`);
   // a choice made before the page has woken up is not heard: make it again
@@ -204,19 +206,22 @@ test('a disputed way warns once; a harmful one is refused with its reason', asyn
   await page.goto(`${wren}?station=lid-window`);
   await page.getByRole('link', { name: 'Clean', exact: true }).last().click();
   await page.getByRole('button', { name: /^Start/ }).click();
-  await expect(page.getByText('First: make it safe')).toBeVisible();
-  for (const box of await page.getByRole('checkbox').all()) await box.check();
-  await page.getByRole('button', { name: 'It is isolated: go on' }).click();
-  const method = page.getByLabel('Method').first();
+  await expect(page.getByRole('heading', { name: 'Make it safe' })).toBeVisible();
+  await page.getByRole('button', { name: /^All \d+ are done/ }).click();
+  await stretch(page, 'Lid window: wipe').click();
+  await unfold(page, /^Method, minutes, note/);
+  const method = page.getByRole('combobox', { name: 'Method' });
   await method.fill('window cleaner');
   await method.blur();
   await expect(page.getByText('hazes acrylic in time')).toBeVisible();
+  await page.getByRole('button', { name: 'Understood' }).click();
   await method.fill('alcohol on a cloth');
   await method.blur();
-  await page.getByRole('button', { name: 'Keep it: this shop does it so' }).click();
-  await expect(page.getByRole('button', { name: 'Keep it: this shop does it so' })).toBeHidden();
-  await page.getByRole('button', { name: 'Done', exact: true }).first().click();
-  await page.getByRole('button', { name: /^Sign off/ }).click();
+  await page.getByRole('button', { name: 'Keep the method: this shop does it so' }).click();
+  await expect(page.getByText(/^Disputed/)).toBeHidden();
+  await workThrough(page, data.clock);
+  await page.getByRole('button', { name: /^Sign off and release/ }).click();
+  await expect(page.getByRole('heading', { name: /handed over/ })).toBeVisible();
   await page.goto(`${server.url}/record`);
   await expect(page.getByText(/alcohol on a cloth/).first()).toBeVisible();
 });
@@ -276,12 +281,9 @@ test('the minutes at hand become a clean-down in the order that is done soonest'
   await page.getByRole('link', { name: 'Start this on Wren' }).click();
   for (const box of (await page.getByRole('checkbox').all()).slice(0, 4)) await box.check();
   await page.getByRole('button', { name: /^Start/ }).click();
-  // safety first, then the order
-  await expect(page.getByText('First: make it safe')).toBeVisible();
-  await expect(page.getByText('The order that is done soonest')).toBeHidden();
-  for (const box of await page.getByRole('checkbox').all()) await box.check();
-  await page.getByRole('button', { name: 'It is isolated: go on' }).click();
-  await expect(page.getByText('The order that is done soonest')).toBeVisible();
+  // what makes it safe stands in front; the order stands beside it
+  await expect(page.getByRole('heading', { name: 'Make it safe' })).toBeVisible();
+  await expect(page.getByText('The order on its clock')).toBeVisible();
   await expect(page.getByText(/one after another it would be/)).toBeVisible();
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);

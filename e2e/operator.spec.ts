@@ -147,3 +147,39 @@ test('renewing the label makes the old link stale at once', async ({ page, brows
   await expect(page.getByText('no longer valid')).toBeVisible();
   await desk.context().close();
 });
+
+test('a diagnosis answers, takes back and decides; the label sheet carries the shop’s own word', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/faults/new`);
+  await page.getByRole('button', { name: /^Heron/ }).click();
+  await page.getByRole('button', { name: 'Focus wrong or changing, probe sticks' }).click();
+  await page
+    .getByRole('button', { name: /^Report/ })
+    .last()
+    .click();
+  const likely = page.getByRole('region', { name: 'What it likely is' });
+  const first = likely.getByRole('listitem').first();
+  await expect(first).toContainText('wrong focus or dirty probe');
+  const before = await first.textContent();
+  const check = page.getByRole('region', { name: 'Worth checking next' });
+  await expect(check.getByText('Is the focus off, or does the probe stick?')).toBeVisible();
+  await check.getByRole('button', { name: 'Yes' }).first().click();
+  await expect(page.getByRole('region', { name: 'Answered' })).toContainText('yes');
+  await expect(first).not.toHaveText(before!);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(first).toHaveText(before!);
+  await first.locator('summary').click();
+  await expect(first.getByText(/Reported: focus wrong/)).toBeVisible();
+  await first.getByRole('button', { name: 'It is this: decide' }).click();
+  await expect(page.getByRole('tab', { name: 'Repair', selected: true })).toBeVisible();
+  await page.goto(`${server.url}/setup`);
+  await page.getByLabel('Fire, sparks, broken guard').fill('Red button by the door, then outside.');
+  await page.getByRole('button', { name: 'Keep' }).last().click();
+  await page.goto(`${server.url}/setup/labels`);
+  await expect(page.getByRole('region', { name: 'Label of Heron' })).toContainText(
+    'Red button by the door',
+  );
+});

@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { startServer } from './server';
 import { addMachine, DataFolder, expect, test, welcome } from './shop';
+import { stretch } from './sheet';
 
 /** Rows of an hour each, one after another, ending before the autumn. */
 function bigLog(rows: number): string {
@@ -27,25 +28,31 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   await page.getByRole('button', { name: 'Show every task' }).click();
   await page.getByRole('checkbox', { name: /^Honeycomb/ }).check();
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
-  await expect(page.getByRole('heading', { name: 'First: make it safe' })).toBeVisible();
-  for (const box of await page.getByRole('checkbox').all()) await box.check();
-  await page.getByRole('button', { name: 'It is isolated: go on' }).click();
+  await page.getByRole('button', { name: /^All \d+ are done/ }).click();
+  await stretch(page, 'Honeycomb: clean').click();
   await page.getByRole('button', { name: 'soiled' }).click();
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await expect(page.getByText('kept', { exact: false }).last()).toBeVisible();
-  await expect(page.getByText(/· kept/)).toBeVisible();
+  await page.getByRole('button', { name: 'Done, next' }).click();
+  await expect(page.locator('[data-state="done"]')).toHaveCount(1);
+  await page.waitForResponse((response) => response.url().includes('/ticks'));
   await server.kill();
-  server = await startServer(data.dir);
+  // pressed while there is no power: kept on the device, sent when it is back
+  await page.getByRole('button', { name: 'Done, next' }).click();
+  await expect(page.getByText(/kept on this device/)).toBeVisible({ timeout: 12_000 });
+  server = await startServer(data.dir, {}, Number(new URL(server.url).port));
   machine = server.url + new URL(machine).pathname;
+  await expect(page.getByText(/kept on this device/)).toBeHidden({ timeout: 15_000 });
   await page.goto(server.url); // still signed in: sessions are in the file too
   await page.getByRole('link', { name: 'Resume' }).click();
+  await stretch(page, 'Honeycomb: clean').click();
   await expect(page.getByRole('button', { name: 'soiled' })).toHaveAttribute(
     'aria-pressed',
     'true',
   );
-  await expect(page.getByText('1 of 1 marked.')).toBeVisible();
-  await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
-  await expect(page).toHaveURL(machine);
+  await expect(page.locator('[data-state="done"]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Abandon' }).click();
+  await page.getByLabel(/^Why, and how/).fill('the power went');
+  await page.getByRole('button', { name: 'Abandon the clean-down' }).click();
+  await expect(page.getByRole('heading', { name: 'Wren: clean-down abandoned' })).toBeVisible();
 
   // mid import: the button is pressed, the answer has not come
   const file = path.join(data.dir, 'big.csv');

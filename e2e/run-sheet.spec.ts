@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import path from 'node:path';
 import type { Page } from '@playwright/test';
-import { pickOnly, stretch, workThrough } from './sheet';
+import { pickOnly, stretch, unfold, workThrough } from './sheet';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'run-sheet' });
@@ -186,6 +186,7 @@ test('an order that breaks a rule says why not; one that does not is timed', asy
     .first()
     .textContent();
   await stretch(page, 'Honeycomb: clean').click();
+  await unfold(page, /^This way:/);
   await page
     .getByLabel('Way')
     .selectOption({ label: 'wiped with alcohol (35 min hands-on, 5 min by itself)' });

@@ -24,8 +24,9 @@ async function freePort(): Promise<number> {
 export async function startServer(
   dataDir: string,
   env: Record<string, string> = {},
+  samePort?: number,
 ): Promise<RunningServer> {
-  const port = await freePort();
+  const port = samePort ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
   const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
   const server = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import fs from 'node:fs';
 import path from 'node:path';
 
@@ -37,6 +37,15 @@ export async function pickOnly(page: Page, names: readonly RegExp[]): Promise<vo
 /** A stretch in the order list of a sheet. */
 export const stretch = (page: Page, title: string) =>
   page.getByRole('button', { name: new RegExp(`^\\d+–\\d+\\s*${title}`) });
+
+/** Opens what stands behind a summary; a press while the page still moves is made again. */
+export async function unfold(page: Page, words: RegExp): Promise<void> {
+  const details = page.locator('details', { has: page.locator('summary', { hasText: words }) });
+  await expect(async () => {
+    if ((await details.getAttribute('open')) === null) await details.locator('summary').click();
+    await expect(details).toHaveAttribute('open', /.*/, { timeout: 500 });
+  }).toPass();
+}
 
 /**
  * Works a sheet to the end as somebody who finds all in order and waits for nothing: the clock of the

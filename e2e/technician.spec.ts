@@ -3,7 +3,7 @@ import { parse } from 'csv-parse/sync';
 import fs from 'node:fs';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
-import { pickOnly, stretch, workThrough } from './sheet';
+import { pickOnly, stretch, unfold, workThrough } from './sheet';
 import { addMachine, expect, signIn, technician, test, welcome } from './shop';
 
 test.use({ suite: 'technician' });
@@ -132,14 +132,14 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await stretch(page, 'Honeycomb: clean').click();
   await page.getByRole('button', { name: 'caked' }).click();
-  await page.getByText('Method, minutes, note').click();
+  await unfold(page, /^Method, minutes, note/);
   await page.getByLabel('Note', { exact: true }).fill('soaked twice');
   await page.getByLabel('Minutes').click();
   await page.waitForTimeout(600);
   await page.reload();
   await stretch(page, 'Honeycomb: clean').click();
   await expect(page.getByRole('button', { name: 'caked' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByText('Method, minutes, note').click();
+  await unfold(page, /^Method, minutes, note/);
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('soaked twice');
   await page.goto(server.url);
   await expect(page.getByText(/^0 of \d+ tasks done/)).toBeVisible();
@@ -236,6 +236,7 @@ test('no page has an accessibility fault that a machine can find', async ({ page
       '/clean/campaign',
       '/setup',
       '/setup/stores?item=swabs',
+      '/setup/labels',
     ]) {
       await page.goto(server.url + path);
       await page.getByRole('heading', { level: 1 }).waitFor();

@@ -59,6 +59,11 @@ export const dangerAdvice: Readonly<Record<Danger, string>> = {
   nuisance: 'Carry on. The technician will look when there is time.',
 };
 
+/** The advice, with the shop's own word for an emergency. */
+export function adviceFor(danger: Danger, stop: string): string {
+  return danger === 'stop' ? `Stop now: ${stop}` : dangerAdvice[danger];
+}
+
 export const dangerWords: Readonly<Record<Danger, string>> = {
   stop: 'stop now',
   pause: 'pause',

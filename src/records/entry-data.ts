@@ -55,6 +55,12 @@ export const entryDataSchemas = {
     opened: z.array(text).optional(),
   }),
   'fault diagnosis': z.object({ cause: text }),
+  /** what a check came out as */
+  'fault check': z.object({ check: text, answer: z.enum(['yes', 'no', 'unknown']) }),
+  /** a cause that is not in the list, to be weighed too */
+  'fault cause': z.object({ words: text }),
+  /** confirmed cases before it no longer move a diagnosis */
+  'diagnosis reset': z.object({ cases: z.number().int().nonnegative() }),
   'fault repair': z.object({
     action: text,
     part: text.nullable(),

@@ -19,9 +19,25 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
   ],
   stores: ['stock', 'store item'],
   modules: ['module', 'module moved', 'module ended'],
-  faults: ['fault', 'fault diagnosis', 'fault repair', 'fault proof', 'fault closed'],
+  faults: [
+    'fault',
+    'fault check',
+    'fault cause',
+    'fault diagnosis',
+    'fault repair',
+    'fault proof',
+    'fault closed',
+  ],
   holds: ['hold', 'release'],
-  'set-up': ['machine', 'setting', 'care plan', 'soil weights', 'method choice', 'device'],
+  'set-up': [
+    'machine',
+    'setting',
+    'care plan',
+    'soil weights',
+    'method choice',
+    'device',
+    'diagnosis reset',
+  ],
 };
 
 /** What the record's address bar can carry. */

@@ -56,6 +56,8 @@ const resultWords: Readonly<Record<CareResult, string>> = {
 };
 
 const strikable: readonly EntryKind[] = [
+  'fault check',
+  'fault cause',
   'fault diagnosis',
   'fault repair',
   'meter reading',

@@ -1,4 +1,5 @@
 import { causeWords } from '../catalogue/causes';
+import { checks } from '../catalogue/diagnosis';
 import { methodQuestions } from '../catalogue/methods';
 import { dangerWords } from '../catalogue/signs';
 import { formatDuration } from '../core/units/duration';
@@ -22,6 +23,15 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const words = signs.includes('other') && row.note ? row.note : signWords(signs);
       return `Fault reported (${dangerWords[danger]}): ${words}${material ? `, on ${material}` : ''}`;
     }
+    case 'fault check': {
+      const { check, answer } = entryData(row, 'fault check');
+      const asked = checks.find(({ id }) => id === check)?.question ?? check;
+      return `Checked: ${asked} ${answer === 'unknown' ? "can't tell" : answer}`;
+    }
+    case 'fault cause':
+      return `Cause thought of: ${entryData(row, 'fault cause').words}`;
+    case 'diagnosis reset':
+      return 'Diagnosis: confirmed cases no longer count';
     case 'fault diagnosis':
       return `Diagnosis: ${causeWords(entryData(row, 'fault diagnosis').cause)}`;
     case 'fault repair': {

@@ -16,6 +16,8 @@ export interface Shop {
   /** IANA time zone that decides what a day is */
   readonly zone: string;
   readonly name: string;
+  /** what to do first in this shop when there is fire, sparks or a broken guard */
+  readonly stopInstruction: string;
 }
 
 /** Who does something, for the book. */
@@ -46,6 +48,8 @@ export function defaultDataDir(): string {
   return process.env['DATA_DIR'] || path.join(/* turbopackIgnore: true */ process.cwd(), 'data');
 }
 
+const usualStop = 'switch off at the plug if you safely can, step back, fetch the technician.';
+
 /** Opens the shop under a folder, made when absent. */
 export function openShop(
   dataDir: string,
@@ -63,6 +67,9 @@ export function openShop(
     get name() {
       return readSetting(db, 'name') ?? 'Our workshop';
     },
+    get stopInstruction() {
+      return readSetting(db, 'stop-instruction') ?? usualStop;
+    },
   };
 }
 
@@ -70,7 +77,7 @@ export function closeShop(shop: Shop): void {
   shop.db.$client.close();
 }
 
-export const settingNames = ['timezone', 'name'] as const;
+export const settingNames = ['timezone', 'name', 'stop-instruction'] as const;
 export type SettingName = (typeof settingNames)[number];
 
 /**
@@ -83,7 +90,8 @@ export function changeSetting(
   value: string,
 ): Outcome<string> {
   const clean = value.trim();
-  if (!clean) return problem(`The ${name} must not be empty.`, name);
+  if (!clean) return problem(`The ${name.replace('-', ' ')} must not be empty.`, name);
+  if (clean.length > 300) return problem('At most 300 characters.', name);
   if (name === 'timezone' && !isZone(clean)) {
     return problem(
       `"${clean}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,

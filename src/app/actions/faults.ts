@@ -1,5 +1,7 @@
 'use server';
 
+import { strikeEntry } from '../../services/book';
+import * as diagnosis from '../../services/diagnosis';
 import * as faults from '../../services/faults';
 import { keepPhoto } from '../../services/photos';
 import { act } from '../_server/act';
@@ -40,4 +42,20 @@ export async function proveAction(input: Proof) {
 
 export async function closeAction(input: Closing) {
   return act((shop, actor) => faults.closeFault(shop, actor, input));
+}
+
+export async function answerCheckAction(input: Parameters<typeof diagnosis.answerCheck>[2]) {
+  return act((shop, actor) => diagnosis.answerCheck(shop, actor, input));
+}
+
+export async function takeAnswerBackAction(entryId: string) {
+  return act((shop, actor) => strikeEntry(shop, actor, entryId, 'taken back'));
+}
+
+export async function addCauseAction(input: Parameters<typeof diagnosis.addCause>[2]) {
+  return act((shop, actor) => diagnosis.addCause(shop, actor, input));
+}
+
+export async function resetCasesAction() {
+  return act((shop, actor) => diagnosis.resetCases(shop, actor));
 }

@@ -9,15 +9,18 @@ import { ReportForm } from './ReportForm';
 export function NewFault({
   machines,
   initial,
+  stop,
   report,
 }: {
   machines: { id: string; nickname: string }[];
   initial: string | null;
+  stop: string;
   report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
 }) {
   const router = useRouter();
   return (
     <ReportForm
+      stop={stop}
       machines={machines}
       initial={initial}
       report={report}

@@ -3,7 +3,7 @@
 import { Button, FileInput, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
+import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
 import type { ReportInput, Reported } from '../../services/faults';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -12,6 +12,8 @@ import { useAction } from '../forms/use-action';
 import classes from './Faults.module.css';
 
 interface ReportFormProps {
+  /** what to do first in this shop in an emergency */
+  stop: string;
   machines: { id: string; nickname: string }[];
   initial: string | null;
   report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
@@ -38,6 +40,7 @@ export function ReportForm({
   askName = false,
   name = '',
   onName,
+  stop,
 }: ReportFormProps) {
   const [key] = useState(() => v7());
   const [machineId, setMachineId] = useState(initial);
@@ -104,7 +107,7 @@ export function ReportForm({
       </div>
       {danger && (
         <p className={classes.advice} role="status">
-          {dangerAdvice[danger]}
+          {adviceFor(danger, stop)}
         </p>
       )}
       <Textarea

@@ -3,7 +3,7 @@
 import { UnstyledButton } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { dangerAdvice } from '../../catalogue/signs';
+import { adviceFor } from '../../catalogue/signs';
 import type { Readiness } from '../../services/at-machine';
 import type { LogChoices, Work } from '../../services/choices';
 import type { ReportInput, Reported } from '../../services/faults';
@@ -19,6 +19,8 @@ interface AtMachineProps {
   choices: LogChoices;
   works: Work[];
   zone: string;
+  /** what to do first in this shop in an emergency */
+  stop: string;
   log: LogActions;
   report: (name: string, input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
 }
@@ -35,7 +37,7 @@ const rememberedName = () => {
 
 /** The page behind the label: three big choices, nothing else of the shop. */
 export function AtMachine(props: AtMachineProps) {
-  const { nickname, machineId, readiness, choices, works, zone, log, report } = props;
+  const { nickname, machineId, readiness, choices, works, zone, stop, log, report } = props;
   const router = useRouter();
   const [view, setView] = useState<View>('choose');
   const [reported, setReported] = useState<Reported | null>(null);
@@ -93,7 +95,7 @@ export function AtMachine(props: AtMachineProps) {
         (reported ? (
           <section className={classes.answer} role="status">
             <h2>Reported. Thank you</h2>
-            <p className={classes.advice}>{dangerAdvice[reported.danger]}</p>
+            <p className={classes.advice}>{adviceFor(reported.danger, stop)}</p>
             <p>
               {reported.held
                 ? `${nickname} is on hold now: nobody should use it until the technician releases it.`
@@ -102,6 +104,7 @@ export function AtMachine(props: AtMachineProps) {
           </section>
         ) : (
           <ReportForm
+            stop={stop}
             machines={machines}
             initial={machineId}
             report={(input, files) => report(name, input, files)}

@@ -6,6 +6,7 @@ const rooms = [
   { path: '/setup/weights', name: 'Soil weights' },
   { path: '/setup/methods', name: 'Methods' },
   { path: '/setup/stores', name: 'Stores' },
+  { path: '/setup/labels', name: 'Labels' },
   { path: '/setup/devices', name: 'Devices' },
 ] as const;
 

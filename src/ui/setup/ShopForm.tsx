@@ -7,21 +7,27 @@ import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Setup.module.css';
 
-type Change = (name: 'name' | 'timezone', value: string) => Promise<Outcome<string>>;
+type Change = (
+  name: 'name' | 'timezone' | 'stop-instruction',
+  value: string,
+) => Promise<Outcome<string>>;
 
 /** The shop's name and time zone. */
 export function ShopForm({
   name,
   timezone,
+  stop,
   zones,
   change,
 }: {
   name: string;
   timezone: string;
+  /** what to do first when there is fire, sparks or a broken guard */
+  stop: string;
   zones: string[];
   change: Change;
 }) {
-  const [input, setInput] = useState({ name, timezone });
+  const [input, setInput] = useState({ name, timezone, stop });
   const [kept, setKept] = useState('');
   const { run, pending, problem } = useAction(change, (value: string) => setKept(`Kept: ${value}`));
   return (
@@ -56,6 +62,23 @@ export function ShopForm({
           limit={8}
           value={input.timezone}
           onChange={(value) => setInput({ ...input, timezone: value })}
+        />
+        <Button type="submit" variant="default" loading={pending}>
+          Keep
+        </Button>
+      </form>
+      <form
+        className={classes.row}
+        onSubmit={(event) => {
+          event.preventDefault();
+          run('stop-instruction', input.stop);
+        }}
+      >
+        <TextInput
+          label="Fire, sparks, broken guard"
+          description="What to do first here. Stands on every label and after such a report."
+          value={input.stop}
+          onChange={(event) => setInput({ ...input, stop: event.currentTarget.value })}
         />
         <Button type="submit" variant="default" loading={pending}>
           Keep

@@ -26,6 +26,7 @@ export default async function SetupPage() {
           <ShopForm
             name={shop.name}
             timezone={shop.zone}
+            stop={shop.stopInstruction}
             zones={Intl.supportedValuesOf('timeZone')}
             change={changeSettingAction}
           />

@@ -34,6 +34,7 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
       choices={choices}
       works={allWorks(shop)}
       zone={shop.zone}
+      stop={shop.stopInstruction}
       log={{
         log: actions.labelLogAction.bind(null, token),
         startTimer: actions.labelStartTimerAction.bind(null, token),

@@ -1,9 +1,11 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { dangerWords } from '../../../../catalogue/signs';
+import { diagnose } from '../../../../services/diagnosis';
 import { readFault, type Fault } from '../../../../services/faults';
 import { suggestedCalls } from '../../../../services/judge';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
+import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
 import { faultWords } from '../../../../ui/faults/FaultLine';
 import classes from '../../../../ui/faults/Faults.module.css';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
@@ -121,6 +123,19 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
           </section>
         ) : (
           <section className="panel" aria-label="Next step">
+            {(fault.stage === 'reported' || fault.stage === 'diagnosed') && (
+              <DiagnosisPanel
+                faultId={fault.id}
+                diagnosis={diagnose(shop, fault)}
+                actions={{
+                  answer: actions.answerCheckAction,
+                  takeBack: actions.takeAnswerBackAction,
+                  addCause: actions.addCauseAction,
+                  decide: actions.diagnoseAction,
+                  reset: actions.resetCasesAction,
+                }}
+              />
+            )}
             <Steps
               fault={{ id: fault.id, stage: fault.stage, held: fault.holdIds.length > 0 }}
               others={others.map((other) => ({ id: other.id, words: faultWords(other) }))}

@@ -10,7 +10,7 @@ export default async function NewFaultPage({
 }: {
   searchParams: Promise<{ machine?: string }>;
 }) {
-  await enter();
+  const { shop } = await enter();
   const { machine } = await searchParams;
   const machines = theBoard().machines.map(({ id, nickname }) => ({ id, nickname }));
   return (
@@ -21,6 +21,7 @@ export default async function NewFaultPage({
         key={machine ?? 'any'}
         machines={machines}
         initial={machines.find(({ id }) => id === machine)?.id ?? null}
+        stop={shop.stopInstruction}
         report={reportFaultAction}
       />
     </>

@@ -1,10 +1,9 @@
-import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
-import { dangerAdvice } from '../../../../../catalogue/signs';
 import { labelUrl, qrSvg } from '../../../../../services/labels';
 import { findMachine } from '../../../../../services/machine-view';
-import classes from '../../../../../ui/machine/Machine.module.css';
+import { Label } from '../../../../../ui/label/Label';
 import { PrintButton } from '../../../../../ui/machine/PrintButton';
+import { publicAddress } from '../../../../_server/address';
 import { enter } from '../../../../_server/shop';
 
 export const metadata = { title: 'Label' };
@@ -13,29 +12,25 @@ export default async function LabelPage({ params }: { params: Promise<{ id: stri
   const { shop } = await enter();
   const machine = findMachine(shop, (await params).id);
   if (!machine || machine.retiredAt !== null) notFound();
-  const host = (await headers()).get('host') ?? '127.0.0.1:3000';
-  const publicUrl = process.env['PUBLIC_URL'];
-  const url = labelUrl(publicUrl || `http://${host}`, machine);
+  const { base, fixed } = await publicAddress();
+  const url = labelUrl(base, machine);
   return (
     <>
       <div className="no-print">
         <h1>Label for {machine.nickname}</h1>
         <p>
           Print it, stick it where hands reach it.{' '}
-          {publicUrl
+          {fixed
             ? ''
             : 'Set PUBLIC_URL to the address phones reach this server by: this label points to the address you use now.'}
         </p>
       </div>
-      <section className={classes.label} aria-label={`Label of ${machine.nickname}`}>
-        <h2>{machine.nickname}</h2>
-        <div dangerouslySetInnerHTML={{ __html: await qrSvg(url) }} />
-        <p>
-          <b>I used it · Something is wrong · Is it ready?</b>
-        </p>
-        <p>Fire, sparks, broken guard: {dangerAdvice.stop.replace('Stop now: ', '')}</p>
-        <p className={classes.labelUrl}>{url}</p>
-      </section>
+      <Label
+        nickname={machine.nickname}
+        url={url}
+        qr={await qrSvg(url)}
+        stop={shop.stopInstruction}
+      />
       <p className="no-print">
         <PrintButton />
       </p>

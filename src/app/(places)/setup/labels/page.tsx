@@ -1,0 +1,42 @@
+import { labelUrl, qrSvg } from '../../../../services/labels';
+import { allMachines } from '../../../../services/machine-view';
+import { Label } from '../../../../ui/label/Label';
+import classes from '../../../../ui/label/Label.module.css';
+import { PrintButton } from '../../../../ui/machine/PrintButton';
+import { SetupRooms } from '../../../../ui/setup/SetupRooms';
+import { publicAddress } from '../../../_server/address';
+import { enter } from '../../../_server/shop';
+
+export const metadata = { title: 'Labels' };
+
+export default async function LabelsPage() {
+  const { shop } = await enter();
+  const { base, fixed } = await publicAddress();
+  const machines = allMachines(shop).filter(({ retiredAt }) => retiredAt === null);
+  const labels = await Promise.all(
+    machines.map(async (machine) => {
+      const url = labelUrl(base, machine);
+      return { nickname: machine.nickname, url, qr: await qrSvg(url) };
+    }),
+  );
+  return (
+    <>
+      <div className="no-print">
+        <h1>Labels</h1>
+        <SetupRooms here="/setup/labels" />
+        <p>
+          One for each machine, to stick where hands reach it.{' '}
+          {fixed
+            ? ''
+            : 'Set PUBLIC_URL to the address phones reach this server by: these point to the address you use now.'}{' '}
+          <PrintButton />
+        </p>
+      </div>
+      <div className={classes.sheet}>
+        {labels.map((label) => (
+          <Label key={label.nickname} {...label} stop={shop.stopInstruction} />
+        ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,230 @@
+'use client';
+
+import { Button, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import type { Diagnosis, DiagnosisCheck } from '../../services/diagnosis';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import classes from './Diagnosis.module.css';
+
+interface DiagnosisPanelProps {
+  faultId: string;
+  diagnosis: Diagnosis;
+  actions: {
+    answer: (input: {
+      faultId: string;
+      check: string;
+      answer: string;
+    }) => Promise<Outcome<unknown>>;
+    takeBack: (entryId: string) => Promise<Outcome<unknown>>;
+    addCause: (input: { faultId: string; words: string }) => Promise<Outcome<unknown>>;
+    decide: (input: { faultId: string; cause: string; note: string }) => Promise<Outcome<unknown>>;
+    reset: () => Promise<Outcome<unknown>>;
+  };
+}
+
+const shownCauses = 5;
+
+/** Causes ranked with what speaks for and against each, and the check that tells most for its minutes. */
+export function DiagnosisPanel({ faultId, diagnosis, actions }: DiagnosisPanelProps) {
+  const { causes, checks, answers, confirmed } = diagnosis;
+  const [all, setAll] = useState(false);
+  const decide = useAction(actions.decide);
+  const answer = useAction(actions.answer);
+  const takeBack = useAction(actions.takeBack);
+  const reset = useAction(actions.reset);
+  const [next, ...others] = checks;
+  const shown = all ? causes : causes.slice(0, shownCauses);
+  return (
+    <div className={classes.panel}>
+      <section aria-labelledby="likely">
+        <h2 id="likely">What it likely is</h2>
+        <ol className={classes.causes}>
+          {shown.map((cause) => (
+            <li key={cause.id}>
+              <details>
+                <summary>
+                  <span className={classes.name}>{cause.words}</span>
+                  <span className={classes.bar} aria-hidden="true">
+                    <span style={{ width: `${cause.probability * 100}%` }} />
+                  </span>
+                  <span className={classes.figure}>{percent(cause.probability)}</span>
+                </summary>
+                <ul className={classes.because}>
+                  {cause.because.slice(0, 6).map(({ words, factor }) => (
+                    <li key={words} data-against={factor < 1 || undefined}>
+                      {words}: <b>{times(factor)}</b>
+                    </li>
+                  ))}
+                  {cause.because.length === 0 && <li>Nothing speaks for or against it yet.</li>}
+                </ul>
+                <Button
+                  variant="default"
+                  loading={decide.pending}
+                  onClick={() => decide.run({ faultId, cause: cause.id, note: '' })}
+                >
+                  It is this: decide
+                </Button>
+              </details>
+            </li>
+          ))}
+        </ol>
+        {causes.length > shownCauses && (
+          <button className="go" onClick={() => setAll((before) => !before)}>
+            {all ? 'Fewer' : `${causes.length - shownCauses} more`}
+          </button>
+        )}
+        <ProblemNote problem={decide.problem} />
+      </section>
+      <section aria-labelledby="next-check">
+        <h2 id="next-check">Worth checking next</h2>
+        {next ? (
+          <Ask check={next} faultId={faultId} answer={answer} first />
+        ) : (
+          <p className="quiet">No check tells much more. Decide, or look for something else.</p>
+        )}
+        <ProblemNote problem={answer.problem} />
+        {others.length > 0 && (
+          <details>
+            <summary>Or one of {others.length} others</summary>
+            {others.map((check) => (
+              <Ask key={check.id} check={check} faultId={faultId} answer={answer} />
+            ))}
+          </details>
+        )}
+      </section>
+      {answers.length > 0 && (
+        <section aria-labelledby="answered">
+          <h2 id="answered">Answered</h2>
+          <ul className={classes.answers}>
+            {answers.map(({ entryId, question, answer: said, person }) => (
+              <li key={entryId}>
+                <span>
+                  {question} <b>{said === 'unknown' ? "can't tell" : said}</b>
+                  <span className="quiet">, {person}</span>
+                </span>
+                <button
+                  className="go"
+                  disabled={takeBack.pending}
+                  onClick={() => takeBack.run(entryId)}
+                >
+                  Take back
+                </button>
+              </li>
+            ))}
+          </ul>
+          <ProblemNote problem={takeBack.problem} />
+        </section>
+      )}
+      <OwnCause faultId={faultId} add={actions.addCause} />
+      <p className="quiet">
+        Starting weights are common practice, no source; each can be opened above.{' '}
+        {confirmed > 0 && (
+          <>
+            {confirmed} confirmed {confirmed === 1 ? 'case' : 'cases'} of this machine move them.{' '}
+            <button className="go" disabled={reset.pending} onClick={() => reset.run()}>
+              Let them no longer count
+            </button>
+          </>
+        )}
+      </p>
+      <ProblemNote problem={reset.problem} />
+    </div>
+  );
+}
+
+function Ask({
+  check,
+  faultId,
+  answer,
+  first,
+}: {
+  check: DiagnosisCheck;
+  faultId: string;
+  answer: {
+    run: (input: { faultId: string; check: string; answer: string }) => void;
+    pending: boolean;
+  };
+  first?: boolean;
+}) {
+  return (
+    <div className={classes.ask} data-first={first}>
+      <p className={classes.question} id={`ask-${check.id}`}>
+        {check.question}
+      </p>
+      <p>
+        {check.how}{' '}
+        <span className="quiet">
+          {check.minutes} min; {check.why}.{' '}
+          {check.opening &&
+            (check.alongside.length > 0
+              ? `While it is open: ${check.alongside.join(', ')}.`
+              : 'It needs isolating and opening.')}
+        </span>
+      </p>
+      <div className={classes.buttons} role="group" aria-labelledby={`ask-${check.id}`}>
+        {(
+          [
+            ['yes', 'Yes'],
+            ['no', 'No'],
+            ['unknown', "Can't tell"],
+          ] as const
+        ).map(([value, words]) => (
+          <Button
+            key={value}
+            size="lg"
+            variant="default"
+            disabled={answer.pending}
+            onClick={() => answer.run({ faultId, check: check.id, answer: value })}
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function OwnCause({
+  faultId,
+  add,
+}: {
+  faultId: string;
+  add: DiagnosisPanelProps['actions']['addCause'];
+}) {
+  const [words, setWords] = useState('');
+  const { run, pending, problem } = useAction(add, () => setWords(''));
+  return (
+    <details>
+      <summary>Add a cause of your own</summary>
+      <form
+        className={classes.own}
+        onSubmit={(event) => {
+          event.preventDefault();
+          run({ faultId, words });
+        }}
+      >
+        <TextInput
+          aria-label="Cause in words"
+          value={words}
+          onChange={(event) => setWords(event.currentTarget.value)}
+        />
+        <Button type="submit" variant="default" loading={pending}>
+          Weigh it too
+        </Button>
+      </form>
+      <ProblemNote problem={problem} />
+    </details>
+  );
+}
+
+/** "38 %", "under 1 %" */
+function percent(probability: number): string {
+  return probability < 0.01 ? 'under 1 %' : `${Math.round(probability * 100)} %`;
+}
+
+/** "×2.6", "×0.3" */
+function times(factor: number): string {
+  return `×${factor < 0.1 ? factor.toFixed(2) : factor.toFixed(1)}`;
+}
