@@ -1,5 +1,6 @@
 /** Unit, property and service tests; browser tests run under Playwright (`e2e/`). */
 const config = {
+  maxWorkers: '100%',
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],

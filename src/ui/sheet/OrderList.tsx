@@ -93,7 +93,7 @@ export function OrderList({ context, arranged, current, onChoose }: OrderListPro
           </button>
         )}
       </header>
-      <div aria-live="polite">
+      <div className={classes.says} aria-live="polite">
         {refused.map((words) => (
           <p key={words} className={classes.refused}>
             {words}

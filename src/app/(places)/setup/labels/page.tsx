@@ -28,7 +28,9 @@ export default async function LabelsPage() {
           One for each machine, to stick where hands reach it.{' '}
           {fixed
             ? ''
-            : 'Set PUBLIC_URL to the address phones reach this server by: these point to the address you use now.'}{' '}
+            : 'Set PUBLIC_URL to the address phones reach this server by: these point to the address you use now.'}
+        </p>
+        <p>
           <PrintButton />
         </p>
       </div>
