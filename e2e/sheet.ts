@@ -27,6 +27,7 @@ export class Clock {
 
 /** On the page that picks tasks: these and no others. */
 export async function pickOnly(page: Page, names: readonly RegExp[]): Promise<void> {
+  await page.getByRole('button', { name: 'Start the clean-down' }).waitFor();
   const all = page.getByRole('button', { name: 'Show every task' });
   if (await all.isVisible()) await all.click();
   const checked = page.getByRole('checkbox', { checked: true });
