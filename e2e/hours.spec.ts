@@ -7,7 +7,7 @@ import { addMachine, expect, signIn, test, welcome } from './shop';
 import { stretch, unfold, workThrough } from './sheet';
 
 test.use({ suite: 'hours' });
-test.describe.configure({ mode: 'serial' });
+test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
 let wren: string;
 let sparrow: string;

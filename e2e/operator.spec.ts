@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'operator' });
-test.describe.configure({ mode: 'serial' });
+test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
 let machine: string;
 let label: string;

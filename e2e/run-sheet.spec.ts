@@ -5,7 +5,7 @@ import { pickOnly, stretch, unfold, workThrough } from './sheet';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'run-sheet' });
-test.describe.configure({ mode: 'serial' });
+test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
 let wren: string;
 let heron: string;
@@ -35,7 +35,6 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   server,
   data,
 }) => {
-  test.setTimeout(150_000);
   await signIn(page, server.url);
   await start(page, wren, [/^Honeycomb/, /^Protective window window out/]);
   await expect(page.getByText(/saved/)).toBeVisible();
@@ -145,7 +144,6 @@ test('a damaged lens stops there and opens a fault that holds the machine', asyn
   server,
   data,
 }) => {
-  test.setTimeout(120_000);
   await signIn(page, server.url);
   await start(page, heron, [/^Focus lens/]);
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();

@@ -7,7 +7,7 @@ import { pickOnly, stretch, unfold, workThrough } from './sheet';
 import { addMachine, expect, signIn, technician, test, welcome } from './shop';
 
 test.use({ suite: 'technician' });
-test.describe.configure({ mode: 'serial' });
+test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
 let machine: string;
 
@@ -118,7 +118,6 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   server,
   data,
 }) => {
-  test.setTimeout(120_000);
   await signIn(page, server.url);
   await expect(page.getByRole('row', { name: /fire Wren: Honeycomb/ })).toBeVisible();
   await page.goto(`${machine}?station=honeycomb&sum=clean`);
