@@ -113,13 +113,13 @@ export const writtenProofs: readonly WrittenProof[] = [
   {
     id: 'travel-power',
     name: 'Travel under power',
-    how: 'Key in, power on, home it. Jog along both sides: square, no noise.',
+    how: 'Tag off; machine and exhaust plugged in, key in where there is one, power on. Home it. Jog along both sides: square, no noise.',
     caution: 'never',
   },
   {
     id: 'fan',
     name: 'Fans run',
-    how: 'Every fan that was touched starts by itself and sounds as it used to.',
+    how: 'Machine and exhaust plugged in, power on: every fan that was touched starts by itself and sounds as it used to.',
     caution: null,
   },
   {
@@ -143,7 +143,7 @@ export const writtenProofs: readonly WrittenProof[] = [
   {
     id: 'burn',
     name: 'Test burn',
-    how: 'At the recipe on record, on the shop’s reference stock, lid shut: it cuts through and looks as it used to. Wait out every solvent first.',
+    how: 'At the recipe on record, on the shop’s reference stock, exhaust on, lid and guards shut: it cuts through and looks as it used to. Wait out every solvent first.',
     caution: 'open-beam',
   },
 ];

@@ -150,7 +150,7 @@ const nozzleOff: WrittenOpening = {
   ],
   close: [
     'Tip and ring on with the fingers: turned backwards until it clicks, then on. Snug.',
-    'Air hose on, finger-tight and a touch.',
+    'Air hose on, finger-tight and a touch; with the head on the bench it waits until the head is back.',
   ],
   parts: [{ name: 'Nozzle and ring', hoses: 1, facing: 'Wide end up, to the lens' }],
   checks: ['hose', 'rings'],

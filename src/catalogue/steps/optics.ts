@@ -127,9 +127,7 @@ export const headStrip: Written = {
   drawing: 'fan',
   dusty: true,
   wait: { verb: 'dries', place: null },
-  parts: [{ name: 'Shield', screws: 2, facing: 'Dents of its screws outwards' }],
   active: [
-    'Shield off; its screws into the dish.',
     [
       'Crust first: loosen what is caked on shield, nozzle and vents with a dry brush, head held opening down.',
       'Blown loose later, it falls into the optics.',
@@ -155,7 +153,6 @@ export const headStrip: Written = {
       'Flick the fan: it turns freely for two turns.',
       'A fan that must be pushed round will not start under power.',
     ],
-    'Shield on last. Its screws fall into the dents they made.',
   ],
   stop: 'You see through the heat sink from end to end; the fan turns freely; the brush brings nothing more.',
   wrong: [
