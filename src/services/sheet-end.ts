@@ -214,7 +214,10 @@ function workMinutes(ticks: readonly Tick[], end: number): number | null {
   return Math.round(Math.max(0, end - sorted[0]!.at - paused) / millisecondsPerMinute);
 }
 
-/** Gives a clean-down up: nothing is reset; what had been marked is kept in the book as words. */
+/**
+ * Gives a clean-down up: nothing is reset; what had been marked is kept in the book as words. Not while
+ * something is out of the machine or left off: its hold would end with it.
+ */
 export function abandonSheet(
   shop: Shop,
   actor: Actor,
@@ -226,6 +229,13 @@ export function abandonSheet(
   if (!reason.trim())
     return problem('Say why it is abandoned, and how the machine stands.', 'reason');
   const progress = progressOf(sheetTicks(shop.db, sheetId));
+  const out = outOfPlace(progress);
+  if (out.length > 0) {
+    return problem(
+      `Not while it is in pieces: ${out.join(', ')}. Put it back, or pause: the machine stays on hold.`,
+      'part out',
+    );
+  }
   const marks = sheetTasks(shop.db, sheetId).flatMap((task) => {
     const mark = progress.marks.get(placeId(task.stationId, task.task));
     if (!mark || (mark.result === null && mark.finding === null)) return [];
@@ -235,20 +245,27 @@ export function abandonSheet(
         .join(', '),
     ];
   });
-  const out = progress.tray
-    .filter(({ inAt }) => inAt === null)
-    .map(({ name }) => `${name} is out of the machine`);
   write(shop.db, () => {
     insertDataEntry(shop.db, {
       kind: 'clean-down abandoned',
       machineId: sheet.value.machineId,
       ...stamp(shop, actor),
       note: reason.trim(),
-      data: { sheetId, marks: [...marks, ...out] },
+      data: { sheetId, marks },
     });
     endSheet(shop, actor, sheet.value, `clean-down abandoned: ${reason.trim()}`);
   });
   return ok(null);
+}
+
+/** Parts that are out, and what was left off and is not back. */
+function outOfPlace({ tray, leftOff }: Progress): string[] {
+  return [
+    ...tray.filter(({ inAt }) => inAt === null).map(({ name }) => `${name} is out`),
+    ...leftOff
+      .filter(({ backAt, mended }) => backAt === null && !mended)
+      .map(({ what }) => `${what} is left off`),
+  ];
 }
 
 function endSheet(shop: Shop, actor: Actor, sheet: SheetRow, how: string): void {

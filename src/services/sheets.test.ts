@@ -268,7 +268,7 @@ test('a strip-clean of the whole machine takes every station at its deepest, eac
   expect(whole.ways[0]!.minutes.active).toBe(1);
 });
 
-test('a draft writes nothing; an abandoned sheet says what was still out', () => {
+test('a draft writes nothing; a sheet is not abandoned while the machine is in pieces', () => {
   const entries = () => standingEntries(shop.db, ['hold', 'clean-down started']).length;
   const picked = [{ stationId: station('window'), task: 'strip-clean' }];
   expect(must(draftRun(shop, machineId, picked)).tasks).toHaveLength(1);
@@ -281,10 +281,11 @@ test('a draft writes nothing; an abandoned sheet says what was still out', () =>
   const { parts } = runOf(shop, sheetId)!.pieces.find(({ id }) => id === 'open:head-off')!;
   const { lens: _, ...part } = parts[0]!;
   pressAll(sheetId, { kind: 'part out', part: { ...part, marked: 'words' } });
+  expect(refusal(abandonSheet(shop, tester, sheetId, 'called away'))).toContain('Head is out');
+  expect(activeHolds(shop)).toHaveLength(1);
+  pressAll(sheetId, { kind: 'part in', part: part.id });
   must(abandonSheet(shop, tester, sheetId, 'called away'));
-  expect(bookPage(shop, { kinds: ['clean-down abandoned'] }, 1)[0]!.what).toContain(
-    'Head is out of the machine',
-  );
+  expect(activeHolds(shop)).toEqual([]);
   expect(handOver(shop, sheetRow(shop, sheetId)!).closed!.abandoned).toBe('called away');
 });
 

@@ -171,7 +171,7 @@ export interface Arranged extends Timed {
 }
 
 /** Each task with its own openings, nothing shared, each wait sat out. Minutes. */
-export function oneAfterAnother(
+function oneAfterAnother(
   { tasks, pieces }: Pick<RunSheet, 'tasks' | 'pieces'>,
   ways: ReadonlyMap<string, string> = new Map(),
 ): number {

@@ -74,7 +74,7 @@ export function OrderList({ context, arranged, current, onChoose }: OrderListPro
     <section className={classes.order} aria-labelledby="order">
       <header className={classes.orderHead}>
         <h2 id="order">In this order</h2>
-        {progress.sequence !== null && (
+        {(progress.sequence !== null || progress.ways.size > 0) && (
           <button
             className={classes.small}
             onClick={() => {

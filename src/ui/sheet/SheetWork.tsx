@@ -78,7 +78,7 @@ export function SheetWork(props: SheetWorkProps) {
         {minutesWords(arranged.finish)} in this order; one after another it would be{' '}
         {minutesWords(arranged.sequential)}
         {saved > 0 && `: ${minutesWords(saved)} saved`}.{' '}
-        {progress.sequence === null && (
+        {progress.sequence === null && progress.ways.size === 0 && (
           <span className="quiet">
             {run.exact ? 'No order is sooner.' : 'A good order, not proved the best.'}
           </span>
