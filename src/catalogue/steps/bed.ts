@@ -178,10 +178,14 @@ export const plateClean: Written = {
 
 export const hoodPlateClean: Written = {
   ...plateClean,
-  active: ['Hood up and held: it must not fall shut on your hands.', ...plateClean.active],
+  active: [
+    'Hood up and held: it must not fall shut on your hands. Cap the field lens.',
+    ...plateClean.active,
+  ],
   finishing: [
     'Scrape with plastic or wood towards you into the cloth, away from the field lens.',
     'Wipe with water, then dry, edges and the slot of the hood too.',
+    ['Cap off the field lens again.', 'The first pulse would go into the cap.'],
   ],
   ways: [],
   wrong: ['Cleaner splashes up to the field lens: cap it first.'],
@@ -201,4 +205,16 @@ export const trayEmpty: Written = {
   ],
   stop: 'Empty, dry, and it slides.',
   wrong: ['A tray that is not home lets the air past: smoke stays in.'],
+};
+
+/** Where the tray is what was lifted out already. */
+export const trayOnBench: Written = {
+  ...trayEmpty,
+  active: [
+    ['Nothing in it glows or smokes.', 'Embers under tar keep their heat for long.'],
+    'Empty it into the lidded metal bin.',
+    'Wipe it outside the machine; sticky tar is laid in degreaser.',
+    'Feet of the tray and their seats clean and dry.',
+  ],
+  stop: 'Empty, dry, feet and seats bare.',
 };

@@ -69,6 +69,7 @@ export const windowStrip: Written = {
   name: 'with swabs',
   parts: windowOut,
   active: [
+    gloves,
     'Head on a soft cloth, on its side. Undo the ring of the window by hand; on some heads it turns the other way when seen from the front.',
     [
       'Tip the window out onto lens tissue, and hold it by the rim only. Mark which face was to the work.',
@@ -197,7 +198,7 @@ export const fieldLensWipe: Written = {
   glass: true,
   wait: dries,
   active: [
-    'Hood up. Look at the lens from below with a torch held flat: a chip or a crack ends the work here.',
+    'Hood up, cap off. Look at the lens from below with a torch held flat: a chip or a crack ends the work here.',
     gloves,
     [
       'Let loose dust fall off by itself; no breath, no blowing from below.',
@@ -236,6 +237,7 @@ export const lensWipe: Written = {
   name: 'taken out',
   parts: lensOut,
   active: [
+    gloves,
     'Soft cloth under the head before the ring is undone.',
     'Ring off by hand; on some holders it turns the other way when seen from the front. Glued in? Then clean it in place.',
     [
@@ -246,7 +248,6 @@ export const lensWipe: Written = {
       'Chipped or broken? Stop: wet wipe, seal it in a bag, hazardous waste by local rule; no blowing, no bare hands.',
       'Zinc selenide dust is toxic.',
     ],
-    gloves,
     'Lens tissue with two drops of alcohol, laid on, drawn off sideways under its own weight. Both faces, a fresh tissue each.',
   ],
   finishing: ['Hold it to the light: both faces.', ...lensIn],
@@ -281,6 +282,7 @@ export const pulledLensWipe: Written = {
   ...lensWipe,
   name: 'pulled out',
   active: [
+    gloves,
     'Soft cloth under the opening of the head.',
     [
       'The magnetic end of the tool draws the lens out, in its holder. Straight down, slowly.',
@@ -294,7 +296,6 @@ export const pulledLensWipe: Written = {
       'Chipped or broken? Stop: wet wipe, seal it in a bag, hazardous waste by local rule; no blowing, no bare hands.',
       'Zinc selenide dust is toxic.',
     ],
-    gloves,
     'Lens tissue with two drops of alcohol, drawn across under its own weight. Both faces, a fresh tissue each.',
   ],
   finishing: [

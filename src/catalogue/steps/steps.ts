@@ -57,6 +57,7 @@ const byStation: Readonly<Record<string, Written>> = {
 const byFamily: Readonly<Record<string, Written>> = {
   'galvo-desktop plate.clean': bed.hoodPlateClean,
   'co2-desktop lens.wipe': optics.pulledLensWipe,
+  'co2-desktop crumb-tray.empty': bed.trayOnBench,
 };
 
 /** The written steps of a task at a kind of station, or `null` for a task the shop added itself. */
