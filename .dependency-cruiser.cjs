@@ -35,6 +35,7 @@ module.exports = {
       'core/units/',
       'core/usage/',
       'core/care/',
+      'core/people/',
       'catalogue/',
     ]),
     only('demo-goes-through-services', 'demo', ['demo/', 'services/', 'core/', 'catalogue/']),

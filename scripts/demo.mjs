@@ -1,5 +1,6 @@
 // From a fresh clone to a filled Today: installs, fills the made-up workshop if nothing is there,
 // builds, starts.
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { bin, fail, installPackages, root, run } from './common.mjs';
@@ -13,11 +14,20 @@ if (!upToDate()) {
   console.log('Building, about a minute.');
   if (run(bin('next'), ['build']) !== 0) fail('The build failed. See above.');
 }
+const mailPage = process.env.MAIL_PAGE || '2580';
+const mailbox = spawn(
+  process.execPath,
+  ['--import', 'tsx', 'src/standins/mailbox.ts', '--page', mailPage],
+  { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] },
+);
+process.on('exit', () => mailbox.kill());
 const host = process.env.HOST || '127.0.0.1';
 const port = process.env.PORT || '3000';
 console.log(`
 Bitacora: http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}
-Sign in as Marit with the password net-loft-lantern.
+Sign in as Marit with the password net-loft-lantern (technician), as Tomasz with tarred-marlin-spike
+(helper) or as Ines with clove-hitch-harbour (operator). What it mails is read at
+http://127.0.0.1:${mailPage}/ and goes nowhere else.
 
 To try a label from a phone: start with HOST=0.0.0.0 and PUBLIC_URL=http://ADDRESS:${port}, where
 ADDRESS is this computer's in your network; then open a machine, "Print the label", and scan it.

@@ -1,5 +1,5 @@
-/** Causes a diagnosis can name. Common practice, no source. */
-export const causes: readonly { id: string; words: string }[] = [
+/** Causes a diagnosis weighs. Common practice, no source. */
+export const weighedCauses: readonly { id: string; words: string }[] = [
   { id: 'dirty-glass', words: 'dirty window or lens' },
   { id: 'damaged-glass', words: 'etched or cracked window or lens' },
   { id: 'lens-refit', words: 'lens back-to-front or loose after refit' },
@@ -28,6 +28,15 @@ export const causes: readonly { id: string; words: string }[] = [
   { id: 'shield-caked', words: 'shield caked' },
   { id: 'rubbing', words: 'reassembly left a part rubbing' },
 ];
+
+/** Causes one names when all is known; no sign speaks for them beforehand. */
+const named: readonly { id: string; words: string }[] = [
+  { id: 'our-cleaning', words: 'our last cleaning' },
+  { id: 'nothing-wrong', words: 'nothing wrong: an alarm that only needed resetting' },
+];
+
+/** Every cause that can be named. */
+export const causes = [...weighedCauses, ...named];
 
 /** Words of a cause in the list, or the text itself when it was written freely. */
 export function causeWords(cause: string): string {

@@ -1,4 +1,4 @@
-import { causes } from './causes';
+import { weighedCauses } from './causes';
 import { causeModels, checks, signLikelihoods, somethingElse } from './diagnosis';
 import { families } from './families';
 import { openings } from './openings';
@@ -8,7 +8,7 @@ import { stationKinds } from './stations';
 test('every cause is modelled by signs and stations that exist, and every sign has a cause', () => {
   const signIds = new Set(signs.map(({ id }) => id));
   const kinds = new Set(stationKinds.map(({ id }) => id));
-  expect(causeModels.map(({ id }) => id)).toEqual(causes.map(({ id }) => id));
+  expect(causeModels.map(({ id }) => id)).toEqual(weighedCauses.map(({ id }) => id));
   for (const { signs: shown, stations, prior } of causeModels) {
     expect(Object.keys(shown).length).toBeGreaterThan(0);
     for (const sign of Object.keys(shown)) expect(signIds.has(sign)).toBe(true);
@@ -24,7 +24,7 @@ test('every cause is modelled by signs and stations that exist, and every sign h
 });
 
 test('every check tells of causes that exist, and every cause has a check that tells', () => {
-  const ids = new Set(causes.map(({ id }) => id));
+  const ids = new Set(weighedCauses.map(({ id }) => id));
   const openingIds = new Set(openings.map(({ id }) => id));
   for (const { yes, otherwise, minutes, opening } of checks) {
     expect(minutes).toBeGreaterThan(0);
@@ -35,7 +35,7 @@ test('every check tells of causes that exist, and every cause has a check that t
       expect(probability).toBeLessThan(1);
     }
   }
-  for (const { id } of causes) {
+  for (const { id } of weighedCauses) {
     expect([id, checks.some(({ yes }) => (yes[id] ?? 0) >= 0.7)]).toEqual([id, true]);
   }
 });

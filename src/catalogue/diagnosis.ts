@@ -1,4 +1,4 @@
-import { causes } from './causes';
+import { weighedCauses } from './causes';
 import type { Family } from './schema';
 
 /**
@@ -114,7 +114,7 @@ const rows: Readonly<Record<string, Row>> = {
 };
 
 /** Causes with what they show as. */
-export const causeModels: readonly CauseModel[] = causes.map(({ id, words }) => {
+export const causeModels: readonly CauseModel[] = weighedCauses.map(({ id, words }) => {
   const row = rows[id];
   if (!row) throw new Error(`causeModels requires a row for "${id}"`);
   return {

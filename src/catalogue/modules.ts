@@ -6,6 +6,8 @@ export interface ModuleKind {
   places: readonly string[];
   /** kinds of station that go with it: their soil travels too */
   stations: readonly string[];
+  /** run hours it usually lasts; left out where dirt and accidents end it, not age */
+  usualLifeHours?: number;
   /** ways it dies, to choose from; free words are taken too */
   deaths: readonly string[];
 }
@@ -17,6 +19,7 @@ export const moduleKinds: readonly ModuleKind[] = [
     name: 'Laser head',
     places: ['diode-module'],
     stations: ['diode-module', 'inner-lens', 'window', 'nozzle', 'shield', 'head-fan'],
+    usualLifeHours: 8000,
     deaths: ['source worn', 'window mount cracked', 'fan seized', 'no beam', 'dropped'],
   },
   {
@@ -31,6 +34,7 @@ export const moduleKinds: readonly ModuleKind[] = [
     name: 'Laser tube',
     places: ['tube'],
     stations: ['tube'],
+    usualLifeHours: 2000,
     deaths: ['weak at full current', 'no beam', 'leaked coolant', 'cracked'],
   },
 ];

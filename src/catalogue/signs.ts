@@ -51,6 +51,11 @@ export function findSign(id: string): Sign | null {
   return byId.get(id) ?? null;
 }
 
+/** Signs in words, as shown in lists. */
+export function signWords(ids: readonly string[]): string {
+  return ids.map((id) => byId.get(id)?.words ?? id).join('; ');
+}
+
 /** What a danger asks of the operator, in words to act on. */
 export const dangerAdvice: Readonly<Record<Danger, string>> = {
   stop: 'Stop now: switch off at the plug if you safely can, step back, fetch the technician.',

@@ -2,16 +2,12 @@ import type { Criticality } from '../core/care/danger';
 import { longestSessionSeconds } from '../core/usage/overlap';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import type { CareResult, Finding } from '../core/care/care';
-import { createTechnician, hasPeople, openAuth } from '../services/auth';
+import { usuallyOpened } from '../catalogue/proofs';
+import { hasPeople } from '../services/auth';
 import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../services/due';
-import {
-  closeFault,
-  diagnoseFault,
-  openFaults,
-  proveFault,
-  repairFault,
-  reportFault,
-} from '../services/faults';
+import { openFaults } from '../services/faults/faults';
+import { reportFault } from '../services/faults/report';
+import { closeFault, diagnoseFault, proveFault, repairFault } from '../services/faults/steps';
 import { addMachine } from '../services/machines';
 import { stationMethods } from '../services/methods';
 import { correctSession, logSession, recentSessions } from '../services/sessions';
@@ -33,6 +29,15 @@ import {
   storyMorning,
   type SecondStory,
 } from './second-story';
+import {
+  burnsOf,
+  firstPeople,
+  openAccounts,
+  openingFaults,
+  proveAll,
+  thirdStory,
+  type ThirdStory,
+} from './third-story';
 import {
   carelessOperators,
   commonFaults,
@@ -71,6 +76,7 @@ interface Play {
   /** what has begun to slide */
   slid: Set<string>;
   second: SecondStory | null;
+  third: ThirdStory | null;
 }
 
 /**
@@ -96,11 +102,12 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
     keys: 0,
     slid: new Set(),
     second: null,
+    third: null,
   };
   const firstDay = localDay(end, shopZone) - historyDays;
   allOrNothing(shop, () => playHistory(play, firstDay, report));
   // the library that keeps passwords works outside our transaction
-  must(await createTechnician(shop, openAuth(shop), technician));
+  await openAccounts(shop, play.marit);
   return `The made-up workshop is ready: ${plans.length} machines, fourteen months.`;
 }
 
@@ -117,6 +124,14 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   }
   play.second = secondStory(played, clock, play.ids, play.marit);
   firstMorning(play.second);
+  play.third = thirdStory({
+    shop: played,
+    clock,
+    ids: play.ids,
+    marit: play.marit,
+    clean: (machine) => cleanGlass(play, machine),
+  });
+  firstPeople(play.third);
   const lastDay = localDay(end, shopZone);
   for (let day = firstDay + 1; day <= lastDay; day++) {
     playDay(play, day, lastDay);
@@ -125,6 +140,7 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
     }
   }
   openingDay(play);
+  openingFaults(play.third, end);
   openingHours(play.second, end);
 }
 
@@ -140,6 +156,7 @@ function playDay(play: Play, day: number, lastDay: number): void {
   clock.now = start + 8.5 * hour;
   if (clock.now > end) return;
   storyMorning(play.second!, day, left);
+  burnsOf(play.third!, day, 1 - left / historyDays);
   slideFrom(play, left);
   if (left <= quietDays) catchUp(play, left);
   else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
@@ -414,14 +431,15 @@ function playFault(play: Play, fault: DemoFault, reportedAt: number): void {
   must(diagnoseFault(shop, marit, { faultId, cause: fault.cause, note: null }));
   clock.now += chance.between(0.2, 1.5) * hour;
   const minutes = Math.round(chance.around(fault.minutes, 1.25));
-  must(repairFault(shop, marit, { faultId, action: fault.action, minutes }));
+  const opened = [...(usuallyOpened[fault.cause] ?? [])];
+  must(repairFault(shop, marit, { faultId, action: fault.action, minutes, opened }));
   clock.now += 10 * minute;
   if (chance.yes(0.12)) {
     must(proveFault(shop, marit, { faultId, tested: fault.proof, passed: false, note: 'not yet' }));
     clock.now += 20 * minute;
     must(repairFault(shop, marit, { faultId, action: `${fault.action}, once more`, minutes: 8 }));
   }
-  must(proveFault(shop, marit, { faultId, tested: fault.proof, passed: true }));
+  proveAll(shop, marit, faultId, fault.proof);
   must(closeFault(shop, marit, { faultId, as: 'fixed' }));
 }
 
@@ -470,6 +488,17 @@ function mendedForNow(play: Play): void {
   );
 }
 
+/** The glass of a machine cleaned at once, because a test burn was weak. */
+function cleanGlass(play: Play, machine: MachineDue): void {
+  const picks = machine.stations
+    .filter(({ kind }) => ['window', 'lens', 'mirror', 'head-mirror'].includes(kind))
+    .flatMap((station): Pick[] => {
+      const task = station.tasks.find(({ task: { key } }) => key === 'clean' || key === 'wipe');
+      return task ? [{ station, task }] : [];
+    });
+  cleanDown(play, machine, picks);
+}
+
 /** What there is to see on opening day: a clean-down half done, a fault half understood. */
 function openingDay(play: Play): void {
   const { shop, clock, end, marit } = play;
@@ -478,7 +507,7 @@ function openingDay(play: Play): void {
     must(
       closeFault(shop, marit, {
         faultId: fault.id,
-        as: 'not reproduced',
+        as: 'no fault',
         note: 'seen to before opening',
       }),
     );

@@ -34,6 +34,20 @@ export function careBackwards(db: Db, stationId: string, until: number): Iterabl
   ).iterate(stationId, until) as Iterable<CareEvent>;
 }
 
+/** When any of some stations was cleaned, from an instant on, oldest first. */
+export function cleanedAt(db: Db, stationIds: readonly string[], from: number): number[] {
+  if (stationIds.length === 0) return [];
+  const marks = stationIds.map(() => '?').join(', ');
+  const rows = statement(
+    db,
+    `select distinct at from care
+     where station_id in (${marks}) and at >= ? and result = 'done' and depth <> 'inspect'
+       and not exists (select 1 from entry later where later.supersedes = care.entry_id)
+     order by at`,
+  ).all(...stationIds, from) as { at: number }[];
+  return rows.map(({ at }) => at);
+}
+
 /** The last care entries of a station, newest first, struck ones too. */
 export function careHistory(db: Db, stationId: string, limit: number) {
   return db

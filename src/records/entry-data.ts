@@ -10,6 +10,13 @@ export const tableKinds = ['session', 'care', 'meter reading', 'stock'] as const
 const text = z.string();
 const figure = z.number().nonnegative();
 const perGroup = z.object({ optics: figure, bed: figure, motion: figure, air: figure });
+const fan = z.object({
+  size: figure,
+  thickness: figure,
+  voltage: figure,
+  current: figure,
+  flow: figure,
+});
 const limit = z.object({
   kind: z.enum(['soil', 'run', 'days', 'jobs', 'useDays']),
   value: z.number().positive(),
@@ -53,7 +60,19 @@ export const entryDataSchemas = {
     careEntryId: text.nullable(),
     /** what had just been opened, by name */
     opened: z.array(text).optional(),
+    /** how it was being worked */
+    job: z
+      .object({
+        process: z.enum(['cut', 'engrave', 'mark']).nullable(),
+        airAssist: z.boolean().nullable(),
+        since: text.nullable(),
+      })
+      .optional(),
+    /** the fault that was on watch and was seen again */
+    again: text.optional(),
   }),
+  /** somebody else met the same fault */
+  'fault again': z.object({}),
   'fault diagnosis': z.object({ cause: text }),
   /** what a check came out as */
   'fault check': z.object({ check: text, answer: z.enum(['yes', 'no', 'unknown']) }),
@@ -65,8 +84,62 @@ export const entryDataSchemas = {
     action: text,
     part: text.nullable(),
     minutes: z.number().int().nonnegative(),
+    /** kinds of place that were opened: they say what must be proved */
+    opened: z.array(text).default([]),
+    /** what was put in, with its serial number; `item` of the stores, or null */
+    parts: z
+      .array(z.object({ item: text.nullable(), name: text, serial: text, quantity: figure }))
+      .default([]),
+    /** a fan put in place of another, checked to fit */
+    fan: z.object({ old: fan, next: fan }).nullable().default(null),
+    /** in hundredths of the shop's money */
+    cost: z.number().int().nonnegative().default(0),
+    /** when what is awaited or sent out should be back */
+    expected: z.number().int().nullable().default(null),
   }),
-  'fault proof': z.object({ tested: text, passed: z.boolean() }),
+  'fault proof': z.object({
+    tested: text,
+    passed: z.boolean(),
+    /** which of the tests that must be; null: any other */
+    proof: text.nullable().default(null),
+    /** strength found, 1 = baseline */
+    strength: figure.nullable().default(null),
+  }),
+  /** back in use; a restriction is shown to operators until it is lifted */
+  'fault return': z.object({ restriction: text.nullable(), strength: figure.nullable() }),
+  'restriction lifted': z.object({ how: text }),
+  /** whether a fault that could not be reproduced was seen in the session after */
+  'watch answer': z.object({ seen: z.boolean() }),
+  /** a mark or scar that is known and harmless */
+  'accepted mark': z.object({ stationId: text.nullable(), words: text }),
+  'accepted mark gone': z.object({ how: text }),
+  /** a cut of reference stock that just succeeds; the latest of an id says how it is */
+  recipe: z.object({
+    recipeId: text,
+    material: text,
+    /** millimetres */
+    thickness: z.number().positive(),
+    /** percent of rated power */
+    power: z.number().positive().max(100),
+    /** mm/s */
+    speed: z.number().positive(),
+    passes: z.number().int().positive(),
+    airAssist: z.boolean(),
+    gone: z.boolean(),
+  }),
+  'test burn': z.object({
+    recipeId: text,
+    /** percent of rated power, and passes, as the recipe had them then */
+    power: z.number().positive().max(100),
+    passes: z.number().int().positive(),
+    cuts: z.array(z.object({ speed: z.number().positive(), through: z.boolean() })),
+    /** millimetres, as measured */
+    thickness: z.number().positive(),
+    /** mm/s at which it just succeeded; null: not even at the slowest */
+    fastest: z.number().positive().nullable(),
+    /** whether later burns are held against this one */
+    baseline: z.boolean(),
+  }),
   'fault closed': z.object({
     as: z.enum(['fixed', 'not reproduced', 'duplicate', 'no fault']),
     duplicateOf: text.nullable(),
@@ -74,6 +147,12 @@ export const entryDataSchemas = {
   hold: z.object({ why: z.enum(['fault', 'cleaning', 'by hand']), words: text }),
   release: z.object({ how: z.enum(['proof', 'reason', 'cleaning ended']), words: text }),
   machine: z.object({ change: text, from: text.nullable(), to: text.nullable() }),
+  person: z.object({
+    personId: text,
+    name: text,
+    role: z.enum(['technician', 'helper', 'operator', 'reader']),
+    change: z.enum(['added', 'invited', 'joined', 'role', 'code', 'signed out', 'ended', 'back']),
+  }),
   setting: z.object({ name: text, from: text.nullable(), to: text }),
   strike: z.object({ of: text }),
   'care plan': z.discriminatedUnion('change', [

@@ -8,6 +8,7 @@ import {
   uniqueIndex,
   type AnySQLiteColumn,
 } from 'drizzle-orm/sqlite-core';
+import type { Role } from '../core/people/roles';
 import type { CareResult, Finding } from '../core/care/care';
 import type { Depth } from '../core/care/depth';
 import type { Campaign } from '../core/sheet/campaign';
@@ -421,7 +422,77 @@ export const authVerification = sqliteTable('auth_verification', {
   updatedAt: stamp('updated_at').notNull(),
 });
 
-/** Wrong passwords in a row, by the name they were tried for. */
+/** Who is known by name: with an account or only on the labels. Nobody is deleted, entries name them. */
+export const person = sqliteTable(
+  'person',
+  {
+    id: text('id').primaryKey(),
+    /** their account; null: none yet */
+    userId: text('user_id').unique(),
+    name: text('name').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    /** keyed hash of the short code they give at a label */
+    codeHash: text('code_hash').unique(),
+    mail: text('mail'),
+    /** what they asked to be mailed */
+    mailStops: yes('mail_stops').notNull().default(false),
+    mailReports: yes('mail_reports').notNull().default(false),
+    mailDigest: yes('mail_digest').notNull().default(false),
+    addedAt: instant('added_at').notNull(),
+    endedAt: instant('ended_at'),
+  },
+  (t) => [uniqueIndex('person_name').on(sql`lower(${t.name})`)],
+);
+
+/** A link by which one person chooses a password, once. Its token is kept as a hash only. */
+export const invitation = sqliteTable('invitation', {
+  tokenHash: text('token_hash').primaryKey(),
+  personId: text('person_id')
+    .notNull()
+    .references(() => person.id),
+  expiresAt: instant('expires_at').notNull(),
+  usedAt: instant('used_at'),
+});
+
+/** An address that asked to hear of one fault. Not the book: it is forgotten when the fault is closed. */
+export const follower = sqliteTable(
+  'follower',
+  {
+    faultId: text('fault_id')
+      .notNull()
+      .references(() => entry.id),
+    mail: text('mail').notNull(),
+    askedAt: instant('asked_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.faultId, t.mail] })],
+);
+
+/** Letters to send and sent. */
+export const letter = sqliteTable(
+  'letter',
+  {
+    id: text('id').primaryKey(),
+    /** what it is about and to whom: the same is never written twice */
+    key: text('key').notNull(),
+    mail: text('mail').notNull(),
+    subject: text('subject').notNull(),
+    body: text('body').notNull(),
+    madeAt: instant('made_at').notNull(),
+    sentAt: instant('sent_at'),
+    tries: integer('tries').notNull().default(0),
+    /** when it may be tried again */
+    nextAt: instant('next_at').notNull(),
+    problem: text('problem'),
+  },
+  (t) => [
+    uniqueIndex('letter_key').on(t.key),
+    index('letter_waiting')
+      .on(t.nextAt)
+      .where(sql`sent_at is null`),
+  ],
+);
+
+/** Wrong passwords or codes in a row, by the name or label they were tried for. */
 export const signInFailure = sqliteTable('sign_in_failure', {
   username: text('username').primaryKey(),
   failures: integer('failures').notNull(),

@@ -1,6 +1,7 @@
 import { dangerAdvice, findSign } from '../catalogue/signs';
 import { dueMachines } from './due';
-import { openFaults } from './faults';
+import { openFaults } from './faults/faults';
+import { restrictions } from './faults/return';
 import { activeHolds } from './holds';
 import type { Shop } from './shop';
 
@@ -10,6 +11,8 @@ export interface Readiness {
   /** "on hold: being cleaned", "ready", "ready, with care" */
   headline: string;
   reasons: string[];
+  /** what it may be used for only, until it is lifted */
+  restrictions: string[];
 }
 
 /** Whether a machine may be used now, in words an operator can act on. */
@@ -31,6 +34,8 @@ export function readiness(shop: Shop, machineId: string): Readiness {
     const words = signs.map((id) => findSign(id)?.words ?? 'something else').join('; ');
     reasons.push(`Known already: ${words}.${holds.length === 0 ? ` ${dangerAdvice[danger]}` : ''}`);
   }
+  const limited = restrictions(shop, machineId).map(({ words }) => words);
+  reasons.push(...limited.map((words) => `Use it only so: ${words}`));
   const fire = (machine?.stations ?? []).filter(
     ({ worst, kind }) =>
       kind !== 'debris' &&
@@ -42,10 +47,18 @@ export function readiness(shop: Shop, machineId: string): Readiness {
       `Fire risk: ${fire.map(({ name }) => name.toLowerCase()).join(', ')} past due for cleaning. Stay beside it, keep the extinguisher at hand.`,
     );
   }
-  if (holds.length > 0) return { ready: false, headline: `On hold: ${holds[0]!.words}`, reasons };
+  if (holds.length > 0) {
+    return {
+      ready: false,
+      headline: `On hold: ${holds[0]!.words}`,
+      reasons,
+      restrictions: limited,
+    };
+  }
   return {
     ready: true,
     headline: reasons.length > 0 ? 'Ready, with care' : 'Ready',
     reasons,
+    restrictions: limited,
   };
 }

@@ -1,6 +1,4 @@
 import { randomBytes } from 'node:crypto';
-import fs from 'node:fs';
-import path from 'node:path';
 import { betterAuth, type BetterAuthPlugin } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError } from 'better-auth/api';
@@ -8,14 +6,18 @@ import { username } from 'better-auth/plugins';
 import { z } from 'zod';
 import { ok } from '../core/units/result';
 import { write } from '../records/database';
+import { insertDataEntry } from '../records/book';
 import {
+  allPeople,
   authTables,
   clearFailures,
-  countPeople,
   failuresOf,
+  insertPerson,
+  personByName,
   writeFailures,
 } from '../records/people';
-import { problem, type Outcome, type Shop } from './shop';
+import { signingSecret } from './secret';
+import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 const shortestPassword = 10;
 
@@ -50,36 +52,39 @@ export function openAuth(shop: Shop, plugins: BetterAuthPlugin[] = []) {
 }
 export type Auth = ReturnType<typeof openAuth>;
 
-/** The secret that signs session cookies: made once, kept beside the data, readable by its owner. */
-function signingSecret(dataDir: string): string {
-  const file = path.join(dataDir, 'secret');
-  try {
-    fs.writeFileSync(file, randomBytes(32).toString('hex'), { flag: 'wx', mode: 0o600 });
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-  }
-  return fs.readFileSync(file, 'utf8');
-}
+export const nameSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give your name.')
+  .max(40, 'A name has at most 40 characters.')
+  .regex(
+    /^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u,
+    'A name starts with a letter or number; letters, numbers, blanks, dots and hyphens may follow.',
+  );
 
-export const accountSchema = z.object({
-  name: z
-    .string()
-    .trim()
-    .min(1, 'Give your name.')
-    .max(40, 'A name has at most 40 characters.')
-    .regex(
-      /^[\p{L}\p{N}][\p{L}\p{N} ._-]*$/u,
-      'A name starts with a letter or number; letters, numbers, blanks, dots and hyphens may follow.',
-    ),
-  password: z
-    .string()
-    .min(shortestPassword, `A password has at least ${shortestPassword} characters.`)
-    .max(200, 'A password has at most 200 characters.'),
-});
+export const passwordSchema = z
+  .string()
+  .min(shortestPassword, `A password has at least ${shortestPassword} characters.`)
+  .max(200, 'A password has at most 200 characters.');
+
+const accountSchema = z.object({ name: nameSchema, password: passwordSchema });
 
 /** Whether the shop has its technician yet. */
 export function hasPeople(shop: Shop): boolean {
-  return countPeople(shop.db) > 0;
+  return allPeople(shop.db).some(({ userId }) => userId !== null);
+}
+
+/** Makes an account with the library. The library keeps an address for everyone; nothing is ever sent to this one. */
+export async function makeAccount(auth: Auth, name: string, password: string): Promise<string> {
+  const made = await auth.api.signUpEmail({
+    body: {
+      name,
+      username: name,
+      password,
+      email: `${randomBytes(8).toString('hex')}@shop.invalid`,
+    },
+  });
+  return made.user.id;
 }
 
 /** Makes the first account, the technician's. Refused once there is one. */
@@ -95,16 +100,18 @@ export async function createTechnician(
   }
   if (hasPeople(shop)) return problem('This shop has its technician already: sign in.');
   const { name, password } = parsed.data;
-  const made = await auth.api.signUpEmail({
-    // The library keeps an address for everyone; nothing is ever sent to this one.
-    body: {
-      name,
-      username: name,
-      password,
-      email: `${randomBytes(8).toString('hex')}@shop.invalid`,
-    },
+  const id = await makeAccount(auth, name, password);
+  const actor: Actor = { id, name, source: 'hand' };
+  write(shop.db, () => {
+    insertPerson(shop.db, { id, userId: id, name, role: 'technician', addedAt: shop.now() });
+    insertDataEntry(shop.db, {
+      kind: 'person',
+      machineId: null,
+      ...stamp(shop, actor),
+      data: { personId: id, name, role: 'technician', change: 'joined' },
+    });
   });
-  return ok({ id: made.user.id, name: made.user.name });
+  return ok({ id, name });
 }
 
 /** Wrong passwords that cost nothing; each further one doubles the wait. */
@@ -117,6 +124,28 @@ export function waitAfter(failures: number): number {
   return Math.min(longestWaitSeconds, 2 ** (failures - freeFailures + 1));
 }
 
+/**
+ * Runs a try at a secret (a password, a code) unless too many wrong ones came before it.
+ * @param key what is tried for: a name, a label
+ */
+export async function slowed<T>(
+  shop: Shop,
+  key: string,
+  attempt: () => Promise<Outcome<T>> | Outcome<T>,
+): Promise<Outcome<T>> {
+  const before = failuresOf(shop.db, key);
+  const failures = before?.failures ?? 0;
+  const left = before ? Math.ceil((before.lastAt - shop.now()) / 1000) + waitAfter(failures) : 0;
+  if (left > 0) return problem(`Too many wrong tries. Wait ${left} s, then try again.`);
+  // Counted before the check, so that tries made at the same time are slowed too.
+  write(shop.db, () =>
+    writeFailures(shop.db, { username: key, failures: failures + 1, lastAt: shop.now() }),
+  );
+  const outcome = await attempt();
+  if (outcome.ok) write(shop.db, () => clearFailures(shop.db, key));
+  return outcome;
+}
+
 /** Signs in. Repeated wrong passwords for a name are slowed, whoever tries them. */
 export async function signIn(
   shop: Shop,
@@ -124,25 +153,18 @@ export async function signIn(
   input: { name: string; password: string },
 ): Promise<Outcome<null>> {
   const name = input.name.trim();
-  const key = name.toLowerCase();
   if (!name || !input.password) return problem('Give your name and password.');
-  const before = failuresOf(shop.db, key);
-  const failures = before?.failures ?? 0;
-  const left = before ? Math.ceil((before.lastAt - shop.now()) / 1000) + waitAfter(failures) : 0;
-  if (left > 0) return problem(`Too many wrong passwords. Wait ${left} s, then try again.`);
-  // Counted before the check, so that tries made at the same time are slowed too.
-  write(shop.db, () =>
-    writeFailures(shop.db, { username: key, failures: failures + 1, lastAt: shop.now() }),
-  );
-  try {
-    const signed = await auth.api.signInUsername({
-      body: { username: name, password: input.password },
-    });
-    if (!signed) return problem('The name or the password is wrong.');
-  } catch (error) {
-    if (error instanceof APIError) return problem('The name or the password is wrong.');
-    throw error;
-  }
-  write(shop.db, () => clearFailures(shop.db, key));
-  return ok(null);
+  const wrong = problem('The name or the password is wrong.');
+  return slowed(shop, name.toLowerCase(), async () => {
+    if (personByName(shop.db, name)?.endedAt) return wrong;
+    try {
+      const signed = await auth.api.signInUsername({
+        body: { username: name, password: input.password },
+      });
+      return signed ? ok(null) : wrong;
+    } catch (error) {
+      if (error instanceof APIError) return wrong;
+      throw error;
+    }
+  });
 }

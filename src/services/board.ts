@@ -1,11 +1,14 @@
 import { compareDanger } from '../core/care/danger';
 import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './due';
 import { followsEveryJob } from './plans';
-import { openFaults, type Fault } from './faults';
+import { openFaults, type Fault } from './faults/faults';
+import { restrictions, type Restriction } from './faults/return';
+import { watched, type Watched } from './faults/watch';
 import { activeHolds, type Hold } from './holds';
 import { openPutBacks, type PutBack } from './put-backs';
 import type { Shop } from './shop';
 import { sheetsInWork, type Sheet } from './sheets';
+import { strengths, type CurrentStrength } from './strength';
 
 /** One task of the whole shop that is due. */
 export interface DueItem {
@@ -21,6 +24,12 @@ export interface Board {
   holds: Hold[];
   faults: Fault[];
   sheets: Sheet[];
+  /** machines in use under a restriction */
+  restrictions: Restriction[];
+  /** faults that could not be reproduced */
+  watched: Watched[];
+  /** the latest test burn of each machine that had one, by machine */
+  strengths: ReadonlyMap<string, CurrentStrength>;
   /** what is mended for now */
   putBacks: PutBack[];
   /** due and past due, by danger; tasks that follow every job stand in `afterJob` instead */
@@ -48,6 +57,9 @@ export function shopBoard(shop: Shop): Board {
     holds: activeHolds(shop),
     faults: openFaults(shop),
     sheets: sheetsInWork(shop),
+    restrictions: restrictions(shop),
+    watched: watched(shop),
+    strengths: strengths(shop),
     putBacks: openPutBacks(shop),
     due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
     putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),

@@ -2,7 +2,7 @@ import { parse } from 'csv-parse/sync';
 import { entryKinds } from '../records/entry-data';
 import { bookColumns, bookCsv, bookPage } from './book';
 import { bookFilter, kindGroups } from './book-filter';
-import { reportFault } from './faults';
+import { reportFault } from './faults/report';
 import { correctSession, logSession } from './sessions';
 import {
   addTestMachine,

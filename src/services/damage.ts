@@ -1,7 +1,9 @@
 import type { Criticality } from '../core/care/danger';
-import { holdsAtOnce, type Danger } from '../catalogue/signs';
+import { holdsAtOnce, signWords, type Danger } from '../catalogue/signs';
 import { insertDataEntry } from '../records/book';
+import type { EntryData } from '../records/entry-data';
 import type { StationRow } from '../records/machines';
+import { tellReport } from './letters';
 import { stamp, type Actor, type Shop } from './shop';
 
 /** Opens a fault for a station found damaged. A damaged optic stops work: firing through it breaks the next part. */
@@ -39,6 +41,8 @@ export function openFault(
     stillHappens?: boolean | null;
     careEntryId?: string | null;
     opened?: string[];
+    job?: EntryData<'fault'>['job'];
+    again?: string;
     key?: string;
   },
 ): string {
@@ -55,6 +59,8 @@ export function openFault(
       stillHappens: fault.stillHappens ?? null,
       careEntryId: fault.careEntryId ?? null,
       ...(fault.opened && { opened: fault.opened }),
+      ...(fault.job && { job: fault.job }),
+      ...(fault.again && { again: fault.again }),
     },
   });
   if (holdsAtOnce(fault.danger)) {
@@ -68,5 +74,12 @@ export function openFault(
       },
     });
   }
+  tellReport(shop, {
+    id,
+    machineId: fault.machineId,
+    danger: fault.danger,
+    words: fault.signs.includes('other') && fault.note ? fault.note : signWords(fault.signs),
+    person: actor.name,
+  });
   return id;
 }

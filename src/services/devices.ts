@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { ok } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
 import { write } from '../records/database';
@@ -13,9 +13,8 @@ import {
 import { newId } from '../records/ids';
 import { machineById } from '../records/machines';
 import { requireMachine } from './machines';
+import { hashOf } from './secret';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** A device as Set-up shows it. Its token was shown once. */
 export interface DeviceView {

@@ -6,14 +6,9 @@ import { listStations } from '../records/machines';
 import { recordCare } from './care';
 import { addCause, answerCheck, diagnose, refitFactor, resetCases, usedFactor } from './diagnosis';
 import { bookPage, strikeEntry } from './book';
-import {
-  closeFault,
-  diagnoseFault,
-  proveFault,
-  readFault,
-  repairFault,
-  reportFault,
-} from './faults';
+import { readFault } from './faults/faults';
+import { reportFault } from './faults/report';
+import { closeFault, diagnoseFault, proveFault, repairFault } from './faults/steps';
 import { logSession } from './sessions';
 import { signOffSheet } from './sheet-end';
 import { press } from './sheet-ticks';
@@ -187,7 +182,7 @@ test('answers recompute, are taken back, and are never given twice; can’t tell
     refusal(answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' })),
   ).toContain('yes, no');
   const { answers } = diagnosis(fault);
-  must(strikeEntry(shop, tester, answers.at(-1)!.entryId, 'wrong stock'));
+  must(strikeEntry(shop, tester, answers.at(-1)!.entryId!, 'wrong stock'));
   expect(diagnosis(fault).causes).toEqual(before.causes);
   expect(bookPage(shop, { kinds: ['fault check'] }, 5)[0]!.what).toContain(
     'another file, material',

@@ -9,24 +9,29 @@ import {
   type CauseModel,
   type WrittenCheck,
 } from '../catalogue/diagnosis';
+import { findModuleKind } from '../catalogue/modules';
 import { openingFor } from '../catalogue/openings';
 import { findSign } from '../catalogue/signs';
 import { evidenceOf, rankChecks, type Check } from '../core/diagnosis/checks';
 import { rankCauses, type Evidence, type Hypothesis } from '../core/diagnosis/posterior';
-import { secondsToHours } from '../core/units/time';
-import { localDay } from '../core/units/zone';
+import { millisecondsPerDay, secondsToHours } from '../core/units/time';
 import { ok } from '../core/units/result';
 import {
   entriesAbout,
+  entryById,
   entryData,
   insertDataEntry,
   standingEntries,
   strikesOf,
 } from '../records/book';
 import { write } from '../records/database';
-import { totalsBefore } from '../records/usage';
+import { strikeEntry } from './book';
 import { dueMachines, type MachineDue } from './due';
-import { readFault, type Fault } from './faults';
+import { requireOpenFault, type Fault } from './faults/faults';
+import { lastCleanDown } from './faults/links';
+import { moduleViews } from './modules';
+import { recordAnswers } from './record-answers';
+import { currentStrength } from './strength';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */
@@ -50,11 +55,13 @@ export interface DiagnosisCheck extends Pick<WrittenCheck, 'id' | 'question' | '
 
 /** An answer that was given. */
 export interface DiagnosisAnswer {
-  entryId: string;
+  check: string;
+  /** `null`: the record answers it */
+  entryId: string | null;
   question: string;
   answer: 'yes' | 'no' | 'unknown';
-  person: string;
-  at: number;
+  /** who answered, or what in the record does */
+  by: string;
 }
 
 /** Where the diagnosis of a fault stands. */
@@ -77,6 +84,9 @@ const startingCases = 10;
 export function usedFactor(used: number): number {
   return Math.min(6, 0.25 + 1.15 * used * used);
 }
+
+/** A test burn not older than this before the report still speaks for or against, milliseconds. */
+const strengthCounts = 3 * millisecondsPerDay;
 
 /** How a refit speaks for what comes of refitting, by run hours since. */
 export function refitFactor(runHours: number | null): number {
@@ -105,7 +115,11 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
   const hypotheses = hypothesesOf(models, own, cases);
   const { evidence, words } = evidenceFor(shop, fault, machine ?? null, models);
   const all = [...evidence];
-  for (const { check: id, answer } of answers) {
+  const byHand = new Set(answers.map(({ check }) => check));
+  const ownAnswers = recordAnswers(shop, fault, machine ?? null).filter(
+    ({ check }) => !byHand.has(check),
+  );
+  for (const { check: id, answer } of [...answers, ...ownAnswers]) {
     const check = writtenChecks.find((one) => one.id === id);
     if (!check || answer === 'unknown') continue;
     all.push(evidenceOf(asCheck(check), answer));
@@ -115,7 +129,7 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
   const nameOf = (id: string) =>
     models.find((model) => model.id === id)?.words ??
     (id === somethingElse ? 'something else' : id);
-  const asked = new Set(answers.map(({ check }) => check));
+  const asked = new Set([...byHand, ...ownAnswers.map(({ check }) => check)]);
   const open = writtenChecks.filter(
     ({ id, only }) => !asked.has(id) && (!only || (family !== null && only(family))),
   );
@@ -150,15 +164,28 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
         alongside: check.opening && machine ? alongside(machine, check.opening) : [],
       };
     }),
-    answers: answers.map(({ row, check, answer }) => ({
-      entryId: row.id,
-      question: writtenChecks.find(({ id }) => id === check)?.question ?? check,
-      answer,
-      person: row.person,
-      at: row.at,
-    })),
+    answers: [
+      ...answers.map(({ row, check, answer }) => ({
+        check,
+        entryId: row.id,
+        question: questionOf(check),
+        answer,
+        by: row.person,
+      })),
+      ...ownAnswers.map(({ check, answer, because }) => ({
+        check,
+        entryId: null,
+        question: questionOf(check),
+        answer,
+        by: `the record: ${because}`,
+      })),
+    ],
     confirmed: [...cases.values()].reduce((sum, count) => sum + count, 0),
   };
+}
+
+function questionOf(check: string): string {
+  return writtenChecks.find(({ id }) => id === check)?.question ?? check;
 }
 
 function asCheck({ id, minutes, opening, yes, otherwise }: WrittenCheck): Check {
@@ -224,6 +251,30 @@ function evidenceFor(
     evidence.push({ id, likelihood: { [cause]: usedFactor(worst.used) }, otherwise: 1 });
     words.set(id, `${worst.name} at ${Math.round(worst.used * 100)} % of its limit`);
   }
+  for (const { kind, lifeSeconds, placeId, name, serial } of moduleViews(shop)) {
+    const usual = findModuleKind(kind)?.usualLifeHours;
+    if (placeId !== fault.machineId || !usual) continue;
+    const share = secondsToHours(lifeSeconds) / usual;
+    evidence.push({ id: 'life', likelihood: { 'source-worn': lifeFactor(share) }, otherwise: 1 });
+    words.set(
+      'life',
+      `${name} ${serial} at ${Math.round(secondsToHours(lifeSeconds))} of about ${usual} run hours`,
+    );
+  }
+  const strength = currentStrength(shop, fault.machineId);
+  if (strength && strength.at >= fault.at - strengthCounts) {
+    const lost = strength.strength < shop.strengthFloor;
+    const weakening = models.filter(({ signs }) => signs['weak']).map(({ id }) => id);
+    evidence.push({
+      id: 'strength',
+      likelihood: Object.fromEntries(weakening.map((id) => [id, lost ? 2.5 : 0.35])),
+      otherwise: 1,
+    });
+    words.set(
+      'strength',
+      `Test burn: ${strength.atMost ? 'under ' : ''}${Math.round(strength.strength * 100)} % of the baseline`,
+    );
+  }
   const since = runHoursSinceRefit(shop, fault);
   const refits = models.filter(({ refit }) => refit).map(({ id }) => [id, refitFactor(since)]);
   evidence.push({ id: 'refit', likelihood: Object.fromEntries(refits), otherwise: 1 });
@@ -238,13 +289,16 @@ function evidenceFor(
 
 /** Run hours between the last sign-off after which something had been opened, and the fault. */
 function runHoursSinceRefit(shop: Shop, { machineId, at }: Fault): number | null {
-  const last = standingEntries(shop.db, ['clean-down signed off'], { machineId }).findLast(
-    (row) => row.at <= at && entryData(row, 'clean-down signed off').opened.length > 0,
-  );
-  if (!last) return null;
-  const run = (instant: number) =>
-    totalsBefore(shop.db, machineId, instant, localDay(instant, shop.zone)).runSeconds;
-  return secondsToHours(run(at) - run(last.at));
+  const last = lastCleanDown(shop, machineId, at, (opened) => opened.length > 0);
+  return last && last.runHours;
+}
+
+/**
+ * How age speaks for a worn source, by its run hours over the usual life. No source: neutral at about
+ * three quarters of the life.
+ */
+export function lifeFactor(share: number): number {
+  return Math.min(5, 0.3 + 1.25 * share * share);
 }
 
 /** From this share of its limit on a task is worth doing while it is open. */
@@ -261,27 +315,20 @@ function alongside(machine: MachineDue, opening: string): string[] {
   );
 }
 
-function requireOpen(shop: Shop, faultId: string): Outcome<Fault> {
-  const fault = readFault(shop, faultId);
-  if (!fault) return problem('That fault is not in the book.');
-  if (fault.closedAs) return problem('That fault has been closed already.');
-  return ok(fault);
-}
-
 /** Keeps what a check came out as; everything is weighed anew. A second answer stands beside the first. */
 export function answerCheck(
   shop: Shop,
   actor: Actor,
   input: { faultId: string; check: string; answer: string },
 ): Outcome<null> {
-  const fault = requireOpen(shop, input.faultId);
+  const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
   const check = writtenChecks.find(({ id }) => id === input.check);
   if (!check) return problem('That check is not in the list.', 'check');
   const answer = (['yes', 'no', 'unknown'] as const).find((one) => one === input.answer);
   if (!answer) return problem('Answer yes, no, or cannot tell.', 'answer');
-  const answered = diagnose(shop, fault.value).answers;
-  if (answered.some(({ question }) => question === check.question)) {
+  const { answers } = diagnose(shop, fault.value);
+  if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
     return problem('Somebody answered that just now. Take that answer back first.', 'check');
   }
   write(shop.db, () =>
@@ -302,7 +349,7 @@ export function addCause(
   actor: Actor,
   input: { faultId: string; words: string },
 ): Outcome<null> {
-  const fault = requireOpen(shop, input.faultId);
+  const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
   const words = input.words.trim();
   if (words.length < 3 || words.length > 200) {
@@ -332,4 +379,12 @@ export function resetCases(shop: Shop, actor: Actor): Outcome<null> {
     }),
   );
   return ok(null);
+}
+
+/** Takes an answer back: it stays in the book, struck through. */
+export function takeAnswerBack(shop: Shop, actor: Actor, entryId: string): Outcome<null> {
+  const row = entryById(shop.db, entryId);
+  if (row?.kind !== 'fault check') return problem('That answer is not in the book.');
+  const struck = strikeEntry(shop, actor, entryId, 'taken back');
+  return struck.ok ? ok(null) : struck;
 }

@@ -1,7 +1,7 @@
 import { causeWords } from '../catalogue/causes';
 import { checks } from '../catalogue/diagnosis';
 import { methodQuestions } from '../catalogue/methods';
-import { dangerWords } from '../catalogue/signs';
+import { dangerWords, signWords } from '../catalogue/signs';
 import { formatDuration } from '../core/units/duration';
 import { formatLocal } from '../core/units/instant';
 import { soilGroups } from '../core/usage/soil';
@@ -10,7 +10,6 @@ import type { EntryData } from '../records/entry-data';
 import { stationById } from '../records/machines';
 import { readingById } from '../records/meters';
 import { stockByEntry } from '../records/stock';
-import { signWords } from './faults';
 import { listModules } from './modules';
 import type { Shop } from './shop';
 import { storeItem } from './stores';
@@ -35,12 +34,46 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     case 'fault diagnosis':
       return `Diagnosis: ${causeWords(entryData(row, 'fault diagnosis').cause)}`;
     case 'fault repair': {
-      const { action, part, minutes } = entryData(row, 'fault repair');
-      return `Repair: ${[action, part, `${minutes} min`].filter(Boolean).join(', ')}`;
+      const { action, part, parts, minutes, cost } = entryData(row, 'fault repair');
+      const fitted = parts.map(({ name, serial }) => [name, serial].filter(Boolean).join(' '));
+      const paid = cost > 0 ? `cost ${(cost / 100).toFixed(2)}` : null;
+      return `Repair: ${[action, part, ...fitted, `${minutes} min`, paid].filter(Boolean).join(', ')}`;
     }
     case 'fault proof': {
       const { tested, passed } = entryData(row, 'fault proof');
       return `Proof: ${tested}, ${passed ? 'passed' : 'failed'}`;
+    }
+    case 'fault again':
+      return 'Fault met again by somebody else';
+    case 'fault return': {
+      const { restriction, strength } = entryData(row, 'fault return');
+      return [
+        `Returned to use ${restriction ? `with a restriction: ${restriction}` : 'without restriction'}`,
+        ...(strength === null ? [] : [`strength ${Math.round(strength * 100)} %`]),
+      ].join('; ');
+    }
+    case 'restriction lifted':
+      return `Restriction lifted: ${entryData(row, 'restriction lifted').how}`;
+    case 'watch answer':
+      return `On watch: ${entryData(row, 'watch answer').seen ? 'seen again' : 'not seen'} in a session`;
+    case 'accepted mark':
+      return `Known and accepted: ${entryData(row, 'accepted mark').words}`;
+    case 'accepted mark gone':
+      return `No longer an accepted mark: ${entryData(row, 'accepted mark gone').how}`;
+    case 'recipe': {
+      const { material, thickness, power, speed, passes, gone } = entryData(row, 'recipe');
+      return gone
+        ? `Recipe dropped: ${material} ${thickness} mm`
+        : `Recipe: ${material} ${thickness} mm, ${power} %, ${speed} mm/s, ${passes} ${passes === 1 ? 'pass' : 'passes'}`;
+    }
+    case 'test burn': {
+      const { fastest, baseline, cuts } = entryData(row, 'test burn');
+      const found = fastest === null ? 'not through at any speed' : `through at ${fastest} mm/s`;
+      return `${baseline ? 'Baseline' : 'Test burn'}: ${found}, ${cuts.length} ${cuts.length === 1 ? 'cut' : 'cuts'}`;
+    }
+    case 'person': {
+      const { name, role, change } = entryData(row, 'person');
+      return personWords(name, role, change);
     }
     case 'fault closed':
       return `Fault closed: ${entryData(row, 'fault closed').as}`;
@@ -141,6 +174,27 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     }
     default:
       return row.kind;
+  }
+}
+
+function personWords(name: string, role: string, change: EntryData<'person'>['change']): string {
+  switch (change) {
+    case 'added':
+      return `${name} added as ${role}`;
+    case 'invited':
+      return `${name} was given a link to choose a password`;
+    case 'joined':
+      return `${name} chose a password and came in as ${role}`;
+    case 'role':
+      return `${name} is now ${role}`;
+    case 'code':
+      return `${name}: code for labels changed`;
+    case 'signed out':
+      return `${name} was signed out`;
+    case 'ended':
+      return `${name} has left`;
+    case 'back':
+      return `${name} is back as ${role}`;
   }
 }
 

@@ -3,7 +3,7 @@ import { PNG } from 'pngjs';
 import { readiness } from './at-machine';
 import { recordCare } from './care';
 import { dueMachines } from './due';
-import { reportFault } from './faults';
+import { reportFault } from './faults/report';
 import { holdMachine } from './holds';
 import { labelUrl, machineOfLabel, qrPng } from './labels';
 import { renewLabel, requireMachine, retireMachine } from './machines';
@@ -48,6 +48,7 @@ describe('is it ready?', () => {
       ready: true,
       headline: 'Ready',
       reasons: [],
+      restrictions: [],
     });
   });
 

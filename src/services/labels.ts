@@ -1,6 +1,8 @@
 import QRCode from 'qrcode';
+import { ok } from '../core/units/result';
 import { machineByLabel, type MachineRow } from '../records/machines';
-import type { Shop } from './shop';
+import { namesAtLabel, personOfCode } from './people';
+import { problem, type Actor, type Outcome, type Shop } from './shop';
 
 /** Address of a machine's label page under the shop's public address. */
 export function labelUrl(publicUrl: string, machine: Pick<MachineRow, 'labelToken'>): string {
@@ -21,4 +23,37 @@ export function qrPng(text: string): Promise<Buffer> {
 export function machineOfLabel(shop: Shop, token: string): MachineRow | null {
   const machine = machineByLabel(shop.db, token);
   return machine && machine.retiredAt === null ? machine : null;
+}
+
+/** Whoever gave no name. */
+export const nobody = 'somebody at the machine';
+
+/** What somebody at a label says of who they are. */
+export interface Who {
+  name: string;
+  code: string;
+}
+
+/**
+ * Who acts at a label, as the shop wants it: anybody by any name, a name from the list, or a code.
+ * @param danger whether it is a report of danger: that is never held up by a missing name or code
+ */
+export async function actorAtLabel(
+  shop: Shop,
+  token: string,
+  who: Who,
+  danger: boolean,
+): Promise<Outcome<Actor>> {
+  const name = who.name.trim().slice(0, 80);
+  const unnamed: Actor = { id: null, name: name || nobody, source: 'label' };
+  if (shop.labelAsks === 'nothing') return ok(unnamed);
+  if (shop.labelAsks === 'name') {
+    const known = namesAtLabel(shop).find((one) => one === name);
+    if (known) return ok({ ...unnamed, name: known });
+    return danger ? ok(unnamed) : problem('Choose your name from the list.', 'who');
+  }
+  if (danger && !who.code.trim()) return ok({ ...unnamed, name: nobody });
+  const person = await personOfCode(shop, token, who.code);
+  if (person.ok) return ok({ id: person.value.id, name: person.value.name, source: 'label' });
+  return danger ? ok({ ...unnamed, name: nobody }) : person;
 }

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { reportFault } from './faults';
+import { reportFault } from './faults/report';
 import { keepPhoto, photoBytes, readPhoto } from './photos';
 import { addTestMachine, dropTestShop, must, openTestShop, refusal, tester } from './testing/shop';
 

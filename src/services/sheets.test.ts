@@ -6,7 +6,7 @@ import { listStations } from '../records/machines';
 import { readiness } from './at-machine';
 import { bookPage } from './book';
 import { dueMachines } from './due';
-import { openFaults } from './faults';
+import { openFaults } from './faults/faults';
 import { handOver } from './hand-over';
 import { activeHolds } from './holds';
 import { addOwnTask, removeOwnTask } from './plans';

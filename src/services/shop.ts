@@ -1,4 +1,5 @@
 import path from 'node:path';
+import type { z } from 'zod';
 import { isZone } from '../core/units/zone';
 import { fail, ok, type Result } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
@@ -18,7 +19,14 @@ export interface Shop {
   readonly name: string;
   /** what to do first in this shop when there is fire, sparks or a broken guard */
   readonly stopInstruction: string;
+  /** what a label asks of whoever logs or reports there */
+  readonly labelAsks: LabelAsks;
+  /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
+  readonly strengthFloor: number;
 }
+
+export const labelAsks = ['nothing', 'name', 'code'] as const;
+export type LabelAsks = (typeof labelAsks)[number];
 
 /** Who does something, for the book. */
 export interface Actor {
@@ -43,10 +51,19 @@ export function problem(
   return fail({ field, message });
 }
 
+/** The first thing a schema found wrong, as an expected failure. */
+export function firstProblem(error: z.ZodError): { ok: false; error: Problem } {
+  const issue = error.issues[0]!;
+  return problem(issue.message, String(issue.path[0] ?? ''));
+}
+
 /** The folder of the data: DATA_DIR, else `./data`. */
 export function defaultDataDir(): string {
   return process.env['DATA_DIR'] || path.join(/* turbopackIgnore: true */ process.cwd(), 'data');
 }
+
+/** percent of the baseline */
+const usualFloor = 90;
 
 const usualStop = 'switch off at the plug if you safely can, step back, fetch the technician.';
 
@@ -70,6 +87,13 @@ export function openShop(
     get stopInstruction() {
       return readSetting(db, 'stop-instruction') ?? usualStop;
     },
+    get labelAsks() {
+      const asked = readSetting(db, 'label-asks');
+      return labelAsks.find((one) => one === asked) ?? 'nothing';
+    },
+    get strengthFloor() {
+      return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;
+    },
   };
 }
 
@@ -77,7 +101,13 @@ export function closeShop(shop: Shop): void {
   shop.db.$client.close();
 }
 
-export const settingNames = ['timezone', 'name', 'stop-instruction'] as const;
+export const settingNames = [
+  'timezone',
+  'name',
+  'stop-instruction',
+  'label-asks',
+  'strength-floor',
+] as const;
 export type SettingName = (typeof settingNames)[number];
 
 /**
@@ -97,6 +127,12 @@ export function changeSetting(
       `"${clean}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,
       name,
     );
+  }
+  if (name === 'label-asks' && !labelAsks.some((one) => one === clean)) {
+    return problem('A label asks for nothing, a name or a code.', name);
+  }
+  if (name === 'strength-floor' && !(Number(clean) >= 10 && Number(clean) <= 100)) {
+    return problem('The floor is 10 to 100 percent of the baseline.', name);
   }
   const before = readSetting(shop.db, name);
   if (before === clean) return ok(clean);

@@ -143,6 +143,23 @@ export function drawForSheet(
   return drawn;
 }
 
+/**
+ * Takes some of an item out by hand, for a repair. What the stores do not keep track of is not drawn.
+ * The caller holds the transaction.
+ */
+export function takeOut(
+  shop: Shop,
+  actor: Actor,
+  item: string,
+  quantity: number,
+  machineId: string,
+  note: string,
+): void {
+  const known = shelf(shop).find((one) => one.item === item);
+  if (!known || known.has === null) return;
+  keepMovement(shop, actor, { item, kind: 'use', quantity, machineId, sheetId: null, note });
+}
+
 function keepMovement(
   shop: Shop,
   actor: Actor,

@@ -3,15 +3,9 @@ import { dueMachines } from './due';
 import { dueRows } from './due-rows';
 import { bookPage, strikeEntry } from './book';
 import { recordCare } from './care';
-import {
-  closeFault,
-  diagnoseFault,
-  openFaults,
-  proveFault,
-  readFault,
-  repairFault,
-  reportFault,
-} from './faults';
+import { openFaults, readFault } from './faults/faults';
+import { reportFault } from './faults/report';
+import { closeFault, diagnoseFault, proveFault, repairFault } from './faults/steps';
 import { activeHolds, releaseHold } from './holds';
 import { addStation, removeStation, renameMachine, retireMachine } from './machines';
 import { correctSession, logSession, logTimer, runTimer } from './sessions';
@@ -103,7 +97,7 @@ test('a report in, held, diagnosed, repaired, failed, proved, released, closed',
   must(repairFault(shop, tester, { faultId, action: 'reseated again', minutes: 4 }));
   shop.clock.now += 20 * 60_000;
   must(proveFault(shop, tester, { faultId, tested: 'test burn at baseline', passed: true }));
-  expect(activeHolds(shop)).toHaveLength(0);
+  expect(activeHolds(shop)).toHaveLength(1);
   must(closeFault(shop, tester, { faultId, as: 'fixed' }));
   expect(openFaults(shop)).toHaveLength(0);
   const fault = readFault(shop, faultId)!;
@@ -119,6 +113,7 @@ test('a report in, held, diagnosed, repaired, failed, proved, released, closed',
     'frame run: failed',
     'reseated again, 4 min hands-on',
     'test burn at baseline: passed',
+    'without restriction',
     'fixed',
   ]);
   expect(refusal(diagnoseFault(shop, tester, { faultId, cause: 'x' }))).toContain('closed');

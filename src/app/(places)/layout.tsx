@@ -7,13 +7,15 @@ import { enter } from '../_server/shop';
 import { signOutAction } from '../actions/door';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
-  const { shop, actor } = await enter();
+  const { shop, actor, role } = await enter('see');
   const { machines, holds, faults } = theBoard();
   const held = new Set(holds.map(({ machineId }) => machineId));
   return (
     <Frame
       shopName={shop.name}
       person={actor.name}
+      role={role}
+      unanswered={faults.filter(({ stage }) => stage === 'reported').length}
       foot={<Foot signOut={signOutAction} />}
       rack={machines.map((machine) => ({
         id: machine.id,

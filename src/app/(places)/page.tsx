@@ -11,7 +11,7 @@ export const metadata = { title: 'Today' };
 const familyNames = Object.fromEntries(families.map(({ id, name }) => [id, name]));
 
 export default async function TodayPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   const board = theBoard();
   return (
     <>

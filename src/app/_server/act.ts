@@ -1,21 +1,21 @@
 import { revalidatePath } from 'next/cache';
+import { may, refusalWords, type Right } from '../../core/people/roles';
 import { patiently, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
-import { signedIn } from './shop';
+import { currentInside } from './shop';
 
-/** Runs a use case for whoever is signed in; nothing that is shown changes by it. */
-export async function look<T>(
-  step: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>,
-): Promise<Outcome<T>> {
-  const inside = await signedIn();
+type Step<T> = (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>;
+
+/** Runs a use case for whoever is signed in and may; nothing that is shown changes by it. */
+export async function look<T>(right: Right, step: Step<T>): Promise<Outcome<T>> {
+  const inside = await currentInside();
   if (!inside) return problem('You are signed out. Sign in again; what you typed is still here.');
+  if (!may(inside.role, right)) return problem(refusalWords(inside.role, right));
   return patiently(() => step(inside.shop, inside.actor));
 }
 
-/** Runs a use case for whoever is signed in; on success every page shows the new state. */
-export async function act<T>(
-  step: (shop: Shop, actor: Actor) => Outcome<T> | Promise<Outcome<T>>,
-): Promise<Outcome<T>> {
-  const outcome = await look(step);
+/** Runs a use case for whoever is signed in and may; on success every page shows the new state. */
+export async function act<T>(right: Right, step: Step<T>): Promise<Outcome<T>> {
+  const outcome = await look(right, step);
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }

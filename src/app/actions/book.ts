@@ -6,13 +6,13 @@ import { correctSession, type SessionChange } from '../../services/sessions';
 import { act } from '../_server/act';
 
 export async function strikeAction(id: string, reason: string) {
-  return act((shop, actor) => strikeEntry(shop, actor, id, reason));
+  return act('clean', (shop, actor) => strikeEntry(shop, actor, id, reason));
 }
 
 export async function correctSessionAction(id: string, reason: string, change: SessionChange) {
-  return act((shop, actor) => correctSession(shop, actor, id, reason, change));
+  return act('clean', (shop, actor) => correctSession(shop, actor, id, reason, change));
 }
 
 export async function correctCareAction(id: string, reason: string, change: CareChange) {
-  return act((shop, actor) => correctCare(shop, actor, id, reason, change));
+  return act('clean', (shop, actor) => correctCare(shop, actor, id, reason, change));
 }

@@ -11,22 +11,22 @@ export async function startSheetAction(
   machineId: string,
   tasks: { stationId: string; task: string }[],
 ) {
-  return act((shop, actor) => {
+  return act('clean', (shop, actor) => {
     const started = sheets.startSheet(shop, actor, machineId, tasks);
     return started.ok ? { ok: true as const, value: { sheetId: started.value.row.id } } : started;
   });
 }
 
 export async function signOffAction(sheetId: string) {
-  return act((shop, actor) => ends.signOffSheet(shop, actor, sheetId));
+  return act('clean', (shop, actor) => ends.signOffSheet(shop, actor, sheetId));
 }
 
 export async function abandonAction(sheetId: string, reason: string) {
-  return act((shop, actor) => ends.abandonSheet(shop, actor, sheetId, reason));
+  return act('clean', (shop, actor) => ends.abandonSheet(shop, actor, sheetId, reason));
 }
 
 export async function startCampaignAction(input: unknown) {
-  return act((shop, actor) => campaigns.startCampaign(shop, actor, input));
+  return act('clean', (shop, actor) => campaigns.startCampaign(shop, actor, input));
 }
 
 export async function quickCareAction(
@@ -34,13 +34,13 @@ export async function quickCareAction(
   tasks: { stationId: string; task: string }[],
   key: string,
 ) {
-  return act((shop, actor) => quick.recordQuickCare(shop, actor, machineId, tasks, key));
+  return act('clean', (shop, actor) => quick.recordQuickCare(shop, actor, machineId, tasks, key));
 }
 
 export async function undoQuickCareAction(entryIds: string[]) {
-  return act((shop, actor) => quick.undoQuickCare(shop, actor, entryIds));
+  return act('clean', (shop, actor) => quick.undoQuickCare(shop, actor, entryIds));
 }
 
 export async function putRightAction(id: string, how: string) {
-  return act((shop, actor) => putBacks.putRight(shop, actor, id, how));
+  return act('clean', (shop, actor) => putBacks.putRight(shop, actor, id, how));
 }

@@ -5,21 +5,21 @@ import * as meters from '../../services/meters';
 import { act } from '../_server/act';
 
 export async function takeReadingAction(input: meters.ReadingInput) {
-  return act((shop, actor) => meters.takeReading(shop, actor, input));
+  return act('log', (shop, actor) => meters.takeReading(shop, actor, input));
 }
 
 export async function explainReadingAction(readingId: string, jump: unknown) {
-  return act((shop, actor) => meters.explainReading(shop, actor, readingId, jump));
+  return act('clean', (shop, actor) => meters.explainReading(shop, actor, readingId, jump));
 }
 
 export async function acceptUnloggedAction(readingId: string) {
-  return act((shop, actor) => meters.acceptUnlogged(shop, actor, readingId));
+  return act('clean', (shop, actor) => meters.acceptUnlogged(shop, actor, readingId));
 }
 
 export async function noteQuietDayAction(machineId: string, day: number) {
-  return act((shop, actor) => meters.noteQuietDay(shop, actor, machineId, day));
+  return act('clean', (shop, actor) => meters.noteQuietDay(shop, actor, machineId, day));
 }
 
 export async function changeControllerAction(machineId: string, controller: unknown) {
-  return act((shop, actor) => changeController(shop, actor, machineId, controller));
+  return act('set up', (shop, actor) => changeController(shop, actor, machineId, controller));
 }

@@ -6,29 +6,29 @@ import * as modules from '../../services/modules';
 import { act } from '../_server/act';
 
 export async function chooseMethodAction(input: Parameters<typeof chooseMethod>[2]) {
-  return act((shop, actor) => chooseMethod(shop, actor, input));
+  return act('set up', (shop, actor) => chooseMethod(shop, actor, input));
 }
 
 export async function addDeviceAction(input: { name: string; machineId: string | null }) {
-  return act((shop, actor) => devices.addDevice(shop, actor, input));
+  return act('set up', (shop, actor) => devices.addDevice(shop, actor, input));
 }
 
 export async function shutOutDeviceAction(id: string) {
-  return act((shop, actor) => devices.shutOutDevice(shop, actor, id));
+  return act('set up', (shop, actor) => devices.shutOutDevice(shop, actor, id));
 }
 
 export async function addModuleAction(input: modules.ModuleInput) {
-  return act((shop, actor) => modules.addModule(shop, actor, input));
+  return act('set up', (shop, actor) => modules.addModule(shop, actor, input));
 }
 
 export async function moveModuleAction(moduleId: string, machineId: string | null) {
-  return act((shop, actor) => modules.moveModule(shop, actor, { moduleId, machineId }));
+  return act('clean', (shop, actor) => modules.moveModule(shop, actor, { moduleId, machineId }));
 }
 
 export async function endModuleAction(moduleId: string, why: string) {
-  return act((shop, actor) => modules.endModule(shop, actor, moduleId, why));
+  return act('set up', (shop, actor) => modules.endModule(shop, actor, moduleId, why));
 }
 
 export async function replaceModuleAction(moduleId: string, why: string, serial: string) {
-  return act((shop, actor) => modules.replaceModule(shop, actor, moduleId, why, serial));
+  return act('set up', (shop, actor) => modules.replaceModule(shop, actor, moduleId, why, serial));
 }

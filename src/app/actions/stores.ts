@@ -4,13 +4,13 @@ import * as stores from '../../services/stores';
 import { act } from '../_server/act';
 
 export async function moveStockAction(input: unknown) {
-  return act((shop, actor) => stores.moveStock(shop, actor, input));
+  return act('clean', (shop, actor) => stores.moveStock(shop, actor, input));
 }
 
 export async function changeStoreItemAction(input: unknown) {
-  return act((shop, actor) => stores.changeStoreItem(shop, actor, input));
+  return act('set up', (shop, actor) => stores.changeStoreItem(shop, actor, input));
 }
 
 export async function dropStoreItemAction(item: string) {
-  return act((shop, actor) => stores.dropStoreItem(shop, actor, item));
+  return act('set up', (shop, actor) => stores.dropStoreItem(shop, actor, item));
 }

@@ -7,25 +7,25 @@ import type { z } from 'zod';
 import { act } from '../_server/act';
 
 export async function logSessionAction(input: SessionInput) {
-  return act((shop, actor) =>
+  return act('log', (shop, actor) =>
     logSession(shop, actor, { ...input, operator: input.operator ?? actor.name }),
   );
 }
 
 export async function runTimerAction(machineId: string) {
-  return act((shop, actor) => runTimer(shop, actor, machineId));
+  return act('log', (shop, actor) => runTimer(shop, actor, machineId));
 }
 
 export async function dropTimerAction(machineId: string) {
-  return act((shop) => dropTimer(shop, machineId));
+  return act('log', (shop) => dropTimer(shop, machineId));
 }
 
 export async function logTimerAction(input: Omit<SessionInput, 'start' | 'runSeconds'>) {
-  return act((shop, actor) =>
+  return act('log', (shop, actor) =>
     logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
   );
 }
 
 export async function keepJobAction(input: z.input<typeof jobSchema>) {
-  return act((shop, actor) => keepJob(shop, actor, input));
+  return act('log', (shop, actor) => keepJob(shop, actor, input));
 }

@@ -5,17 +5,17 @@ import { changeWeight, type WeightInput } from '../../services/soil-weights';
 import { act, look } from '../_server/act';
 
 export async function changeWeightAction(input: WeightInput) {
-  return act((shop, actor) => changeWeight(shop, actor, input));
+  return act('set up', (shop, actor) => changeWeight(shop, actor, input));
 }
 
 export async function startReweighAction(input: WeightInput, preview: boolean) {
-  return look((shop, actor) => reweigh.startReweigh(shop, actor, input, preview));
+  return look('set up', (shop, actor) => reweigh.startReweigh(shop, actor, input, preview));
 }
 
 export async function viewReweighAction(id: string) {
-  return look((_, actor) => reweigh.viewReweigh(actor, id));
+  return look('set up', (_, actor) => reweigh.viewReweigh(actor, id));
 }
 
 export async function cancelReweighAction(id: string) {
-  return look((_, actor) => reweigh.cancelReweigh(actor, id));
+  return look('set up', (_, actor) => reweigh.cancelReweigh(actor, id));
 }

@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation';
 import { hasPeople } from '../../services/auth';
 import { Door } from '../../ui/door/Door';
 import { SignInForm } from '../../ui/door/SignInForm';
-import { currentActor, theShop } from '../_server/shop';
+import { currentInside, theShop } from '../_server/shop';
 import { signInAction } from '../actions/door';
 
 export const metadata = { title: 'Sign in' };
@@ -12,7 +12,7 @@ export default async function SignInPage() {
   await connection();
   const shop = theShop();
   if (!hasPeople(shop)) redirect('/welcome');
-  if (await currentActor()) redirect('/');
+  if (await currentInside()) redirect('/');
   return (
     <Door
       title={shop.name}

@@ -6,10 +6,13 @@ import type { Diagnosis, DiagnosisCheck } from '../../services/diagnosis';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
+import { Allowed } from '../frame/Allowed';
 import classes from './Diagnosis.module.css';
 
 interface DiagnosisPanelProps {
   faultId: string;
+  /** the last step of the story that is shown */
+  seen: string | null;
   diagnosis: Diagnosis;
   actions: {
     answer: (input: {
@@ -19,7 +22,12 @@ interface DiagnosisPanelProps {
     }) => Promise<Outcome<unknown>>;
     takeBack: (entryId: string) => Promise<Outcome<unknown>>;
     addCause: (input: { faultId: string; words: string }) => Promise<Outcome<unknown>>;
-    decide: (input: { faultId: string; cause: string; note: string }) => Promise<Outcome<unknown>>;
+    decide: (input: {
+      faultId: string;
+      seen: string | null;
+      cause: string;
+      note: string;
+    }) => Promise<Outcome<unknown>>;
     reset: () => Promise<Outcome<unknown>>;
   };
 }
@@ -27,7 +35,7 @@ interface DiagnosisPanelProps {
 const shownCauses = 5;
 
 /** Causes ranked with what speaks for and against each, and the check that tells most for its minutes. */
-export function DiagnosisPanel({ faultId, diagnosis, actions }: DiagnosisPanelProps) {
+export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisPanelProps) {
   const { causes, checks, answers, confirmed } = diagnosis;
   const [all, setAll] = useState(false);
   const decide = useAction(actions.decide);
@@ -62,7 +70,7 @@ export function DiagnosisPanel({ faultId, diagnosis, actions }: DiagnosisPanelPr
                 <Button
                   variant="default"
                   loading={decide.pending}
-                  onClick={() => decide.run({ faultId, cause: cause.id, note: '' })}
+                  onClick={() => decide.run({ faultId, seen, cause: cause.id, note: '' })}
                 >
                   It is this: decide
                 </Button>
@@ -98,19 +106,31 @@ export function DiagnosisPanel({ faultId, diagnosis, actions }: DiagnosisPanelPr
         <section aria-labelledby="answered">
           <h2 id="answered">Answered</h2>
           <ul className={classes.answers}>
-            {answers.map(({ entryId, question, answer: said, person }) => (
-              <li key={entryId}>
+            {answers.map(({ check, entryId, question, answer: said, by }) => (
+              <li key={check}>
                 <span>
                   {question} <b>{said === 'unknown' ? "can't tell" : said}</b>
-                  <span className="quiet">, {person}</span>
+                  <span className="quiet">, {by}</span>
                 </span>
-                <button
-                  className="go"
-                  disabled={takeBack.pending}
-                  onClick={() => takeBack.run(entryId)}
-                >
-                  Take back
-                </button>
+                {entryId ? (
+                  <button
+                    className="go"
+                    disabled={takeBack.pending}
+                    onClick={() => takeBack.run(entryId)}
+                  >
+                    Take back
+                  </button>
+                ) : (
+                  <button
+                    className="go"
+                    disabled={answer.pending}
+                    onClick={() =>
+                      answer.run({ faultId, check, answer: said === 'yes' ? 'no' : 'yes' })
+                    }
+                  >
+                    It is not so
+                  </button>
+                )}
               </li>
             ))}
           </ul>
@@ -123,9 +143,11 @@ export function DiagnosisPanel({ faultId, diagnosis, actions }: DiagnosisPanelPr
         {confirmed > 0 && (
           <>
             {confirmed} confirmed {confirmed === 1 ? 'case' : 'cases'} of this machine move them.{' '}
-            <button className="go" disabled={reset.pending} onClick={() => reset.run()}>
-              Let them no longer count
-            </button>
+            <Allowed right="set up">
+              <button className="go" disabled={reset.pending} onClick={() => reset.run()}>
+                Let them no longer count
+              </button>
+            </Allowed>
           </>
         )}
       </p>

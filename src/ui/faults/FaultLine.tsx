@@ -1,5 +1,5 @@
 import { dangerWords, findSign } from '../../catalogue/signs';
-import type { Fault } from '../../services/faults';
+import type { Fault } from '../../services/faults/faults';
 import { ago } from '../marks/when';
 import classes from './Faults.module.css';
 
@@ -22,7 +22,8 @@ export function FaultLine({ fault, now, zone }: { fault: Fault; now: number; zon
       </span>{' '}
       {faultWords(fault)}
       <div className="quiet">
-        {fault.stage}, reported by {fault.person} {ago(fault.at, now, zone)}
+        {fault.waiting ? `waits: ${fault.waiting.what}` : fault.stage}, reported by {fault.person}{' '}
+        {ago(fault.at, now, zone)}
       </div>
     </div>
   );

@@ -1,30 +1,11 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import type { ReportInput, Reported } from '../../services/faults';
-import type { Outcome } from '../../services/shop';
+import type { ComponentProps } from 'react';
 import { ReportForm } from './ReportForm';
 
-/** The report as the technician makes it: leads to the fault's page. */
-export function NewFault({
-  machines,
-  initial,
-  stop,
-  report,
-}: {
-  machines: { id: string; nickname: string }[];
-  initial: string | null;
-  stop: string;
-  report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
-}) {
+/** The report as somebody makes it who is signed in: leads to the fault's page. */
+export function NewFault(props: Omit<ComponentProps<typeof ReportForm>, 'onReported' | 'who'>) {
   const router = useRouter();
-  return (
-    <ReportForm
-      stop={stop}
-      machines={machines}
-      initial={initial}
-      report={report}
-      onReported={({ faultId }) => router.push(`/faults/${faultId}`)}
-    />
-  );
+  return <ReportForm {...props} onReported={({ faultId }) => router.push(`/faults/${faultId}`)} />;
 }

@@ -1,27 +1,43 @@
 'use client';
 
-import { Button, FileInput, Textarea, TextInput, UnstyledButton } from '@mantine/core';
-import { useState } from 'react';
+import { Button, FileInput, Textarea, UnstyledButton } from '@mantine/core';
+import { useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
-import type { ReportInput, Reported } from '../../services/faults';
+import type { KnownFault, LastJob, ReportInput, Reported } from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { Tiles } from '../forms/Tiles';
 import { useAction } from '../forms/use-action';
 import classes from './Faults.module.css';
+import { SignDrawing } from './SignDrawing';
+
+/** What a report may rest on, of one machine. */
+export interface ReportMachine {
+  id: string;
+  nickname: string;
+  lastJob: LastJob | null;
+  /** open faults: is it the same? */
+  known: KnownFault[];
+  /** marks that are known and harmless */
+  marks: string[];
+}
 
 interface ReportFormProps {
   /** what to do first in this shop in an emergency */
   stop: string;
-  machines: { id: string; nickname: string }[];
+  machines: ReportMachine[];
   initial: string | null;
   report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+  same: (input: {
+    faultId: string;
+    machineId: string;
+    note: string | null;
+    key: string;
+  }) => Promise<Outcome<Reported>>;
   onReported: (reported: Reported) => void;
-  /** asks who reports @default false */
-  askName?: boolean;
-  name?: string;
-  onName?: (name: string) => void;
+  /** asks who reports, where that is not known */
+  who?: ReactNode;
 }
 
 const judgements: { value: Danger; label: string; hint: string }[] = [
@@ -31,15 +47,26 @@ const judgements: { value: Danger; label: string; hint: string }[] = [
   { value: 'nuisance', label: 'It can wait', hint: dangerAdvice.nuisance },
 ];
 
+const sinces = ['just now', 'since today', 'for some days', 'since it was cleaned'] as const;
+
+/** "cut plywood, air assist on" */
+function jobWords({ material, process, airAssist }: LastJob): string {
+  return [
+    [process, material].filter(Boolean).join(' '),
+    airAssist === null ? null : `air assist ${airAssist ? 'on' : 'off'}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** Reports what is seen. Never asks for the cause. */
 export function ReportForm({
   machines,
   initial,
   report,
+  same,
   onReported,
-  askName = false,
-  name = '',
-  onName,
+  who,
   stop,
 }: ReportFormProps) {
   const [key] = useState(() => v7());
@@ -47,11 +74,19 @@ export function ReportForm({
   const [chosen, setChosen] = useState<string[]>([]);
   const [judged, setJudged] = useState<Danger | null>(null);
   const [note, setNote] = useState('');
-  const [material, setMaterial] = useState('');
+  const [lastJob, setLastJob] = useState(true);
   const [still, setStill] = useState<'yes' | 'no' | null>(null);
-  const [photo, setPhoto] = useState<File | null>(null);
-  const { run, pending, problem } = useAction(report, onReported);
+  const [since, setSince] = useState<string | null>(null);
+  const [photos, setPhotos] = useState<File[]>([]);
+  const sending = useAction(report, onReported);
+  const joining = useAction(same, onReported);
   const danger = chosen.length > 0 ? reportedDanger(chosen, judged) : null;
+  const machine = machines.find(({ id }) => id === machineId);
+  const job = lastJob ? (machine?.lastJob ?? null) : null;
+  const alike = (machine?.known ?? []).filter((fault) =>
+    fault.signs.some((sign) => sign !== 'other' && chosen.includes(sign)),
+  );
+  const problem = sending.problem ?? joining.problem;
 
   return (
     <form
@@ -59,14 +94,17 @@ export function ReportForm({
       onSubmit={(event) => {
         event.preventDefault();
         const files = new FormData();
-        if (photo) files.set('photo', photo);
-        run(
+        for (const photo of photos) files.append('photo', photo);
+        sending.run(
           {
             machineId: machineId ?? '',
             signs: chosen as [string, ...string[]],
             danger: judged,
             note,
-            material,
+            material: job?.material ?? null,
+            process: job?.process ?? null,
+            airAssist: job?.airAssist ?? null,
+            since,
             stillHappens: still === null ? null : still === 'yes',
             key,
           },
@@ -99,7 +137,8 @@ export function ReportForm({
                   )
                 }
               >
-                {sign.words}
+                <SignDrawing sign={sign.id} />
+                <span>{sign.words}</span>
               </UnstyledButton>
             );
           })}
@@ -110,40 +149,70 @@ export function ReportForm({
           {adviceFor(danger, stop)}
         </p>
       )}
+      {alike.map((fault) => (
+        <div key={fault.id} className={classes.alike}>
+          <p>
+            <b>Known already:</b> {fault.words}. <span className="quiet">{fault.when}</span>
+          </p>
+          <Button
+            variant="default"
+            loading={joining.pending}
+            onClick={() => joining.run({ faultId: fault.id, machineId: machineId!, note, key })}
+          >
+            Same as this
+          </Button>
+        </div>
+      ))}
+      {(machine?.marks.length ?? 0) > 0 && (
+        <p className="quiet">Known and harmless here: {machine!.marks.join('; ')}.</p>
+      )}
       <Textarea
         label="In your words"
-        placeholder="What were you doing, since when, what changed?"
+        placeholder="What were you doing, what changed?"
         value={note}
         onChange={(event) => setNote(event.currentTarget.value)}
         error={problem?.field === 'note' ? problem.message : undefined}
       />
       <FileInput
         label="Photo"
-        placeholder="take or choose one"
+        placeholder="take or choose"
         accept="image/jpeg,image/png,image/webp"
-        value={photo}
-        onChange={setPhoto}
+        capture="environment"
+        multiple
+        value={photos}
+        onChange={setPhotos}
         clearable
         maw={320}
       />
-      {askName && (
-        <TextInput
-          label="Your name"
-          autoComplete="name"
-          value={name}
-          onChange={(event) => onName?.(event.currentTarget.value)}
-          maw={320}
-        />
-      )}
+      {who}
+      <Tiles<Danger>
+        legend="Can it wait? (only if it is worse than it looks)"
+        clearable
+        tiles={judgements}
+        value={judged}
+        onChange={setJudged}
+      />
       <details>
-        <summary>More: can it wait, does it still happen, what was worked</summary>
+        <summary>More: the job, since when, does it still happen</summary>
         <div className={classes.form} style={{ marginTop: 10 }}>
-          <Tiles<Danger>
-            legend="Can it wait? (only if you think it is worse than that)"
+          {machine?.lastJob && (
+            <Tiles
+              legend="What was being worked?"
+              tiles={[
+                { value: 'last', label: jobWords(machine.lastJob), hint: machine.lastJob.when },
+                { value: 'other', label: 'something else', hint: 'say it in your words above' },
+              ]}
+              value={lastJob ? 'last' : 'other'}
+              onChange={(value) => setLastJob(value === 'last')}
+            />
+          )}
+          <Tiles
+            legend="Since when?"
+            compact
             clearable
-            tiles={judgements}
-            value={judged}
-            onChange={setJudged}
+            tiles={sinces.map((value) => ({ value, label: value }))}
+            value={since}
+            onChange={setSince}
           />
           <Tiles
             legend="Does it still happen?"
@@ -156,12 +225,6 @@ export function ReportForm({
             value={still}
             onChange={(value) => setStill(value as 'yes' | 'no' | null)}
           />
-          <TextInput
-            label="What was being worked?"
-            value={material}
-            onChange={(event) => setMaterial(event.currentTarget.value)}
-            maw={320}
-          />
         </div>
       </details>
       <ProblemNote problem={problem?.field === 'note' ? null : problem} />
@@ -169,7 +232,7 @@ export function ReportForm({
         <Button
           type="submit"
           size="lg"
-          loading={pending}
+          loading={sending.pending}
           disabled={!machineId || chosen.length === 0}
         >
           Report it

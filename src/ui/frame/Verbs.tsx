@@ -4,12 +4,13 @@ import { Modal } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
+import { useMay } from './Allowed';
 import classes from './Frame.module.css';
 
-const verbs = [
-  { key: 'H', name: 'Log hours', path: '/log' },
-  { key: 'F', name: 'Report fault', path: '/faults/new' },
-  { key: 'C', name: 'Clean', path: '/clean' },
+const allVerbs = [
+  { key: 'H', name: 'Log hours', path: '/log', right: 'log' },
+  { key: 'F', name: 'Report fault', path: '/faults/new', right: 'report' },
+  { key: 'C', name: 'Clean', path: '/clean', right: 'clean' },
 ] as const;
 
 /** The machine in view, so that a verb starts with it. */
@@ -23,6 +24,8 @@ export function Verbs() {
   const router = useRouter();
   const scope = scopeOf(usePathname());
   const [keysShown, keys] = useDisclosure(false);
+  const allowed = { log: useMay('log'), report: useMay('report'), clean: useMay('clean') };
+  const verbs = allVerbs.filter(({ right }) => allowed[right]);
   useHotkeys([
     ...verbs.map(({ key, path }): [string, () => void] => [key, () => router.push(path + scope)]),
     ['T', () => router.push('/')],

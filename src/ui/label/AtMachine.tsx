@@ -1,28 +1,56 @@
 'use client';
 
-import { UnstyledButton } from '@mantine/core';
+import { Button, UnstyledButton } from '@mantine/core';
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { v7 } from 'uuid';
 import { adviceFor } from '../../catalogue/signs';
 import type { Readiness } from '../../services/at-machine';
 import type { LogChoices, Work } from '../../services/choices';
-import type { ReportInput, Reported } from '../../services/faults';
-import type { Outcome } from '../../services/shop';
-import { ReportForm } from '../faults/ReportForm';
-import { LogForm, type LogActions } from '../log/LogForm';
+import type { ReportInput, Reported } from '../../services/faults/report';
+import type { Watched } from '../../services/faults/watch';
+import type { Who } from '../../services/labels';
+import type { SessionInput } from '../../services/session-input';
+import type { LabelAsks, Outcome } from '../../services/shop';
+import { ReportForm, type ReportMachine } from '../faults/ReportForm';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import { LogForm } from '../log/LogForm';
 import classes from './AtMachine.module.css';
+import { WhoField } from './WhoField';
 
 interface AtMachineProps {
-  nickname: string;
-  machineId: string;
+  machine: ReportMachine;
   readiness: Readiness;
   choices: LogChoices;
   works: Work[];
   zone: string;
   /** what to do first in this shop in an emergency */
   stop: string;
-  log: LogActions;
-  report: (name: string, input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+  asks: LabelAsks;
+  /** who can be chosen, where a name from the list is asked for */
+  names: string[];
+  /** faults whose next operators are asked */
+  watched: Watched[];
+  actions: {
+    log: (who: Who, input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
+    startTimer: (who: Who) => Promise<Outcome<{ startedAt: number }>>;
+    dropTimer: (who: Who) => Promise<Outcome<unknown>>;
+    logTimer: (
+      who: Who,
+      input: Omit<SessionInput, 'start' | 'runSeconds'>,
+    ) => Promise<Outcome<{ duplicate: boolean }>>;
+    report: (who: Who, input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+    same: (
+      who: Who,
+      input: { faultId: string; note: string | null; key: string },
+    ) => Promise<Outcome<Reported>>;
+    watch: (
+      who: Who,
+      input: { faultId: string; seen: boolean; key: string },
+    ) => Promise<Outcome<Reported | null>>;
+  };
 }
 
 type View = 'choose' | 'used' | 'wrong' | 'ready';
@@ -35,19 +63,35 @@ const rememberedName = () => {
   }
 };
 
+function rememberName(name: string) {
+  try {
+    localStorage.setItem('bitacora-name', name.trim());
+  } catch {
+    // a private window keeps nothing: the name is simply typed again
+  }
+}
+
 /** The page behind the label: three big choices, nothing else of the shop. */
 export function AtMachine(props: AtMachineProps) {
-  const { nickname, machineId, readiness, choices, works, zone, stop, log, report } = props;
+  const { machine, readiness, choices, works, zone, stop, asks, names, actions } = props;
+  const { id: machineId, nickname } = machine;
   const router = useRouter();
   const [view, setView] = useState<View>('choose');
   const [reported, setReported] = useState<Reported | null>(null);
-  const [name, setName] = useState('');
+  const [who, setWho] = useState<Who>({ name: '', code: '' });
   const machines = [{ id: machineId, nickname, held: !readiness.ready }];
+  const field = <WhoField asks={asks} names={names} who={who} onChange={setWho} />;
 
   function show(next: View) {
-    setName(rememberedName());
+    setWho((before) => ({ ...before, name: before.name || rememberedName() }));
     setReported(null);
     setView(next);
+    router.refresh();
+  }
+
+  function onReported(done: Reported) {
+    rememberName(who.name);
+    setReported(done);
     router.refresh();
   }
 
@@ -64,6 +108,11 @@ export function AtMachine(props: AtMachineProps) {
       {view === 'choose' && (
         <>
           {!readiness.ready && <p className={classes.hold}>{readiness.headline}. Do not use it.</p>}
+          {readiness.restrictions.map((words) => (
+            <p key={words} className={classes.restriction}>
+              <b>Use it only so:</b> {words}
+            </p>
+          ))}
           <div className={classes.choices}>
             <UnstyledButton className={classes.choice} onClick={() => show('used')}>
               I used it
@@ -81,15 +130,39 @@ export function AtMachine(props: AtMachineProps) {
         </>
       )}
       {view === 'used' && (
-        <LogForm
-          machines={machines}
-          choices={[choices]}
-          works={works}
-          initial={machineId}
-          zone={zone}
-          actions={log}
-          askName
-        />
+        <>
+          {props.watched.map((watched) => (
+            <WatchQuestion
+              key={watched.faultId}
+              watched={watched}
+              answer={(input) => actions.watch(who, input)}
+              onReported={(done) => {
+                onReported(done);
+                setView('wrong');
+              }}
+            />
+          ))}
+          <LogForm
+            machines={machines}
+            choices={[choices]}
+            works={works}
+            initial={machineId}
+            zone={zone}
+            actions={{
+              log: (input) => {
+                rememberName(who.name);
+                return actions.log(who, input);
+              },
+              logTimer: (input) => {
+                rememberName(who.name);
+                return actions.logTimer(who, input);
+              },
+              startTimer: () => actions.startTimer(who),
+              dropTimer: () => actions.dropTimer(who),
+            }}
+            who={field}
+          />
+        </>
       )}
       {view === 'wrong' &&
         (reported ? (
@@ -101,25 +174,19 @@ export function AtMachine(props: AtMachineProps) {
                 ? `${nickname} is on hold now: nobody should use it until the technician releases it.`
                 : 'The technician sees it on the next look at the book.'}
             </p>
+            <Link className="go" href={`/follow/${reported.follow}`}>
+              Follow what becomes of it
+            </Link>
           </section>
         ) : (
           <ReportForm
             stop={stop}
-            machines={machines}
+            machines={[machine]}
             initial={machineId}
-            report={(input, files) => report(name, input, files)}
-            onReported={(done) => {
-              try {
-                localStorage.setItem('bitacora-name', name.trim());
-              } catch {
-                // a private window keeps nothing: the name is simply typed again
-              }
-              setReported(done);
-              router.refresh();
-            }}
-            askName
-            name={name}
-            onName={setName}
+            report={(input, files) => actions.report(who, input, files)}
+            same={(input) => actions.same(who, input)}
+            onReported={onReported}
+            who={field}
           />
         ))}
       {view === 'ready' && (
@@ -140,5 +207,50 @@ export function AtMachine(props: AtMachineProps) {
         </section>
       )}
     </main>
+  );
+}
+
+/** One question to whoever uses a machine with a fault on watch. */
+function WatchQuestion({
+  watched,
+  answer,
+  onReported,
+}: {
+  watched: Watched;
+  answer: (input: {
+    faultId: string;
+    seen: boolean;
+    key: string;
+  }) => Promise<Outcome<Reported | null>>;
+  onReported: (reported: Reported) => void;
+}) {
+  const [key] = useState(() => v7());
+  const [thanked, setThanked] = useState(false);
+  const { run, pending, problem } = useAction(answer, (reported) => {
+    if (reported) onReported(reported);
+    else setThanked(true);
+  });
+  if (thanked) return <p role="status">Thank you: noted.</p>;
+  return (
+    <section className={classes.watch} aria-label="One question">
+      <p>
+        This was reported and could not be found: <b>{watched.words}</b>. Did you see it? (Answer
+        when you have logged what you did.)
+      </p>
+      <div className={classes.yesNo}>
+        {[true, false].map((seen) => (
+          <Button
+            key={String(seen)}
+            size="lg"
+            variant="default"
+            loading={pending}
+            onClick={() => run({ faultId: watched.faultId, seen, key })}
+          >
+            {seen ? 'Yes, again' : 'No'}
+          </Button>
+        ))}
+      </div>
+      <ProblemNote problem={problem} />
+    </section>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Button, Checkbox, Select, TextInput, Textarea, UnstyledButton } from '@mantine/core';
 import { useInterval } from '@mantine/hooks';
-import { useCallback, useState } from 'react';
+import { useCallback, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { formatDuration, parseDuration } from '../../core/units/duration';
 import { formatLocal, parseInstant } from '../../core/units/instant';
@@ -38,21 +38,13 @@ interface LogFormProps {
   actions: LogActions;
   /** takes job files; left out where only hours are logged */
   jobs?: { controllers: Readonly<Record<string, Controller>>; keep: KeepJob };
-  /** asks for the operator's name and remembers it on this device @default false */
-  askName?: boolean;
+  /** asks who logs, where that is not known; takes the place of the operator's field */
+  who?: ReactNode;
 }
 
 const durations = [10, 20, 30, 45, 60, 90, 120, 180];
 const workKey = ({ process, material }: Work) => `${process} ${material}`;
 const notSure = 'not sure';
-
-const rememberedName = () => {
-  try {
-    return localStorage.getItem('bitacora-name') ?? '';
-  } catch {
-    return '';
-  }
-};
 
 /** Logs a stretch of use: machine, how long, and the last choice again. */
 export function LogForm(props: LogFormProps) {
@@ -105,7 +97,7 @@ function SessionFields({
   zone,
   actions,
   jobs,
-  askName = false,
+  who,
   onLogged,
 }: LogFormProps & {
   machine: { id: string; nickname: string };
@@ -121,7 +113,7 @@ function SessionFields({
   const [airAssist, setAirAssist] = useState(chosen.airAssist);
   const [draught, setDraught] = useState<Draught>(chosen.draught);
   const [cleared, setCleared] = useState(true);
-  const [operator, setOperator] = useState(() => (askName ? rememberedName() : ''));
+  const [operator, setOperator] = useState('');
   const [note, setNote] = useState('');
   const [beam, setBeam] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
@@ -153,13 +145,6 @@ function SessionFields({
     if (beamSeconds && !beamSeconds.ok) {
       setWrong(beamSeconds.error);
       return null;
-    }
-    if (askName) {
-      try {
-        localStorage.setItem('bitacora-name', operator.trim());
-      } catch {
-        // a private window keeps nothing: the name is simply typed again
-      }
     }
     setWrong(null);
     return {
@@ -356,14 +341,16 @@ function SessionFields({
         checked={cleared}
         onChange={(event) => setCleared(event.currentTarget.checked)}
       />
-      <TextInput
-        label={askName ? 'Your name' : 'Operator'}
-        placeholder={askName ? '' : 'you, unless you write another name'}
-        value={operator}
-        onChange={(event) => setOperator(event.currentTarget.value)}
-        autoComplete={askName ? 'name' : 'off'}
-        maw={320}
-      />
+      {who ?? (
+        <TextInput
+          label="Operator"
+          placeholder="you, unless you write another name"
+          value={operator}
+          onChange={(event) => setOperator(event.currentTarget.value)}
+          autoComplete="off"
+          maw={320}
+        />
+      )}
       <details>
         <summary>Beam time, note</summary>
         <TextInput

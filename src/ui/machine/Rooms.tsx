@@ -1,10 +1,12 @@
 import Link from 'next/link';
+import { Allowed } from '../frame/Allowed';
 import classes from './Machine.module.css';
 
 const rooms = [
-  { path: '', name: 'Stations' },
-  { path: '/plan', name: 'Care plan' },
-  { path: '/meter', name: 'Meter and files' },
+  { path: '', name: 'Stations', right: 'see' },
+  { path: '/strength', name: 'Strength', right: 'see' },
+  { path: '/plan', name: 'Care plan', right: 'set up' },
+  { path: '/meter', name: 'Meter and files', right: 'log' },
 ] as const;
 
 /** The pages of one machine. */
@@ -17,15 +19,16 @@ export function Rooms({
 }) {
   return (
     <nav className={classes.rooms} aria-label={`Pages of ${machine.nickname}`}>
-      {rooms.map(({ path, name }) => (
-        <Link
-          key={path}
-          className="line"
-          href={`/machines/${machine.id}${path}`}
-          aria-current={path === here ? 'page' : undefined}
-        >
-          {name}
-        </Link>
+      {rooms.map(({ path, name, right }) => (
+        <Allowed key={path} right={right}>
+          <Link
+            className="line"
+            href={`/machines/${machine.id}${path}`}
+            aria-current={path === here ? 'page' : undefined}
+          >
+            {name}
+          </Link>
+        </Allowed>
       ))}
     </nav>
   );

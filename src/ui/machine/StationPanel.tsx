@@ -6,6 +6,7 @@ import type { HistoryLine } from '../../services/machine-view';
 import { counterFor } from '../../core/care/due';
 import { formatDuration } from '../../core/units/duration';
 import { millisecondsToHours } from '../../core/units/time';
+import { Allowed } from '../frame/Allowed';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, dayDate } from '../marks/when';
 import { amount, leftWords, percent } from '../ribbon/columns';
@@ -52,12 +53,14 @@ export function StationPanel({
           <header className={classes.taskHead}>
             <h3>{task.task.name}</h3>
             <StateMark state={task.standing.state} />
-            <Link
-              className="go"
-              href={`/clean?machine=${machineId}&pick=${station.id}.${task.task.key}`}
-            >
-              Clean
-            </Link>
+            <Allowed right="clean">
+              <Link
+                className="go"
+                href={`/clean?machine=${machineId}&pick=${station.id}.${task.task.key}`}
+              >
+                Clean
+              </Link>
+            </Allowed>
           </header>
           <Limits task={task} />
           <p className={classes.since}>
@@ -89,15 +92,17 @@ export function StationPanel({
               <span className="quiet">({ago(task.deferral.at, now, zone)})</span>
             </p>
           )}
-          <Judge
-            stationId={station.id}
-            task={task.task}
-            due={task.standing.state === 'due' || task.standing.state === 'past due'}
-            fire={task.task.criticality === 'fire'}
-            called={task.call !== null}
-            zone={zone}
-            actions={actions}
-          />
+          <Allowed right="clean">
+            <Judge
+              stationId={station.id}
+              task={task.task}
+              due={task.standing.state === 'due' || task.standing.state === 'past due'}
+              fire={task.task.criticality === 'fire'}
+              called={task.call !== null}
+              zone={zone}
+              actions={actions}
+            />
+          </Allowed>
           {arithmetic?.task === task.task.key && (
             <Arithmetic rows={arithmetic.rows} task={task} zone={zone} now={now} />
           )}
@@ -118,9 +123,11 @@ export function StationPanel({
               {task.task.basis.from === 'school'
                 ? "Limits are common practice, a starting point. The maker's manual comes first."
                 : `Limits of this shop: ${task.task.basis.reason}.`}{' '}
-              <Link className="line" href={`/setup/methods?station=${station.id}`}>
-                Methods here
-              </Link>
+              <Allowed right="set up">
+                <Link className="line" href={`/setup/methods?station=${station.id}`}>
+                  Methods here
+                </Link>
+              </Allowed>
             </p>
           </details>
         </article>

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { groupBy } from '../../core/units/group-by';
 import { localDay } from '../../core/units/zone';
 import type { BookLine } from '../../services/book';
+import { Allowed } from '../frame/Allowed';
 import { clockTime, dayDate } from '../marks/when';
 import { Correct, type CorrectActions } from './Correct';
 import classes from './Record.module.css';
@@ -57,7 +58,9 @@ export function Lines({ lines, now, zone, materials, actions }: LinesProps) {
                   )}
                 </span>
                 {line.correctable ? (
-                  <Correct line={line} zone={zone} materials={materials} actions={actions} />
+                  <Allowed right="clean">
+                    <Correct line={line} zone={zone} materials={materials} actions={actions} />
+                  </Allowed>
                 ) : (
                   <span />
                 )}

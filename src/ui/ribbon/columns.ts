@@ -12,6 +12,8 @@ export interface Column {
   /** share of the limit reached first; `null` where the station has no care task */
   used: number | null;
   state: CareState | null;
+  /** strength of the beam, 1 = baseline, at the glass it leaves by; null: not measured, or elsewhere */
+  strength: number | null;
   /** the whole of it in words */
   label: string;
 }
@@ -49,8 +51,15 @@ export function taskLabel(name: string, { standing, call }: TaskDue): string {
   return `${name}: ${percent(standing.used)}, ${standing.state}, ${leftWords(standing.first)}${called}`;
 }
 
-/** The columns of a machine's stations. */
-export function ribbonColumns(stations: readonly StationDue[]): Column[] {
+/** The glass the beam leaves a machine by, the first kind that is there. */
+const exits = ['window', 'lens', 'field-lens'];
+
+/** The columns of a machine's stations; strength stands at the glass the beam leaves by. */
+export function ribbonColumns(
+  stations: readonly StationDue[],
+  strength: number | null = null,
+): Column[] {
+  const exit = exits.map((kind) => stations.find((one) => one.kind === kind)).find(Boolean);
   return stations.map((station) => {
     const { slug, name, short, part, worst, note } = station;
     return {
@@ -60,7 +69,13 @@ export function ribbonColumns(stations: readonly StationDue[]): Column[] {
       part,
       used: worst?.standing.used ?? null,
       state: worst?.standing.state ?? null,
-      label: worst ? taskLabel(name, worst) : `${name}: no care task. ${note ?? ''}`.trim(),
+      strength: station === exit ? strength : null,
+      label: [
+        worst ? taskLabel(name, worst) : `${name}: no care task. ${note ?? ''}`.trim(),
+        ...(station === exit && strength !== null
+          ? [`strength ${Math.round(strength * 100)} % of the baseline`]
+          : []),
+      ].join('; '),
     };
   });
 }

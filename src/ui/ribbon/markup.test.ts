@@ -8,6 +8,7 @@ const column = (more: Partial<Column> = {}): Column => ({
   part: 'bed',
   used: 1.31,
   state: 'past due',
+  strength: null,
   label: 'Honeycomb: 131 %, past due, 7.8 soil hours over',
   ...more,
 });

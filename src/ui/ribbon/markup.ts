@@ -29,7 +29,7 @@ export function columnsMarkup(
 ): string {
   return columns
     .map((column, index) => {
-      const { slug, part, state, used, short, label } = column;
+      const { slug, part, state, used, short, label, strength } = column;
       const first = index === 0 || columns[index - 1]!.part !== part;
       const figure =
         used !== null && state !== 'clear'
@@ -42,7 +42,9 @@ export function columnsMarkup(
         `<a href="${escaped(href(column))}" title="${escaped(label)}"${current === slug ? ' aria-current="true"' : ''}>` +
         `<b aria-hidden="true">${escaped(figure)}</b>` +
         `<i aria-hidden="true" style="--fill:${fill};--dirt:${dirt}"></i>` +
-        `<span aria-hidden="true">${escaped(short).replaceAll(' ', '\n')}</span></a></li>`
+        `<span aria-hidden="true">${escaped(short).replaceAll(' ', '\n')}</span>` +
+        (strength === null ? '' : `<em aria-hidden="true">${Math.round(strength * 100)} %</em>`) +
+        `</a></li>`
       );
     })
     .join('');

@@ -1,12 +1,15 @@
 import Link from 'next/link';
+import { Allowed } from '../frame/Allowed';
 import classes from '../machine/Machine.module.css';
 
 const rooms = [
   { path: '/setup', name: 'Shop and machines' },
+  { path: '/setup/people', name: 'People' },
   { path: '/setup/weights', name: 'Soil weights' },
   { path: '/setup/methods', name: 'Methods' },
   { path: '/setup/stores', name: 'Stores' },
   { path: '/setup/labels', name: 'Labels' },
+  { path: '/setup/mail', name: 'Mail' },
   { path: '/setup/devices', name: 'Devices' },
 ] as const;
 
@@ -15,14 +18,11 @@ export function SetupRooms({ here }: { here: (typeof rooms)[number]['path'] }) {
   return (
     <nav className={classes.rooms} aria-label="Pages of Set-up">
       {rooms.map(({ path, name }) => (
-        <Link
-          key={path}
-          className="line"
-          href={path}
-          aria-current={path === here ? 'page' : undefined}
-        >
-          {name}
-        </Link>
+        <Allowed key={path} right={path === '/setup/stores' ? 'clean' : 'set up'}>
+          <Link className="line" href={path} aria-current={path === here ? 'page' : undefined}>
+            {name}
+          </Link>
+        </Allowed>
       ))}
     </nav>
   );

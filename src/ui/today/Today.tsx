@@ -6,6 +6,7 @@ import { FaultLine, faultWords } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machine/judged';
 import type { Outcome } from '../../services/shop';
 import { PutBacks } from '../sheet/PutBacks';
+import { Allowed } from '../frame/Allowed';
 import { HoldTag } from '../marks/HoldTag';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, longDate } from '../marks/when';
@@ -55,7 +56,9 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
             <Due board={board} zone={zone} />
           </div>
           <div className={classes.choice}>
-            <IHave candidates={candidates} />
+            <Allowed right="clean">
+              <IHave candidates={candidates} />
+            </Allowed>
           </div>
           <section aria-labelledby="ribbons" className={classes.ribbons}>
             <h2 id="ribbons" className="visually-hidden">
@@ -81,7 +84,10 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
                   </div>
                   <Ribbon
                     machine={machine.nickname}
-                    columns={ribbonColumns(machine.stations)}
+                    columns={ribbonColumns(
+                      machine.stations,
+                      board.strengths.get(machine.id)?.strength,
+                    )}
                     size="today"
                     href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
                   />
@@ -121,9 +127,11 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
                 </div>
               </div>
               {sheet ? (
-                <Link className="go" href={`/clean/${sheet.row.id}`}>
-                  Resume
-                </Link>
+                <Allowed right="clean">
+                  <Link className="go" href={`/clean/${sheet.row.id}`}>
+                    Resume
+                  </Link>
+                </Allowed>
               ) : (
                 <Link
                   className="go"
@@ -146,13 +154,45 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
             </li>
           ))}
       </ul>
-      <PutBacks
-        items={putBacks}
-        names={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
-        now={now}
-        zone={zone}
-        putRight={putRight}
-      />
+      {(board.restrictions.length > 0 || board.watched.length > 0) && (
+        <ul className={classes.rows}>
+          {board.restrictions.map((one) => (
+            <li key={one.id}>
+              <div>
+                <b>{nameOf(one.machineId)}</b> in use only so: {one.words}
+                <div className="quiet">
+                  {one.person}, {ago(one.since, now, zone)}
+                </div>
+              </div>
+              <Link className="go" href={`/faults/${one.faultId}`}>
+                Open
+              </Link>
+            </li>
+          ))}
+          {board.watched.map((one) => (
+            <li key={one.faultId}>
+              <div>
+                <b>{nameOf(one.machineId)}</b> on watch: {one.words}
+                <div className="quiet">
+                  not reproduced; {one.answers} of 2 users asked, since {ago(one.since, now, zone)}
+                </div>
+              </div>
+              <Link className="go" href={`/faults/${one.faultId}`}>
+                Open
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Allowed right="clean">
+        <PutBacks
+          items={putBacks}
+          names={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
+          now={now}
+          zone={zone}
+          putRight={putRight}
+        />
+      </Allowed>
     </section>
   );
 }
@@ -194,13 +234,15 @@ function Due({ board, zone }: { board: Board; zone: string }) {
                 <StateMark state={task.standing.state} />
               </td>
               <td>
-                <Link
-                  className="go"
-                  href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
-                  aria-label={`Clean ${machine.nickname}, ${station.name}`}
-                >
-                  Clean
-                </Link>
+                <Allowed right="clean">
+                  <Link
+                    className="go"
+                    href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
+                    aria-label={`Clean ${machine.nickname}, ${station.name}`}
+                  >
+                    Clean
+                  </Link>
+                </Allowed>
               </td>
             </tr>
           ))}

@@ -20,7 +20,7 @@ interface CleanPageProps {
 }
 
 export default async function CleanPage({ searchParams }: CleanPageProps) {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   const { machine: id, pick } = await searchParams;
   const { machines, sheets, holds } = theBoard();
   const machine = machines.find((candidate) => candidate.id === id);

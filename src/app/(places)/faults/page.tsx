@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { closedFaults } from '../../../services/faults';
+import { closedFaults } from '../../../services/faults/faults';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
 import { span } from '../../../ui/marks/when';
@@ -9,7 +9,7 @@ import { enter } from '../../_server/shop';
 export const metadata = { title: 'Faults' };
 
 export default async function FaultsPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   const { faults, now } = theBoard();
   const closed = closedFaults(shop, 25);
   const list = (some: typeof faults) => (

@@ -4,7 +4,7 @@ import { enter } from '../../_server/shop';
 export const metadata = { title: 'Import' };
 
 export default async function ImportPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   return (
     <>
       <h1>Log hours from a file</h1>

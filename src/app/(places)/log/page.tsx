@@ -13,7 +13,7 @@ export default async function LogPage({
 }: {
   searchParams: Promise<{ machine?: string }>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('log');
   const { machine } = await searchParams;
   const { machines, holds } = theBoard();
   const known = machines.some(({ id }) => id === machine) ? machine! : null;

@@ -18,7 +18,7 @@ export default async function RecordPage({
 }: {
   searchParams: Promise<Record<string, string | string[]>>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   const parsed = bookQuerySchema.safeParse(await searchParams);
   const query = parsed.success ? parsed.data : {};
   const lines = bookPage(shop, bookFilter(query, shop.zone), pageLength + 1);

@@ -14,7 +14,7 @@ import { changeSettingAction } from '../../actions/machines';
 export const metadata = { title: 'Set-up' };
 
 export default async function SetupPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   const machines = allMachines(shop);
   return (
     <>

@@ -1,11 +1,8 @@
 import { bookCsv } from '../../../services/book';
 import { bookFilter, bookQuerySchema } from '../../../services/book-filter';
-import { signedIn } from '../../_server/shop';
+import { guarded } from '../../_server/answer';
 
-export async function GET(request: Request) {
-  const inside = await signedIn();
-  if (!inside) return new Response('Sign in first.', { status: 401 });
-  const { shop } = inside;
+export const GET = guarded('see', ({ shop }, request) => {
   const query = bookQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
   const pieces = bookCsv(shop, bookFilter(query, shop.zone));
   const encoder = new TextEncoder();
@@ -24,4 +21,4 @@ export async function GET(request: Request) {
       'Content-Disposition': 'attachment; filename="book.csv"',
     },
   });
-}
+});

@@ -1,18 +1,14 @@
 import { startImport } from '../../../services/import/jobs';
-import { answer, crossSite, notInside } from '../../_server/answer';
-import { signedIn } from '../../_server/shop';
+import { answer, guarded } from '../../_server/answer';
 
 /** Takes the bytes of a sessions file and begins to read it. */
-export async function POST(request: Request) {
-  if (crossSite(request)) return notInside();
-  const inside = await signedIn();
-  if (!inside) return notInside();
+export const POST = guarded('clean', async ({ shop, actor }, request) => {
   const url = new URL(request.url);
   return answer(
-    startImport(inside.shop, inside.actor, {
+    startImport(shop, actor, {
       fileName: url.searchParams.get('name') ?? 'sessions.csv',
       allowOverlap: url.searchParams.get('overlap') === 'yes',
       bytes: new Uint8Array(await request.arrayBuffer()),
     }),
   );
-}
+});

@@ -1,7 +1,10 @@
 import { connection } from 'next/server';
 import { readiness } from '../../../services/at-machine';
 import { allWorks, logChoices } from '../../../services/choices';
+import { reportGround } from '../../../services/faults/report';
+import { watched } from '../../../services/faults/watch';
 import { machineOfLabel } from '../../../services/labels';
+import { namesAtLabel } from '../../../services/people';
 import { AtMachine } from '../../../ui/label/AtMachine';
 import { Door } from '../../../ui/door/Door';
 import { theShop } from '../../_server/shop';
@@ -24,24 +27,28 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
       </Door>
     );
   }
-  // an operator sees the usual works of the machine, not who used it last
-  const choices = { ...logChoices(shop, machine.id), operator: null };
+  const { id, nickname } = machine;
   return (
     <AtMachine
-      nickname={machine.nickname}
-      machineId={machine.id}
-      readiness={readiness(shop, machine.id)}
-      choices={choices}
+      machine={{ id, nickname, ...reportGround(shop, id) }}
+      readiness={readiness(shop, id)}
+      // an operator sees the usual works of the machine, not who used it last
+      choices={{ ...logChoices(shop, id), operator: null }}
       works={allWorks(shop)}
       zone={shop.zone}
       stop={shop.stopInstruction}
-      log={{
+      asks={shop.labelAsks}
+      names={shop.labelAsks === 'name' ? namesAtLabel(shop) : []}
+      watched={watched(shop, id)}
+      actions={{
         log: actions.labelLogAction.bind(null, token),
         startTimer: actions.labelStartTimerAction.bind(null, token),
         dropTimer: actions.labelDropTimerAction.bind(null, token),
         logTimer: actions.labelLogTimerAction.bind(null, token),
+        report: actions.labelReportAction.bind(null, token),
+        same: actions.labelSameAction.bind(null, token),
+        watch: actions.labelWatchAction.bind(null, token),
       }}
-      report={actions.labelReportAction.bind(null, token)}
     />
   );
 }

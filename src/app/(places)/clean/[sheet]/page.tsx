@@ -15,7 +15,7 @@ import * as actions from '../../../actions/cleaning';
 export const metadata = { title: 'Clean-down' };
 
 export default async function SheetPage({ params }: { params: Promise<{ sheet: string }> }) {
-  const { shop, actor } = await enter();
+  const { shop, actor } = await enter('clean');
   const sheet = readSheet(shop, (await params).sheet);
   if (!sheet) notFound();
   const machine = findMachine(shop, sheet.row.machineId)!;

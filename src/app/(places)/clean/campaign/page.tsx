@@ -6,7 +6,7 @@ import { startCampaignAction } from '../../../actions/cleaning';
 export const metadata = { title: 'Several machines' };
 
 export default async function CampaignPage() {
-  const { actor } = await enter();
+  const { actor } = await enter('clean');
   const { machines, sheets } = theBoard();
   const offered = machines.map((machine): CampaignMachine => {
     const busy = sheets.some(({ row }) => row.machineId === machine.id);

@@ -13,7 +13,7 @@ interface PracticePageProps {
 
 /** Any sheet, worked through without touching anything: nothing is kept. */
 export default async function PracticePage({ searchParams }: PracticePageProps) {
-  const { shop, actor } = await enter();
+  const { shop, actor } = await enter('clean');
   const { machine: id, pick = '' } = await searchParams;
   const machine = id ? findMachine(shop, id) : null;
   if (!machine) notFound();

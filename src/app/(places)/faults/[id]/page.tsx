@@ -1,15 +1,22 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { dangerWords } from '../../../../catalogue/signs';
-import { diagnose } from '../../../../services/diagnosis';
-import { readFault, type Fault } from '../../../../services/faults';
+import { causeWords } from '../../../../catalogue/causes';
+import { diagnose, type Diagnosis } from '../../../../services/diagnosis';
+import { readFault, type Fault } from '../../../../services/faults/faults';
+import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
+import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/judge';
+import { storeItems } from '../../../../services/stores';
+import { strengthSince } from '../../../../services/strength';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
 import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
 import { faultWords } from '../../../../ui/faults/FaultLine';
 import classes from '../../../../ui/faults/Faults.module.css';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
+import { LiftForm } from '../../../../ui/faults/LiftForm';
 import { Steps } from '../../../../ui/faults/Steps';
+import { Allowed } from '../../../../ui/frame/Allowed';
 import { HoldTag } from '../../../../ui/marks/HoldTag';
 import { ago, clockTime, dayDate, span } from '../../../../ui/marks/when';
 import { theBoard } from '../../../_server/board';
@@ -24,11 +31,13 @@ const stepNames: Readonly<Record<Fault['steps'][number]['kind'], string>> = {
   diagnosis: 'Diagnosis',
   repair: 'Repair',
   proof: 'Proof',
+  return: 'Returned to use',
+  again: 'Met again',
   closed: 'Closed',
 };
 
 export default async function FaultPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   const fault = readFault(shop, (await params).id);
   if (!fault) notFound();
   const { now, faults, machines } = theBoard();
@@ -37,6 +46,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
   const others = faults.filter(
     ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
   );
+  const diagnosis = diagnose(shop, fault);
+  const seen = fault.steps.at(-1)?.id ?? null;
+  const limited = restrictions(shop, fault.machineId).find(({ faultId }) => faultId === fault.id);
   const stamp = (at: number) => `${dayDate(at, shop.zone, now)} ${clockTime(at, shop.zone)}`;
   return (
     <>
@@ -72,6 +84,28 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
               <dd>{span(times.open)}</dd>
             </div>
           </dl>
+          <Chain
+            fault={fault}
+            diagnosis={diagnosis}
+            expected={
+              fault.waiting?.expected ? dayDate(fault.waiting.expected, shop.zone, now) : null
+            }
+          />
+          <Links
+            links={faultLinks(shop, fault)}
+            again={fault.again}
+            when={(at) => ago(at, now, shop.zone)}
+          />
+          {limited && (
+            <div className={classes.alike} style={{ marginTop: 14 }}>
+              <p>
+                <b>In use only so:</b> {limited.words}
+              </p>
+              <Allowed right="diagnose">
+                <LiftForm id={limited.id} lift={actions.liftRestrictionAction} />
+              </Allowed>
+            </div>
+          )}
           <ol className={classes.story} style={{ marginTop: 18 }}>
             <li data-kind="report">
               <h3>
@@ -88,6 +122,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                 {fault.person}, {ago(fault.at, now, shop.zone)}
                 {fault.source === 'label' && ', from the label'}
                 {fault.material && `, working ${fault.material}`}
+                {fault.job && `, ${fault.job}`}
                 {fault.stillHappens !== null &&
                   (fault.stillHappens ? ', still happens' : ', no longer happens')}
               </div>
@@ -101,7 +136,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                 className={step.struck ? 'struck' : undefined}
               >
                 <h3>{stepNames[step.kind]}</h3>
-                <div>{step.title}</div>
+                <div>{step.kind === 'diagnosis' ? causeWords(step.title) : step.title}</div>
                 {step.note && <div>&ldquo;{step.note}&rdquo;</div>}
                 <div className="quiet">
                   {step.person}, {stamp(step.at)}
@@ -122,44 +157,163 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
             <p className="quiet">If it comes back, report it again: the book keeps both.</p>
           </section>
         ) : (
-          <section className="panel" aria-label="Next step">
-            {(fault.stage === 'reported' || fault.stage === 'diagnosed') && (
-              <DiagnosisPanel
-                faultId={fault.id}
-                diagnosis={diagnose(shop, fault)}
+          <Allowed right="diagnose">
+            <section className="panel" aria-label="Next step">
+              {(fault.stage === 'reported' || fault.stage === 'diagnosed') && (
+                <DiagnosisPanel
+                  faultId={fault.id}
+                  seen={seen}
+                  diagnosis={diagnosis}
+                  actions={{
+                    answer: actions.answerCheckAction,
+                    takeBack: actions.takeAnswerBackAction,
+                    addCause: actions.addCauseAction,
+                    decide: actions.diagnoseAction,
+                    reset: actions.resetCasesAction,
+                  }}
+                />
+              )}
+              <Steps
+                fault={{
+                  id: fault.id,
+                  stage: fault.stage,
+                  cause: fault.cause,
+                  proofs: fault.proofs,
+                  returned: fault.returned,
+                  held: fault.holdIds.length > 0,
+                  seen,
+                }}
+                others={others.map((other) => ({ id: other.id, words: faultWords(other) }))}
+                parts={storeItems(shop).map(({ item, name }) => ({ item, name }))}
+                strength={{
+                  measured: strengthSince(shop, fault)?.strength ?? null,
+                  floor: shop.strengthFloor,
+                  href: `/machines/${fault.machineId}/strength`,
+                }}
+                zone={shop.zone}
                 actions={{
-                  answer: actions.answerCheckAction,
-                  takeBack: actions.takeAnswerBackAction,
-                  addCause: actions.addCauseAction,
-                  decide: actions.diagnoseAction,
-                  reset: actions.resetCasesAction,
+                  diagnose: actions.diagnoseAction,
+                  repair: actions.repairAction,
+                  prove: actions.proveAction,
+                  giveBack: actions.returnAction,
+                  close: actions.closeAction,
                 }}
               />
-            )}
-            <Steps
-              fault={{ id: fault.id, stage: fault.stage, held: fault.holdIds.length > 0 }}
-              others={others.map((other) => ({ id: other.id, words: faultWords(other) }))}
-              diagnose={actions.diagnoseAction}
-              repair={actions.repairAction}
-              prove={actions.proveAction}
-              close={actions.closeAction}
-            />
-            <CallBySign
-              faultId={fault.id}
-              sign={faultWords(fault)}
-              calls={machine ? suggestedCalls(machine, fault.signs) : []}
-              call={callAction}
-            />
-            {fault.holdIds[0] && (
-              <details style={{ marginTop: 16 }}>
-                <summary>Release the machine before it is proved</summary>
-                <ReleaseForm holdId={fault.holdIds[0]} release={releaseHoldAction} />
-              </details>
-            )}
-          </section>
+              <CallBySign
+                faultId={fault.id}
+                sign={faultWords(fault)}
+                calls={machine ? suggestedCalls(machine, fault.signs) : []}
+                call={callAction}
+              />
+              {fault.holdIds[0] && (
+                <details style={{ marginTop: 16 }}>
+                  <summary>Release the machine before it is proved</summary>
+                  <ReleaseForm holdId={fault.holdIds[0]} release={releaseHoldAction} />
+                </details>
+              )}
+            </section>
+          </Allowed>
         )}
       </div>
     </>
+  );
+}
+
+/** Suspected, tested, found, done and proved, kept apart. */
+function Chain({
+  fault,
+  diagnosis,
+  expected,
+}: {
+  fault: Fault;
+  diagnosis: Diagnosis;
+  /** the day on which what it waits for should come */
+  expected: string | null;
+}) {
+  const standing = fault.steps.filter(({ struck }) => !struck);
+  const titles = (kind: Fault['steps'][number]['kind']) =>
+    standing.filter((step) => step.kind === kind).map(({ title }) => title);
+  const proved = fault.proofs.filter(({ passed }) => passed).length;
+  const rows: [string, string][] = [
+    [
+      'Suspected',
+      diagnosis.causes
+        .slice(0, 3)
+        .map(({ words, probability }) => `${words} ${Math.round(probability * 100)} %`)
+        .join(', '),
+    ],
+    [
+      'Tested',
+      diagnosis.answers
+        .map(
+          ({ question, answer }) => `${question} ${answer === 'unknown' ? "can't tell" : answer}`,
+        )
+        .join('; '),
+    ],
+    ['Found', titles('diagnosis').map(causeWords).join('; then ')],
+    ['Done', titles('repair').join('; then ')],
+    ['Proved', fault.steps.length === 0 ? '' : `${proved} of ${fault.proofs.length} tests`],
+  ];
+  return (
+    <dl className={classes.chain}>
+      {rows.map(([name, words]) => (
+        <div key={name} style={{ display: 'contents' }}>
+          <dt>{name}</dt>
+          <dd className={words ? undefined : 'quiet'}>{words || 'nothing yet'}</dd>
+        </div>
+      ))}
+      {fault.waiting && (
+        <div style={{ display: 'contents' }}>
+          <dt>Waits</dt>
+          <dd>
+            <b>{fault.waiting.what}</b>
+            {expected && `, expected ${expected}`}
+          </dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+/** What the fault hangs together with. */
+function Links({
+  links: { repeats, afterCleanDown },
+  again,
+  when,
+}: {
+  links: FaultLinks;
+  again: string | null;
+  when: (at: number) => string;
+}) {
+  if (!repeats && !afterCleanDown && !again) return null;
+  return (
+    <ul className={classes.links}>
+      {repeats && (
+        <li>
+          <b>Repeat:</b> the same cause was{' '}
+          <Link className="line" href={`/faults/${repeats.id}`}>
+            closed {when(repeats.closedAt)}
+          </Link>
+        </li>
+      )}
+      {again && (
+        <li>
+          It was on watch and{' '}
+          <Link className="line" href={`/faults/${again}`}>
+            was seen again
+          </Link>
+        </li>
+      )}
+      {afterCleanDown && (
+        <li>
+          {afterCleanDown.runHours.toFixed(1)} run hours after{' '}
+          <Link className="line" href={`/clean/${afterCleanDown.sheetId}`}>
+            a clean-down
+          </Link>
+          {afterCleanDown.opened.length > 0 && ` that opened ${afterCleanDown.opened.join(', ')}`}
+        </li>
+      )}
+    </ul>
   );
 }
 

@@ -1,7 +1,8 @@
+import { reportGround } from '../../../../services/faults/report';
 import { NewFault } from '../../../../ui/faults/NewFault';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
-import { reportFaultAction } from '../../../actions/faults';
+import { reportFaultAction, reportSameAction } from '../../../actions/faults';
 
 export const metadata = { title: 'Report fault' };
 
@@ -10,9 +11,13 @@ export default async function NewFaultPage({
 }: {
   searchParams: Promise<{ machine?: string }>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('report');
   const { machine } = await searchParams;
-  const machines = theBoard().machines.map(({ id, nickname }) => ({ id, nickname }));
+  const machines = theBoard().machines.map(({ id, nickname }) => ({
+    id,
+    nickname,
+    ...reportGround(shop, id),
+  }));
   return (
     <>
       <h1>Report a fault</h1>
@@ -23,6 +28,7 @@ export default async function NewFaultPage({
         initial={machines.find(({ id }) => id === machine)?.id ?? null}
         stop={shop.stopInstruction}
         report={reportFaultAction}
+        same={reportSameAction}
       />
     </>
   );

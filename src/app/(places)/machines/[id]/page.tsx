@@ -4,9 +4,12 @@ import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
 import { stationArithmetic } from '../../../../services/arithmetic';
 import { choosable } from '../../../../services/choice';
+import { acceptedMarks } from '../../../../services/faults/marks';
 import { cardFields } from '../../../../services/machines';
 import { findMachine, stationHistory } from '../../../../services/machine-view';
+import { Allowed } from '../../../../ui/frame/Allowed';
 import { IHave } from '../../../../ui/choice/IHave';
+import { Marks } from '../../../../ui/machine/Marks';
 import { FaultLine } from '../../../../ui/faults/FaultLine';
 import { Card, Manage } from '../../../../ui/machine/Manage';
 import classes from '../../../../ui/machine/Machine.module.css';
@@ -27,6 +30,7 @@ import { ribbonColumns } from '../../../../ui/ribbon/columns';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
+import * as faultActions from '../../../actions/faults';
 import * as actions from '../../../actions/machines';
 import { noteQuietDayAction } from '../../../actions/meters';
 import * as planActions from '../../../actions/plans';
@@ -38,12 +42,12 @@ interface MachinePageProps {
 }
 
 export async function generateMetadata({ params }: MachinePageProps) {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   return { title: findMachine(shop, (await params).id)?.nickname ?? 'Machine' };
 }
 
 export default async function MachinePage({ params, searchParams }: MachinePageProps) {
-  const { shop } = await enter();
+  const { shop } = await enter('see');
   const [{ id }, { station: slug, sum }] = await Promise.all([params, searchParams]);
   const row = findMachine(shop, id);
   if (!row) notFound();
@@ -66,6 +70,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   }
   const { now } = board;
   const holds = board.holds.filter(({ machineId }) => machineId === id);
+  const limited = board.restrictions.filter(({ machineId }) => machineId === id);
   const faults = board.faults.filter(({ machineId }) => machineId === id);
   const station =
     machine.stations.find((candidate) => candidate.slug === slug) ??
@@ -87,14 +92,16 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         </span>
       </header>
       <Rooms machine={machine} here="" />
-      <QuietDays
-        machine={machine}
-        days={quietDays(shop, id).map((day) => ({
-          day,
-          name: dayDate(startOfLocalDay(day, shop.zone), shop.zone, now),
-        }))}
-        stoodStill={noteQuietDayAction}
-      />
+      <Allowed right="clean">
+        <QuietDays
+          machine={machine}
+          days={quietDays(shop, id).map((day) => ({
+            day,
+            name: dayDate(startOfLocalDay(day, shop.zone), shop.zone, now),
+          }))}
+          stoodStill={noteQuietDayAction}
+        />
+      </Allowed>
       {questions.length > 0 && (
         <p className="quiet">
           Its meter and its log differ{' '}
@@ -107,7 +114,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
       <div className={classes.ribbon}>
         <Ribbon
           machine={machine.nickname}
-          columns={ribbonColumns(machine.stations)}
+          columns={ribbonColumns(machine.stations, board.strengths.get(id)?.strength)}
           size="machine"
           href={(column) => `/machines/${id}?station=${column.slug}`}
           current={station?.slug}
@@ -133,7 +140,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           />
         )}
         <div className={classes.side}>
-          {(holds.length > 0 || faults.length > 0) && (
+          {(holds.length > 0 || faults.length > 0 || limited.length > 0) && (
             <section className="panel" aria-labelledby="stopped">
               <h2 id="stopped">Stopped or broken</h2>
               {holds.map((hold) => (
@@ -143,17 +150,29 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
                     {hold.person}, {ago(hold.since, now, shop.zone)}
                   </p>
                   {hold.why === 'by hand' && (
-                    <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
+                    <Allowed right="diagnose">
+                      <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
+                    </Allowed>
                   )}
                   {hold.why === 'cleaning' && (
-                    <Link
-                      className="go"
-                      href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
-                    >
-                      Resume the clean-down
-                    </Link>
+                    <Allowed right="clean">
+                      <Link
+                        className="go"
+                        href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
+                      >
+                        Resume the clean-down
+                      </Link>
+                    </Allowed>
                   )}
                 </div>
+              ))}
+              {limited.map((one) => (
+                <p key={one.id}>
+                  <b>In use only so:</b>{' '}
+                  <Link className="line" href={`/faults/${one.faultId}`}>
+                    {one.words}
+                  </Link>
+                </p>
               ))}
               {faults.map((fault) => (
                 <Link key={fault.id} className="plain" href={`/faults/${fault.id}`}>
@@ -163,54 +182,72 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             </section>
           )}
           {holds.length === 0 && (
-            <IHave
-              candidates={choosable(shop, board).filter(({ machineId }) => machineId === id)}
-            />
+            <Allowed right="clean">
+              <IHave
+                candidates={choosable(shop, board).filter(({ machineId }) => machineId === id)}
+              />
+            </Allowed>
           )}
-          <Slots
-            machine={{ id, nickname: machine.nickname }}
-            slots={machineSlots(shop, id)}
+          <Marks
+            machineId={id}
+            marks={acceptedMarks(shop, id)}
+            stations={machine.stations.map((one) => ({ value: one.id, label: one.name }))}
             now={now}
             zone={shop.zone}
-            actions={{
-              add: setupActions.addModuleAction,
-              move: setupActions.moveModuleAction,
-              replace: setupActions.replaceModuleAction,
-              end: setupActions.endModuleAction,
-            }}
+            actions={{ accept: faultActions.acceptMarkAction, drop: faultActions.dropMarkAction }}
           />
-          <Card
-            machineId={id}
-            fields={[...cardFields]}
-            card={row.card}
-            change={actions.changeCardAction}
-          />
+          <Allowed right="set up">
+            <Slots
+              machine={{ id, nickname: machine.nickname }}
+              slots={machineSlots(shop, id)}
+              now={now}
+              zone={shop.zone}
+              actions={{
+                add: setupActions.addModuleAction,
+                move: setupActions.moveModuleAction,
+                replace: setupActions.replaceModuleAction,
+                end: setupActions.endModuleAction,
+              }}
+            />
+          </Allowed>
+          <Allowed right="set up">
+            <Card
+              machineId={id}
+              fields={[...cardFields]}
+              card={row.card}
+              change={actions.changeCardAction}
+            />
+          </Allowed>
           <section className="panel" aria-labelledby="label">
             <h2 id="label">At the machine</h2>
             <p>
               Operators log, report and look from their phones by the label on the machine, without
               an account.
             </p>
-            <Link className="go" href={`/machines/${id}/label`}>
-              Print the label
-            </Link>{' '}
+            <Allowed right="clean">
+              <Link className="go" href={`/machines/${id}/label`}>
+                Print the label
+              </Link>{' '}
+            </Allowed>
             <Link className="go" href={`/record?machine=${id}`}>
               Its record
             </Link>
           </section>
-          <Manage
-            key={machine.nickname}
-            machine={{ id, nickname: machine.nickname }}
-            stations={machine.stations.map((one) => ({ id: one.id, name: one.name }))}
-            kinds={stationKinds.map((kind) => ({ id: kind.id, name: kind.name }))}
-            rename={actions.renameMachineAction}
-            retire={actions.retireMachineAction}
-            renewLabel={actions.renewLabelAction}
-            hold={actions.holdMachineAction}
-            addStation={actions.addStationAction}
-            renameStation={actions.renameStationAction}
-            removeStation={actions.removeStationAction}
-          />
+          <Allowed right="set up">
+            <Manage
+              key={machine.nickname}
+              machine={{ id, nickname: machine.nickname }}
+              stations={machine.stations.map((one) => ({ id: one.id, name: one.name }))}
+              kinds={stationKinds.map((kind) => ({ id: kind.id, name: kind.name }))}
+              rename={actions.renameMachineAction}
+              retire={actions.retireMachineAction}
+              renewLabel={actions.renewLabelAction}
+              hold={actions.holdMachineAction}
+              addStation={actions.addStationAction}
+              renameStation={actions.renameStationAction}
+              removeStation={actions.removeStationAction}
+            />
+          </Allowed>
         </div>
       </div>
     </>

@@ -6,7 +6,7 @@ import { addMachineAction } from '../../../actions/machines';
 export const metadata = { title: 'Add a machine' };
 
 export default async function NewMachinePage() {
-  await enter();
+  await enter('set up');
   return (
     <>
       <h1>Add a machine</h1>

@@ -8,7 +8,7 @@ import { addDeviceAction, shutOutDeviceAction } from '../../../actions/setup';
 export const metadata = { title: 'Devices' };
 
 export default async function DevicesPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   return (
     <>
       <h1>Devices</h1>

@@ -10,7 +10,7 @@ import { enter } from '../../../_server/shop';
 export const metadata = { title: 'Labels' };
 
 export default async function LabelsPage() {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   const { base, fixed } = await publicAddress();
   const machines = allMachines(shop).filter(({ retiredAt }) => retiredAt === null);
   const labels = await Promise.all(

@@ -15,7 +15,7 @@ export default async function MethodsPage({
 }: {
   searchParams: Promise<{ station?: string }>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   const { station: asked } = await searchParams;
   const place = asked ? stationPlace(shop, asked) : null;
   const questions = answeredQuestions(shop, place?.stationId ?? null).filter(

@@ -11,7 +11,7 @@ export default async function StoresPage({
 }: {
   searchParams: Promise<{ item?: string }>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   const { item } = await searchParams;
   const items = shelf(shop);
   const open = items.find((one) => one.item === item) ?? null;

@@ -11,7 +11,7 @@ export default async function WeightsPage({
 }: {
   searchParams: Promise<{ why?: string }>;
 }) {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   const { why } = await searchParams;
   const lines = weightLines(shop);
   return (

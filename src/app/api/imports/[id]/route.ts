@@ -1,8 +1,7 @@
 import { ok } from '../../../../core/units/result';
 import { cancelImport, finishImport, viewImport } from '../../../../services/import/jobs';
 import type { ImportPart } from '../../../../services/import/messages';
-import { answer, crossSite, notInside } from '../../../_server/answer';
-import { signedIn } from '../../../_server/shop';
+import { answer, guarded } from '../../../_server/answer';
 
 interface Context {
   params: Promise<{ id: string }>;
@@ -11,29 +10,20 @@ interface Context {
 const parts: readonly ImportPart[] = ['rejected', 'new', 'duplicate'];
 
 /** How an import stands, with a page of its rows. */
-export async function GET(request: Request, { params }: Context) {
-  const inside = await signedIn();
-  if (!inside) return notInside();
+export const GET = guarded('clean', async ({ shop, actor }, request, { params }: Context) => {
   const query = new URL(request.url).searchParams;
   const part = parts.find((one) => one === query.get('part')) ?? 'rejected';
   const offset = Math.max(0, Number(query.get('offset')) || 0);
-  const page = { part, offset, limit: 50 };
-  return answer(await viewImport(inside.shop, inside.actor, (await params).id, page));
-}
+  return answer(await viewImport(shop, actor, (await params).id, { part, offset, limit: 50 }));
+});
 
 /** Writes the good rows. */
-export async function POST(request: Request, { params }: Context) {
-  if (crossSite(request)) return notInside();
-  const inside = await signedIn();
-  if (!inside) return notInside();
-  return answer(await finishImport(inside.actor, (await params).id));
-}
+export const POST = guarded('clean', async ({ actor }, _request, { params }: Context) =>
+  answer(await finishImport(actor, (await params).id)),
+);
 
 /** Cancels it. */
-export async function DELETE(request: Request, { params }: Context) {
-  if (crossSite(request)) return notInside();
-  const inside = await signedIn();
-  if (!inside) return notInside();
-  cancelImport(inside.actor, (await params).id);
+export const DELETE = guarded('clean', async ({ actor }, _request, { params }: Context) => {
+  cancelImport(actor, (await params).id);
   return answer(ok(null));
-}
+});

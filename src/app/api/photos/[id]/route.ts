@@ -1,10 +1,12 @@
 import { photoBytes } from '../../../../services/photos';
-import { signedIn } from '../../../_server/shop';
+import { guarded } from '../../../_server/answer';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const inside = await signedIn();
-  if (!inside) return new Response('Sign in first.', { status: 401 });
-  const bytes = photoBytes(inside.shop, (await params).id);
+interface Context {
+  params: Promise<{ id: string }>;
+}
+
+export const GET = guarded('see', async ({ shop }, _request, { params }: Context) => {
+  const bytes = photoBytes(shop, (await params).id);
   if (!bytes) return new Response('No such picture.', { status: 404 });
   return new Response(new Uint8Array(bytes), {
     headers: {
@@ -13,4 +15,4 @@ export async function GET(_request: Request, { params }: { params: Promise<{ id:
       'Content-Security-Policy': "default-src 'none'",
     },
   });
-}
+});

@@ -10,7 +10,7 @@ import { enter } from '../../../../_server/shop';
 export const metadata = { title: 'Run sheet on paper' };
 
 export default async function PaperPage({ params }: { params: Promise<{ sheet: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   const { sheet: id } = await params;
   const sheet = readSheet(shop, id);
   if (!sheet) notFound();

@@ -8,7 +8,7 @@ import { enter } from '../../../../_server/shop';
 export const metadata = { title: 'Several machines' };
 
 export default async function OneCampaignPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   const campaign = readCampaign(shop, (await params).id);
   if (!campaign) notFound();
   const { row, sheets } = campaign;

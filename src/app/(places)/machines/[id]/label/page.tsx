@@ -9,7 +9,7 @@ import { enter } from '../../../../_server/shop';
 export const metadata = { title: 'Label' };
 
 export default async function LabelPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('clean');
   const machine = findMachine(shop, (await params).id);
   if (!machine || machine.retiredAt !== null) notFound();
   const { base, fixed } = await publicAddress();

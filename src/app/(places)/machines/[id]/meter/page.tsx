@@ -15,7 +15,7 @@ import * as actions from '../../../../actions/meters';
 export const metadata = { title: 'Meter and files' };
 
 export default async function MeterPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('log');
   const { id } = await params;
   const machine = findMachine(shop, id);
   if (!machine || machine.retiredAt !== null) notFound();

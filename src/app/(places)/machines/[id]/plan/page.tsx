@@ -14,7 +14,7 @@ import * as actions from '../../../../actions/plans';
 export const metadata = { title: 'Care plan' };
 
 export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
-  const { shop } = await enter();
+  const { shop } = await enter('set up');
   const { id } = await params;
   const row = findMachine(shop, id);
   const { machines, now } = theBoard();

@@ -1,11 +1,12 @@
 import { rejectedRows } from '../../../../../services/import/jobs';
-import { answer, notInside } from '../../../../_server/answer';
-import { signedIn } from '../../../../_server/shop';
+import { answer, guarded } from '../../../../_server/answer';
 
-export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const inside = await signedIn();
-  if (!inside) return notInside();
-  const rejected = await rejectedRows(inside.actor, (await params).id);
+interface Context {
+  params: Promise<{ id: string }>;
+}
+
+export const GET = guarded('clean', async ({ actor }, _request, { params }: Context) => {
+  const rejected = await rejectedRows(actor, (await params).id);
   if (!rejected.ok) return answer(rejected);
   const { fileName, csv } = rejected.value;
   return new Response(csv, {
@@ -14,4 +15,4 @@ export async function GET(_request: Request, { params }: { params: Promise<{ id:
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(fileName)}`,
     },
   });
-}
+});

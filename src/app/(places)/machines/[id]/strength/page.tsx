@@ -1,0 +1,58 @@
+import { notFound } from 'next/navigation';
+import { findMachine } from '../../../../../services/machine-view';
+import { soilTable } from '../../../../../services/soil-book';
+import { cleaningChoice, strengthViews } from '../../../../../services/strength';
+import { Allowed } from '../../../../../ui/frame/Allowed';
+import { Rooms } from '../../../../../ui/machine/Rooms';
+import { RecipeForm } from '../../../../../ui/strength/RecipeForm';
+import { Strength } from '../../../../../ui/strength/Strength';
+import classes from '../../../../../ui/strength/Strength.module.css';
+import { theBoard } from '../../../../_server/board';
+import { enter } from '../../../../_server/shop';
+import * as actions from '../../../../actions/strength';
+
+export const metadata = { title: 'Strength' };
+
+export default async function StrengthPage({ params }: { params: Promise<{ id: string }> }) {
+  const { shop } = await enter('see');
+  const { id } = await params;
+  const row = findMachine(shop, id);
+  const { machines, now } = theBoard();
+  const machine = machines.find((one) => one.id === id);
+  if (!row || !machine) notFound();
+  const views = strengthViews(shop, row);
+  return (
+    <>
+      <h1>{machine.nickname}: strength</h1>
+      <Rooms machine={machine} here="/strength" />
+      {views.length === 0 && (
+        <p>
+          No recipe yet. A recipe is a cut of your reference stock that just succeeds on the sound
+          machine; every later test burn is held against it.
+        </p>
+      )}
+      <div className={classes.stack}>
+        {views.map((view) => (
+          <Strength
+            key={view.recipe.id}
+            machineId={id}
+            view={view}
+            choice={cleaningChoice(shop, machine)}
+            floor={shop.strengthFloor}
+            now={now}
+            zone={shop.zone}
+            record={actions.recordBurnAction}
+            drop={actions.dropRecipeAction}
+          />
+        ))}
+        <Allowed right="set up">
+          <RecipeForm
+            machineId={id}
+            materials={soilTable(shop).materials.map(({ name }) => name)}
+            change={actions.changeRecipeAction}
+          />
+        </Allowed>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,25 @@
+import { lettersStuck, postSettings } from '../../../../services/letters';
+import { PostForm } from '../../../../ui/mail/PostForm';
+import { StuckLetters } from '../../../../ui/mail/StuckLetters';
+import { SetupRooms } from '../../../../ui/setup/SetupRooms';
+import { enter } from '../../../_server/shop';
+import { changePostAction, tryPostAction } from '../../../actions/mail';
+
+export const metadata = { title: 'Mail' };
+
+export default async function MailPage() {
+  const { shop } = await enter('set up');
+  const post = postSettings(shop);
+  return (
+    <>
+      <h1>Mail</h1>
+      <SetupRooms here="/setup/mail" />
+      <PostForm
+        post={post && { ...post, password: '' }}
+        change={changePostAction}
+        attempt={tryPostAction}
+      />
+      <StuckLetters letters={lettersStuck(shop)} now={shop.now()} zone={shop.zone} />
+    </>
+  );
+}

@@ -1,0 +1,35 @@
+import { roleWords } from '../../../core/people/roles';
+import { mailWishes } from '../../../services/letters';
+import { people } from '../../../services/people';
+import { Wishes } from '../../../ui/mail/Wishes';
+import { You } from '../../../ui/people/You';
+import { enter } from '../../_server/shop';
+import { changeMailWishesAction } from '../../actions/mail';
+import * as actions from '../../actions/people';
+
+export const metadata = { title: 'You' };
+
+export default async function YouPage() {
+  const { shop, actor, role } = await enter('see');
+  const self = people(shop).find(({ id }) => id === actor.id)!;
+  return (
+    <>
+      <h1>{actor.name}</h1>
+      <p className="quiet">
+        {role}: {roleWords[role]}.
+      </p>
+      <You
+        self={self}
+        now={shop.now()}
+        zone={shop.zone}
+        actions={{
+          password: actions.changePasswordAction,
+          code: actions.setOwnCodeAction,
+          signOut: actions.signOutPlaceAction,
+        }}
+      >
+        <Wishes wishes={mailWishes(shop, actor.id!)} change={changeMailWishesAction} />
+      </You>
+    </>
+  );
+}

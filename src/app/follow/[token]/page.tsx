@@ -1,0 +1,37 @@
+import { connection } from 'next/server';
+import { followed } from '../../../services/faults/follow';
+import { Door } from '../../../ui/door/Door';
+import { Refresh } from '../../../ui/frame/Refresh';
+import { Follow } from '../../../ui/follow/Follow';
+import { theShop } from '../../_server/shop';
+import { askForLetterAction } from '../../actions/label';
+
+export const metadata = { title: 'What became of it', robots: { index: false } };
+
+export default async function FollowPage({ params }: { params: Promise<{ token: string }> }) {
+  await connection();
+  const { token } = await params;
+  const shop = theShop();
+  const found = followed(shop, decodeURIComponent(token));
+  if (!found) {
+    return (
+      <Door
+        title="This link is not valid"
+        lead="Ask the technician, or scan the label on the machine."
+      >
+        {null}
+      </Door>
+    );
+  }
+  return (
+    <>
+      <Refresh />
+      <Follow
+        followed={found}
+        now={shop.now()}
+        zone={shop.zone}
+        ask={askForLetterAction.bind(null, token)}
+      />
+    </>
+  );
+}

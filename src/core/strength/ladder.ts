@@ -1,0 +1,61 @@
+/** One small cut of a test burn. */
+export interface TestCut {
+  /** mm/s */
+  speed: number;
+  /** whether the piece fell out by itself */
+  through: boolean;
+}
+
+/** Where a ladder of test cuts stands. */
+export type Ladder =
+  | { done: false; next: number; cut: number }
+  | {
+      done: true;
+      /** fastest speed that succeeded, mm/s; null: not even the slowest */
+      fastest: number | null;
+      /** slowest speed that failed, mm/s; null: none did */
+      failed: number | null;
+    };
+
+/** At most so many small cuts. */
+export const longestLadder = 6;
+const halvings = [1, 0.5, 0.25];
+const faster = 1.25;
+
+/**
+ * The next cut of a test burn, or its end. It begins at the baseline's speed, halves it at most twice
+ * while the cut fails, and then bisects between the fastest success and the slowest failure, so that six
+ * cuts find the speed to about 3 percent of the baseline. A success at the baseline's speed goes on to
+ * 1.25 times that.
+ * @param baseline mm/s at which the recipe just succeeded when it was new
+ * @throws RangeError when the baseline is not above 0
+ */
+export function ladder(baseline: number, cuts: readonly TestCut[]): Ladder {
+  if (!(baseline > 0)) throw new RangeError('ladder requires a baseline speed above 0');
+  const fastest = Math.max(0, ...cuts.filter((cut) => cut.through).map(({ speed }) => speed));
+  const failures = cuts.filter(({ through, speed }) => !through && speed > fastest);
+  const failed = Math.min(Infinity, ...failures.map(({ speed }) => speed));
+  const end = {
+    done: true as const,
+    fastest: fastest > 0 ? fastest : null,
+    failed: Number.isFinite(failed) ? failed : null,
+  };
+  if (cuts.length >= longestLadder) return end;
+  const next = nextSpeed(baseline, fastest, failed);
+  return next === null ? end : { done: false, next: roundSpeed(next), cut: cuts.length + 1 };
+}
+
+function nextSpeed(baseline: number, fastest: number, failed: number): number | null {
+  if (fastest === 0) {
+    const slower = halvings.map((share) => share * baseline).find((speed) => speed < failed * 0.98);
+    return slower ?? null;
+  }
+  if (failed === Infinity) return fastest >= faster * baseline * 0.98 ? null : faster * baseline;
+  // nearer than 2 percent of the baseline tells no more than the stock's own spread
+  return failed - fastest <= 0.02 * baseline ? null : (fastest + failed) / 2;
+}
+
+/** Speeds as one types them into a machine: three significant digits, mm/s. */
+export function roundSpeed(speed: number): number {
+  return Number(speed.toPrecision(3));
+}

@@ -1,0 +1,97 @@
+import { cusum, ewma, type EwmaPoint } from './chart';
+
+/** A measured strength. */
+export interface Measured {
+  /** UTC milliseconds */
+  at: number;
+  /** 1 = the baseline */
+  strength: number;
+}
+
+/** A measured strength with what the charts say of it. */
+export interface Charted extends Measured {
+  ewma: EwmaPoint;
+  /** below what the machine's own spread explains */
+  dropped: boolean;
+  /** since when, UTC milliseconds; null where it has not dropped */
+  since: number | null;
+}
+
+/**
+ * Spread of a single test burn of a machine that has not changed, as a share of the baseline: the
+ * ladder's steps and the stock. No source; a machine's own burns take its place from five on.
+ */
+export const usualSpread = 0.04;
+const leastSpread = 0.02;
+
+/**
+ * Standard deviation of single burns from burns made while nothing had changed, by the mean moving range
+ * over 1.128 (NIST/SEMATECH e-Handbook, 6.3.2.2). Fewer than five: the usual one.
+ */
+export function spreadOf(steady: readonly number[]): number {
+  if (steady.length < 5) return usualSpread;
+  const ranges = steady.slice(1).map((value, index) => Math.abs(value - steady[index]!));
+  const mean = ranges.reduce((sum, range) => sum + range, 0) / ranges.length;
+  return Math.max(leastSpread, mean / 1.128);
+}
+
+/**
+ * Charts the burns since a baseline, oldest first. A drop is called by either chart: an EWMA (λ 0.3)
+ * below three sigma, or a CUSUM (k half a sigma, h four) that finds a small lasting one. After a cleaning
+ * the sums begin anew: what was lost to dirt must not count against a clean machine.
+ * @param cleanings UTC milliseconds, in any order
+ */
+export function chartStrength(
+  burns: readonly Measured[],
+  cleanings: readonly number[],
+  sigma: number,
+): Charted[] {
+  const segments = burns.map(({ at }) => cleanings.filter((cleaned) => cleaned <= at).length);
+  return burns.map((burn, index) => {
+    const from = segments.findIndex((segment) => segment === segments[index]);
+    const run = burns.slice(from, index + 1);
+    const values = run.map(({ strength }) => strength);
+    const averaged = ewma(values, { target: 1, sigma }).at(-1)!;
+    const summed = cusum(values, { target: 1, k: sigma / 2, h: 4 * sigma }).at(-1)!;
+    // one burn far off needs no second one
+    const single = burn.strength < 1 - 3 * sigma;
+    const dropped = single || averaged.value < averaged.lower || summed.out === 'low';
+    const since = !dropped
+      ? null
+      : summed.out === 'low'
+        ? run[summed.since!]!.at
+        : (run.find(({ strength }) => strength < 1 - 3 * sigma)?.at ?? burn.at);
+    return { ...burn, ewma: averaged, dropped, since };
+  });
+}
+
+/** What cleaning did to a strength that had dropped. */
+export interface Restored {
+  cleanedAt: number;
+  before: number;
+  after: number;
+  /** whether it came back to within three sigma of the baseline */
+  restored: boolean;
+}
+
+/** For each cleaning between two burns of which the first had dropped: whether strength came back. */
+export function restorations(
+  charted: readonly Charted[],
+  cleanings: readonly number[],
+  sigma: number,
+): Restored[] {
+  return charted.slice(1).flatMap((after, index): Restored[] => {
+    const before = charted[index]!;
+    if (!before.dropped) return [];
+    const between = cleanings.filter((at) => at > before.at && at <= after.at);
+    if (between.length === 0) return [];
+    return [
+      {
+        cleanedAt: Math.max(...between),
+        before: before.strength,
+        after: after.strength,
+        restored: after.strength >= 1 - 3 * sigma,
+      },
+    ];
+  });
+}

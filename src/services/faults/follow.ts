@@ -1,0 +1,145 @@
+import { timingSafeEqual } from 'node:crypto';
+import { z } from 'zod';
+import { causeWords } from '../../catalogue/causes';
+import { signWords } from '../../catalogue/signs';
+import { ok } from '../../core/units/result';
+import { write } from '../../records/database';
+import { dropFollowers, followersOf, insertFollower } from '../../records/letters';
+import { writeLetter } from '../letters';
+import { keyed } from '../secret';
+import { problem, type Outcome, type Shop } from '../shop';
+import { readFault, type Fault } from './faults';
+
+/** What whoever reported a fault sees of it, without an account. */
+export interface Followed {
+  machine: string;
+  words: string;
+  reportedAt: number;
+  /** where it stands, as one would tell an operator */
+  standing: string;
+  /** whether the machine may be used */
+  held: boolean;
+  restriction: string | null;
+  lines: { at: number; words: string }[];
+  open: boolean;
+}
+
+/** The token of a fault's page for whoever reported it: nobody can guess it, nothing is kept of it. */
+export function followToken(shop: Pick<Shop, 'dataDir'>, faultId: string): string {
+  return `${faultId}.${keyed(shop, 'follow', faultId)}`;
+}
+
+/** The fault behind a token, or `null` for a token that was not made here. */
+function faultBehind(shop: Shop, token: string): Fault | null {
+  const faultId = token.split('.')[0]!;
+  const right = Buffer.from(followToken(shop, faultId));
+  const given = Buffer.from(token);
+  if (right.length !== given.length || !timingSafeEqual(right, given)) return null;
+  return readFault(shop, faultId);
+}
+
+/** What becomes of a reported fault, or `null` for a stale or unknown token. */
+export function followed(shop: Shop, token: string): Followed | null {
+  const fault = faultBehind(shop, token);
+  if (!fault) return null;
+  return {
+    machine: fault.machine,
+    words: faultLine(fault),
+    reportedAt: fault.at,
+    standing: standingWords(fault),
+    held: fault.holdIds.length > 0,
+    restriction: fault.returned?.restriction ?? null,
+    lines: linesOf(fault),
+    open: fault.closedAs === null,
+  };
+}
+
+const faultLine = ({ signs, note }: Fault) =>
+  signs.includes('other') && note ? note : signWords(signs);
+
+const standings: Readonly<Record<Fault['stage'], string>> = {
+  reported: 'Reported. Nobody has looked yet.',
+  diagnosed: 'The cause is found; the repair comes next.',
+  waiting: 'It waits for a part or for a service.',
+  repaired: 'Repaired. It is being tested.',
+  proved: 'Repaired and tested.',
+  closed: 'Done.',
+};
+
+function standingWords({ stage, closedAs, waiting, returned }: Fault): string {
+  if (stage === 'waiting' && waiting) return `It waits: ${waiting.what}.`;
+  if (stage !== 'closed') return standings[stage];
+  if (closedAs === 'fixed') {
+    return returned?.restriction
+      ? `Back in use, with a restriction: ${returned.restriction}`
+      : 'Repaired, tested, back in use.';
+  }
+  return {
+    'not reproduced': 'It could not be made to happen again. The next users will be asked.',
+    duplicate: 'It was known already, and is worked on there.',
+    'no fault': 'Looked at: nothing is wrong with the machine.',
+  }[closedAs!];
+}
+
+function linesOf(fault: Fault): Followed['lines'] {
+  return [
+    { at: fault.at, words: 'You reported it.' },
+    ...fault.steps
+      .filter(({ struck }) => !struck)
+      .map(({ at, kind, title, passed }) => ({ at, words: lineWords(kind, title, passed) })),
+  ];
+}
+
+function lineWords(kind: Fault['steps'][number]['kind'], title: string, passed: boolean | null) {
+  switch (kind) {
+    case 'diagnosis':
+      return `Cause found: ${causeWords(title)}.`;
+    case 'repair':
+      return `Worked on: ${title}.`;
+    case 'proof':
+      return passed ? 'A test passed.' : 'A test failed: it goes on.';
+    case 'return':
+      return `Back in use ${title}.`;
+    case 'again':
+      return 'Somebody else met it too.';
+    case 'closed':
+      return `Closed: ${title}.`;
+  }
+}
+
+const mailSchema = z.email('That is not a mail address.').max(200);
+
+/** Asks for a letter when the fault is done. Forgotten once it was sent. */
+export function askForLetter(shop: Shop, token: string, mail: string): Outcome<null> {
+  const fault = faultBehind(shop, token);
+  if (!fault) return problem('This link is not valid.');
+  if (fault.closedAs) return problem('It is closed already: there is nothing more to tell.');
+  const parsed = mailSchema.safeParse(mail.trim());
+  if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'mail');
+  if (followersOf(shop.db, fault.id).length >= 20) {
+    return problem('Enough people are told about this one already.', 'mail');
+  }
+  write(shop.db, () =>
+    insertFollower(shop.db, { faultId: fault.id, mail: parsed.data, askedAt: shop.now() }),
+  );
+  return ok(null);
+}
+
+/** Writes to those who asked to hear of a fault that was returned or closed. The caller holds the transaction. */
+export function tellFollowers(shop: Shop, fault: Fault): void {
+  for (const { mail } of followersOf(shop.db, fault.id)) {
+    writeLetter(shop, {
+      key: `follow:${fault.id}:${fault.closedAs ?? 'returned'}:${mail}`,
+      mail,
+      subject: `${fault.machine}: ${fault.closedAs ? 'the fault you reported is closed' : 'back in use'}`,
+      body: [
+        `You asked to hear of: ${faultLine(fault)} (${fault.machine}).`,
+        fault.closedAs === null && fault.returned
+          ? `It is back in use${fault.returned.restriction ? `, with a restriction: ${fault.returned.restriction}` : ''}.`
+          : standingWords(fault),
+        'This is the only thing your address was kept for.',
+      ].join('\n\n'),
+    });
+  }
+  if (fault.closedAs) dropFollowers(shop.db, fault.id);
+}

@@ -1,0 +1,185 @@
+import { z } from 'zod';
+import {
+  dangers,
+  holdsAtOnce,
+  reportedDanger,
+  signs,
+  signWords,
+  type Danger,
+} from '../../catalogue/signs';
+import { formatLocal } from '../../core/units/instant';
+import { ok } from '../../core/units/result';
+import { processes, type Process } from '../../core/usage/soil';
+import { entryByKey, insertDataEntry } from '../../records/book';
+import { write } from '../../records/database';
+import { sessionsBeside } from '../../records/sessions';
+import { openFault } from '../damage';
+import { requireMachine } from '../machines';
+import { readMaterial } from '../session-input';
+import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { shopMaterials } from '../soil-book';
+import { openFaults, requireOpenFault } from './faults';
+import { followToken } from './follow';
+import { acceptedMarks } from './marks';
+
+const signIds = signs.map(({ id }) => id) as [string, ...string[]];
+
+export const reportSchema = z
+  .object({
+    machineId: z.string().min(1, 'Choose a machine.'),
+    signs: z.array(z.enum(signIds)).min(1, 'Choose at least one sign.').max(8),
+    /** may raise the danger of the signs, never lower it */
+    danger: z
+      .enum(dangers)
+      .nullish()
+      .transform((danger) => danger ?? null),
+    note: z
+      .string()
+      .trim()
+      .max(1000, 'At most 1000 characters.')
+      .nullish()
+      .transform((t) => t || null),
+    material: z
+      .string()
+      .trim()
+      .max(60)
+      .nullish()
+      .transform((t) => t || null),
+    process: z.enum(processes).nullish(),
+    airAssist: z.boolean().nullish(),
+    /** since when, in words */
+    since: z.string().trim().max(60).nullish(),
+    stillHappens: z
+      .boolean()
+      .nullish()
+      .transform((still) => still ?? null),
+    /** the fault on watch that is seen again */
+    again: z.string().max(60).nullish(),
+    key: z.string().min(8).max(120),
+  })
+  .refine((report) => report.note !== null || report.signs.some((id) => id !== 'other'), {
+    path: ['note'],
+    message: 'Say in words what is wrong.',
+  });
+export type ReportInput = z.input<typeof reportSchema>;
+
+/** The job logged last on a machine, for prefilling a report. */
+export interface LastJob {
+  material: string | null;
+  process: Process | null;
+  airAssist: boolean | null;
+  /** when, in words */
+  when: string;
+}
+
+/** An open fault as it is offered to whoever is about to report it again. */
+export interface KnownFault {
+  id: string;
+  signs: string[];
+  words: string;
+  when: string;
+}
+
+/** What a report of a machine may rest on: its last job, its open faults, its accepted marks. */
+export function reportGround(
+  shop: Shop,
+  machineId: string,
+): { lastJob: LastJob | null; known: KnownFault[]; marks: string[] } {
+  const when = (at: number) => formatLocal(at, shop.zone).replace('T', ' ');
+  const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
+  return {
+    lastJob: last?.material
+      ? {
+          material: last.material,
+          process: last.process,
+          airAssist: last.airAssist,
+          when: `logged ${when(last.start)}`,
+        }
+      : null,
+    known: openFaults(shop, machineId).map(({ id, signs: seen, note, at }) => ({
+      id,
+      signs: seen,
+      words: seen.includes('other') && note ? note : signWords(seen),
+      when: `reported ${when(at)}`,
+    })),
+    marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
+      station ? `${station}: ${words}` : words,
+    ),
+  };
+}
+
+/** What became of a report. */
+export interface Reported {
+  faultId: string;
+  danger: Danger;
+  held: boolean;
+  /** token of the page on which whoever reported it can follow it */
+  follow: string;
+}
+
+/** Reports a fault: opens its story and, for dangers that stop work, puts the machine on hold. */
+export function reportFault(shop: Shop, actor: Actor, input: unknown): Outcome<Reported> {
+  const parsed = reportSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const report = parsed.data;
+  const machine = requireMachine(shop, report.machineId);
+  if (!machine.ok) return machine;
+  const danger = reportedDanger(report.signs, report.danger);
+  const reported = (faultId: string): Reported => ({
+    faultId,
+    danger,
+    held: holdsAtOnce(danger),
+    follow: followToken(shop, faultId),
+  });
+  const key = `fault:${report.key}`;
+  const known = entryByKey(shop.db, key);
+  if (known) return ok(reported(known.id));
+  // A material that is not in the table is kept as written: a report must not fail over a word.
+  const material = readMaterial(report.material, shopMaterials(shop));
+  const faultId = write(shop.db, () =>
+    openFault(shop, actor, {
+      machineId: machine.value.id,
+      at: shop.now(),
+      signs: report.signs,
+      danger,
+      note: report.note,
+      material: 'name' in material ? material.name : report.material,
+      stillHappens: report.stillHappens,
+      job: {
+        process: report.process ?? null,
+        airAssist: report.airAssist ?? null,
+        since: report.since || null,
+      },
+      ...(report.again && { again: report.again }),
+      key,
+    }),
+  );
+  return ok(reported(faultId));
+}
+
+/** Says that somebody met an open fault too, instead of reporting it a second time. */
+export function reportSame(
+  shop: Shop,
+  actor: Actor,
+  input: { faultId: string; machineId: string; note: string | null; key: string },
+): Outcome<Reported> {
+  const fault = requireOpenFault(shop, input.faultId);
+  if (!fault.ok) return fault;
+  const { id, machineId, danger, holdIds } = fault.value;
+  if (machineId !== input.machineId) return problem('That fault is of another machine.');
+  const key = `again:${input.key}`;
+  if (!entryByKey(shop.db, key)) {
+    write(shop.db, () =>
+      insertDataEntry(shop.db, {
+        kind: 'fault again',
+        machineId,
+        subjectId: id,
+        ...stamp(shop, actor),
+        key,
+        note: input.note?.trim().slice(0, 1000) || null,
+        data: {},
+      }),
+    );
+  }
+  return ok({ faultId: id, danger, held: holdIds.length > 0, follow: followToken(shop, id) });
+}

@@ -1,0 +1,156 @@
+import { secondLook } from '../../catalogue/proofs';
+import { ok } from '../../core/units/result';
+import {
+  entriesAbout,
+  entryById,
+  entryData,
+  insertDataEntry,
+  standingEntries,
+} from '../../records/book';
+import { write } from '../../records/database';
+import { activeHolds, releaseHold, releaseHoldEntry } from '../holds';
+import { othersWhoDiagnose } from '../people';
+import { problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { strengthSince } from '../strength';
+import { readFault, requireOpenFault, type Fault } from './faults';
+import { tellFollowers } from './follow';
+
+/** A machine in use under a restriction, as operators read it. */
+export interface Restriction {
+  /** the return it was made with */
+  id: string;
+  faultId: string;
+  machineId: string;
+  words: string;
+  since: number;
+  person: string;
+}
+
+/** The restrictions in force, oldest first. */
+export function restrictions(shop: Pick<Shop, 'db'>, machineId?: string): Restriction[] {
+  const rows = standingEntries(shop.db, ['fault return'], machineId ? { machineId } : {});
+  const lifted = new Set(
+    entriesAbout(
+      shop.db,
+      rows.map(({ id }) => id),
+    ).map(({ subjectId }) => subjectId),
+  );
+  return rows.flatMap((row): Restriction[] => {
+    const { restriction } = entryData(row, 'fault return');
+    if (!restriction || lifted.has(row.id)) return [];
+    return [
+      {
+        id: row.id,
+        faultId: row.subjectId!,
+        machineId: row.machineId!,
+        words: restriction,
+        since: row.at,
+        person: row.person,
+      },
+    ];
+  });
+}
+
+/**
+ * Returns a machine to use once every required test has passed. Below the shop's floor of strength it
+ * returns only with a restriction.
+ */
+export function returnMachine(
+  shop: Shop,
+  actor: Actor,
+  faultId: string,
+  restriction: string,
+): Outcome<null> {
+  const fault = requireOpenFault(shop, faultId);
+  if (!fault.ok) return fault;
+  return write(shop.db, () => {
+    const returned = returnToUse(shop, actor, fault.value, restriction.trim() || null);
+    if (returned.ok) tellFollowers(shop, readFault(shop, faultId)!);
+    return returned;
+  });
+}
+
+/** The return itself. The caller holds the transaction. */
+export function returnToUse(
+  shop: Shop,
+  actor: Actor,
+  fault: Fault,
+  restriction: string | null,
+): Outcome<null> {
+  const missing = fault.proofs.find(({ passed }) => !passed);
+  if (fault.stage === 'waiting') return problem(`It waits: ${fault.waiting!.what}.`);
+  if (missing) {
+    return problem(
+      `Not yet: ${missing.words.toLowerCase()} (${missing.because}) ${missing.passed === false ? 'failed' : 'is not recorded'}.`,
+      'proof',
+    );
+  }
+  if (restriction && restriction.length > 200) {
+    return problem('A restriction has at most 200 characters: operators read it.', 'restriction');
+  }
+  const measured = strengthSince(shop, fault);
+  if (measured && measured.strength < shop.strengthFloor && !restriction) {
+    return problem(
+      `Strength is ${Math.round(measured.strength * 100)} %, under the floor of ${Math.round(shop.strengthFloor * 100)} %: return it with a restriction that operators will read, or go on.`,
+      'restriction',
+    );
+  }
+  insertDataEntry(shop.db, {
+    kind: 'fault return',
+    machineId: fault.machineId,
+    subjectId: fault.id,
+    ...stamp(shop, actor),
+    data: { restriction, strength: measured?.strength ?? null },
+  });
+  const words = restriction ? `proved, with a restriction: ${restriction}` : 'proved';
+  for (const id of fault.holdIds) {
+    const hold = { id, machineId: fault.machineId };
+    releaseHoldEntry(shop, actor, hold, { how: 'proof', words });
+  }
+  return ok(null);
+}
+
+/**
+ * Releases a hold for a stated reason, before anything is proved. After fire or a broken guard that takes
+ * a second person's look first, where there is another person.
+ */
+export function releaseEarly(
+  shop: Shop,
+  actor: Actor,
+  holdId: string,
+  reason: string,
+): Outcome<null> {
+  const hold = activeHolds(shop).find(({ id }) => id === holdId);
+  const fault = hold?.faultId ? readFault(shop, hold.faultId) : null;
+  const refused = fault && lookRefusal(shop, actor, fault);
+  return refused ? problem(refused) : releaseHold(shop, actor, holdId, reason);
+}
+
+/** Why a machine may not return without a second look, or `null`. */
+export function lookRefusal(shop: Shop, actor: Actor, fault: Fault): string | null {
+  const look = fault.proofs.find(({ id }) => id === secondLook);
+  const others = look && !look.passed ? othersWhoDiagnose(shop, actor.name) : [];
+  return others.length > 0
+    ? `After fire or a broken guard it returns only after a second look by ${others.join(' or ')}.`
+    : null;
+}
+
+/** Lifts a restriction: the machine may do everything again. */
+export function liftRestriction(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
+  const row = entryById(shop.db, id);
+  if (row?.kind !== 'fault return') return problem('That restriction is not in the book.');
+  if (!restrictions(shop, row.machineId!).some((one) => one.id === id)) {
+    return problem('That restriction has been lifted already.');
+  }
+  if (!how.trim()) return problem('Say what changed, so that it may do everything again.', 'how');
+  write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'restriction lifted',
+      machineId: row.machineId,
+      subjectId: id,
+      ...stamp(shop, actor),
+      data: { how: how.trim() },
+    }),
+  );
+  return ok(null);
+}

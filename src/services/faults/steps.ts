@@ -1,0 +1,299 @@
+import { z } from 'zod';
+import { burnProof, openedPlaces, secondLook } from '../../catalogue/proofs';
+import { fanMisfits } from '../../core/repair/fan';
+import { ok } from '../../core/units/result';
+import { insertDataEntry } from '../../records/book';
+import { write } from '../../records/database';
+import { releaseHoldEntry } from '../holds';
+import { othersWhoDiagnose } from '../people';
+import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { storeItem, takeOut } from '../stores';
+import { strengthSince } from '../strength';
+import { readFault, requireOpenFault, waitingActions, type Fault } from './faults';
+import { tellFollowers } from './follow';
+import { lookRefusal, returnToUse } from './return';
+
+const longText = z
+  .string()
+  .trim()
+  .max(1000, 'At most 1000 characters.')
+  .nullish()
+  .transform((text) => text || null);
+
+/** The fault, and the last step whoever writes has seen: what came between must be looked at first. */
+const about = { faultId: z.string(), seen: z.string().nullish() };
+
+function requireSeen(
+  shop: Shop,
+  { faultId, seen }: { faultId: string; seen?: string | null | undefined },
+): Outcome<Fault> {
+  const fault = requireOpenFault(shop, faultId);
+  if (!fault.ok || seen === undefined) return fault;
+  const last = fault.value.steps.at(-1);
+  if ((last?.id ?? null) === seen || !last) return fault;
+  return problem(
+    `${last.person} recorded "${last.title}" meanwhile. Look at it, then press again if you still mean it.`,
+    'seen',
+  );
+}
+
+export const diagnosisSchema = z.object({
+  ...about,
+  cause: z.string().trim().min(1, 'Choose a cause or write one.').max(200),
+  note: longText,
+});
+
+/** Records what was found to be the cause. */
+export function diagnoseFault(
+  shop: Shop,
+  actor: Actor,
+  input: z.input<typeof diagnosisSchema>,
+): Outcome<string> {
+  const parsed = diagnosisSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const { cause, note } = parsed.data;
+  const fault = requireSeen(shop, parsed.data);
+  if (!fault.ok) return fault;
+  return ok(
+    write(shop.db, () =>
+      insertDataEntry(shop.db, {
+        kind: 'fault diagnosis',
+        machineId: fault.value.machineId,
+        subjectId: fault.value.id,
+        ...stamp(shop, actor),
+        note,
+        data: { cause },
+      }),
+    ),
+  );
+}
+
+const places = openedPlaces.map(({ id }) => id) as [string, ...string[]];
+const plate = z
+  .number('Give the figure.')
+  .positive('A figure of a fan is above zero.')
+  .max(100_000);
+const fanSchema = z.object({
+  size: plate,
+  thickness: plate,
+  voltage: plate,
+  current: plate,
+  flow: plate,
+});
+
+export const repairSchema = z.object({
+  ...about,
+  action: z.string().trim().min(1, 'Say what was done.').max(200),
+  part: z
+    .string()
+    .trim()
+    .max(120)
+    .nullish()
+    .transform((text) => text || null),
+  minutes: z.number('Give the minutes.').int().min(0).max(10_000),
+  opened: z.array(z.enum(places)).default([]),
+  parts: z
+    .array(
+      z.object({
+        item: z.string().nullable(),
+        name: z.string().trim().min(1, 'Name the part.').max(80),
+        serial: z.string().trim().max(80).default(''),
+        quantity: z.number('Give the number of parts.').positive().max(1000),
+      }),
+    )
+    .max(12)
+    .default([]),
+  fan: z.object({ old: fanSchema, next: fanSchema }).nullish(),
+  /** in the shop's money */
+  cost: z.number().min(0, 'A cost is not below zero.').max(1_000_000).default(0),
+  /** UTC milliseconds */
+  expected: z.number().int().nullish(),
+  note: longText,
+});
+
+/**
+ * Records one visit of a repair: what was done, opened and put in. Parts that the stores keep track of
+ * are taken out of them. A fan that does not fit the one it replaces is refused.
+ */
+export function repairFault(
+  shop: Shop,
+  actor: Actor,
+  input: z.input<typeof repairSchema>,
+): Outcome<string> {
+  const parsed = repairSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const { note, fan, cost, expected, action, part, minutes, opened, parts } = parsed.data;
+  const fault = requireSeen(shop, parsed.data);
+  if (!fault.ok) return fault;
+  const misfits = fan ? fanMisfits(fan.old, fan.next) : [];
+  if (misfits.length > 0) {
+    return problem(
+      `That fan does not fit: ${misfits.map(({ words }) => words).join('; ')}.`,
+      'fan',
+    );
+  }
+  const unknown = parts.find(({ item }) => item !== null && !storeItem(shop, item));
+  if (unknown) return problem(`${unknown.name} is no longer in the stores.`, 'parts');
+  const waits = waitingActions.includes(action);
+  if (expected && !waits)
+    return problem('Only what is awaited or sent out has a date.', 'expected');
+  if (expected && expected < shop.now() - 24 * 3_600_000) {
+    return problem('The date it is expected lies in the past.', 'expected');
+  }
+  return ok(
+    write(shop.db, () => {
+      const id = insertDataEntry(shop.db, {
+        kind: 'fault repair',
+        machineId: fault.value.machineId,
+        subjectId: fault.value.id,
+        ...stamp(shop, actor),
+        note,
+        data: {
+          action,
+          part,
+          minutes,
+          opened,
+          parts,
+          fan: fan ?? null,
+          cost: Math.round(cost * 100),
+          expected: expected ?? null,
+        },
+      });
+      for (const { item, name, serial, quantity } of parts) {
+        if (item === null) continue;
+        const what = [name, serial].filter(Boolean).join(' ');
+        takeOut(shop, actor, item, quantity, fault.value.machineId, `repair: ${what}`);
+      }
+      return id;
+    }),
+  );
+}
+
+export const proofSchema = z.object({
+  ...about,
+  tested: z.string().trim().min(1, 'Say what was tested.').max(200),
+  passed: z.boolean('Say whether it passed.'),
+  /** which of the required tests this was; left out: any other */
+  proof: z.string().nullish(),
+  note: longText,
+});
+
+/**
+ * Records a test. The machine stays on hold until all that are required have passed and it is returned.
+ * The second look after fire or a guard fault takes another person, where there is one.
+ */
+export function proveFault(
+  shop: Shop,
+  actor: Actor,
+  input: z.input<typeof proofSchema>,
+): Outcome<string> {
+  const parsed = proofSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const { note, tested, passed, proof } = parsed.data;
+  const found = requireSeen(shop, parsed.data);
+  if (!found.ok) return found;
+  const fault = found.value;
+  if (fault.stage === 'waiting') {
+    return problem(`It waits (${fault.waiting!.what}): record the repair first.`);
+  }
+  if (proof && !fault.proofs.some(({ id }) => id === proof)) {
+    return problem('That test is not among those this fault needs.', 'proof');
+  }
+  if (proof === secondLook && passed) {
+    const others = othersWhoDiagnose(shop, actor.name);
+    const worked = fault.steps.some(
+      ({ kind, person, struck }) => !struck && kind === 'repair' && person === actor.name,
+    );
+    if (worked && others.length > 0) {
+      return problem(
+        `The second look is another person's: ${others.join(' or ')}. You repaired it.`,
+        'proof',
+      );
+    }
+  }
+  const strength = proof === burnProof ? (strengthSince(shop, fault)?.strength ?? null) : null;
+  return ok(
+    write(shop.db, () =>
+      insertDataEntry(shop.db, {
+        kind: 'fault proof',
+        machineId: fault.machineId,
+        subjectId: fault.id,
+        ...stamp(shop, actor),
+        note,
+        data: { tested, passed, proof: proof ?? null, strength },
+      }),
+    ),
+  );
+}
+
+export const closingSchema = z.object({
+  ...about,
+  as: z.enum(['fixed', 'not reproduced', 'duplicate', 'no fault']),
+  duplicateOf: z
+    .string()
+    .nullish()
+    .transform((id) => id || null),
+  note: longText,
+});
+
+/**
+ * Closes a fault. *Fixed* needs every required proof, and returns a machine that was not returned yet.
+ * Closed in another way, a machine that is still held is released only if the note gives the reason; after
+ * fire or a broken guard it is not released in that way at all.
+ */
+export function closeFault(
+  shop: Shop,
+  actor: Actor,
+  input: z.input<typeof closingSchema>,
+): Outcome<null> {
+  const parsed = closingSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const { note, as } = parsed.data;
+  const found = requireSeen(shop, parsed.data);
+  if (!found.ok) return found;
+  const fault = found.value;
+  const duplicateOf = as === 'duplicate' ? parsed.data.duplicateOf : null;
+  if (as === 'fixed' && fault.stage !== 'proved') {
+    const missing = fault.proofs.find(({ passed }) => !passed)!;
+    return problem(`Fixed needs a proof: ${missing.words.toLowerCase()}.`, 'as');
+  }
+  if (as === 'duplicate') {
+    const other = duplicateOf ? readFault(shop, duplicateOf) : null;
+    if (!other || other.machineId !== fault.machineId || other.id === fault.id) {
+      return problem('Choose the fault on this machine that it duplicates.', 'duplicateOf');
+    }
+  }
+  const held = fault.holdIds.length > 0;
+  if (held && as !== 'fixed') {
+    const refused = as === 'duplicate' ? null : lookRefusal(shop, actor, fault);
+    if (refused) return problem(refused);
+    if (!note) {
+      return problem(
+        'The machine is on hold for this fault: state the reason for its return.',
+        'note',
+      );
+    }
+  }
+  return write(shop.db, () => {
+    if (held && as === 'fixed') {
+      const returned = returnToUse(shop, actor, fault, null);
+      if (!returned.ok) return returned;
+    }
+    insertDataEntry(shop.db, {
+      kind: 'fault closed',
+      machineId: fault.machineId,
+      subjectId: fault.id,
+      ...stamp(shop, actor),
+      note,
+      data: { as, duplicateOf },
+    });
+    if (as !== 'fixed') {
+      for (const id of fault.holdIds) {
+        const hold = { id, machineId: fault.machineId };
+        releaseHoldEntry(shop, actor, hold, { how: 'reason', words: `${as}: ${note}` });
+      }
+    }
+    tellFollowers(shop, readFault(shop, fault.id)!);
+    return ok(null);
+  });
+}

@@ -1,0 +1,92 @@
+import { signWords } from '../../catalogue/signs';
+import { ok } from '../../core/units/result';
+import { millisecondsPerDay } from '../../core/units/time';
+import { entriesAbout, entryData, insertDataEntry, standingEntries } from '../../records/book';
+import { write } from '../../records/database';
+import { sessionsBeside } from '../../records/sessions';
+import { problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { readFault } from './faults';
+import { reportFault, type Reported } from './report';
+
+/** A fault that could not be reproduced: the operators of the next sessions are asked once each. */
+export interface Watched {
+  faultId: string;
+  machineId: string;
+  /** "Everything moves, but no beam" */
+  words: string;
+  since: number;
+  /** how many of the two sessions have answered */
+  answers: number;
+}
+
+const sessionsWatched = 2;
+const longestWatchDays = 30;
+
+/** Faults on watch, oldest first. A watch ends after two answers, or after thirty days. */
+export function watched(shop: Shop, machineId?: string): Watched[] {
+  const from = shop.now() - longestWatchDays * millisecondsPerDay;
+  const closings = standingEntries(
+    shop.db,
+    ['fault closed'],
+    machineId ? { machineId } : {},
+  ).filter((row) => row.at >= from && entryData(row, 'fault closed').as === 'not reproduced');
+  const answers = entriesAbout(
+    shop.db,
+    closings.map(({ subjectId }) => subjectId!),
+  ).filter(({ kind }) => kind === 'watch answer');
+  return closings.flatMap((row): Watched[] => {
+    const given = answers.filter(
+      ({ subjectId, at }) => subjectId === row.subjectId && at >= row.at,
+    );
+    const seen = given.some((answer) => entryData(answer, 'watch answer').seen);
+    if (seen || given.length >= sessionsWatched) return [];
+    const fault = readFault(shop, row.subjectId!)!;
+    return [
+      {
+        faultId: fault.id,
+        machineId: fault.machineId,
+        words: fault.signs.includes('other') && fault.note ? fault.note : signWords(fault.signs),
+        since: row.at,
+        answers: given.length,
+      },
+    ];
+  });
+}
+
+/**
+ * Answers whether a fault on watch was seen in a session. Seen again, it is reported anew with its
+ * story linked, and the machine held if it was then.
+ */
+export function answerWatch(
+  shop: Shop,
+  actor: Actor,
+  input: { faultId: string; machineId: string; seen: boolean; key: string },
+): Outcome<Reported | null> {
+  const on = watched(shop, input.machineId).find(({ faultId }) => faultId === input.faultId);
+  if (!on) return problem('That is no longer asked.');
+  const used = sessionsBeside(shop.db, input.machineId, shop.now() + 1, 'before', 1)[0];
+  if (!used || used.start < on.since - millisecondsPerDay) {
+    return problem('Log what you did first: the question is about that session.');
+  }
+  return write(shop.db, () => {
+    insertDataEntry(shop.db, {
+      kind: 'watch answer',
+      machineId: input.machineId,
+      subjectId: input.faultId,
+      ...stamp(shop, actor),
+      data: { seen: input.seen },
+    });
+    if (!input.seen) return ok(null);
+    const before = readFault(shop, input.faultId)!;
+    return reportFault(shop, actor, {
+      machineId: input.machineId,
+      signs: before.signs,
+      danger: before.danger,
+      note: before.note ?? 'seen again',
+      material: before.material,
+      stillHappens: true,
+      again: before.id,
+      key: input.key,
+    });
+  });
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { Button, Textarea, TextInput } from '@mantine/core';
+import Link from 'next/link';
+import { useState } from 'react';
+import { burnProof } from '../../catalogue/proofs';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import classes from './Faults.module.css';
+import type { About, ProveInput, StepsProps } from './steps-props';
+
+/** What must be proved, test by test, and the return to use. */
+export function Proofs({
+  about,
+  fault,
+  strength,
+  prove,
+  giveBack,
+}: Pick<StepsProps, 'fault' | 'strength'> & {
+  about: About;
+  prove: (input: ProveInput) => Promise<Outcome<unknown>>;
+  giveBack: StepsProps['actions']['giveBack'];
+}) {
+  const [note, setNote] = useState('');
+  const { run, pending, problem } = useAction(prove, () => setNote(''));
+  const open = fault.proofs.filter(({ passed }) => !passed).length;
+  return (
+    <div className={classes.form}>
+      <p className="quiet">
+        Eyewear on, nobody in line, guards closed. What must be proved follows from what was opened.
+      </p>
+      <ol className={classes.proofs}>
+        {fault.proofs.map((one) => (
+          <li key={one.id} data-passed={one.passed ?? undefined}>
+            <div>
+              <b>{one.words}</b>
+              <div className="quiet">
+                {one.because}
+                {one.passed !== null && `; ${one.passed ? 'passed' : 'failed'}, ${one.by}`}
+                {one.id === burnProof && (
+                  <>
+                    {strength.measured !== null &&
+                      `; measured ${Math.round(strength.measured * 100)} %`}
+                    .{' '}
+                    <Link className="line" href={strength.href}>
+                      Measure it
+                    </Link>
+                  </>
+                )}
+              </div>
+            </div>
+            <div className={classes.verdicts}>
+              {([true, false] as const).map((passed) => (
+                <Button
+                  key={String(passed)}
+                  variant={one.passed === passed ? 'filled' : 'default'}
+                  loading={pending}
+                  aria-label={`${one.words}: ${passed ? 'passed' : 'failed'}`}
+                  aria-pressed={one.passed === passed}
+                  onClick={() => run({ ...about, tested: one.words, passed, proof: one.id, note })}
+                >
+                  {passed ? 'passed' : 'failed'}
+                </Button>
+              ))}
+            </div>
+          </li>
+        ))}
+      </ol>
+      <Textarea
+        label="Note with the next result"
+        value={note}
+        onChange={(event) => setNote(event.currentTarget.value)}
+      />
+      <ProblemNote problem={problem} />
+      {open === 0 && !fault.returned && (
+        <Return
+          faultId={fault.id}
+          held={fault.held}
+          below={strength.measured !== null && strength.measured < strength.floor}
+          strength={strength}
+          giveBack={giveBack}
+        />
+      )}
+    </div>
+  );
+}
+
+function Return({
+  faultId,
+  held,
+  below,
+  strength,
+  giveBack,
+}: {
+  faultId: string;
+  held: boolean;
+  below: boolean;
+  strength: StepsProps['strength'];
+  giveBack: StepsProps['actions']['giveBack'];
+}) {
+  const [restriction, setRestriction] = useState('');
+  const { run, pending, problem } = useAction(giveBack);
+  return (
+    <form
+      className={classes.return}
+      onSubmit={(event) => {
+        event.preventDefault();
+        run(faultId, restriction);
+      }}
+    >
+      <h3>Everything is proved</h3>
+      {below && (
+        <p>
+          Strength is {Math.round(strength.measured! * 100)} %, under the floor of{' '}
+          {Math.round(strength.floor * 100)} %: it returns only with a restriction.
+        </p>
+      )}
+      <TextInput
+        label={below ? 'Use it only so' : 'Use it only so (left empty: for everything)'}
+        description="Operators read this on the label page."
+        placeholder="engraving only; cutting up to 3 mm"
+        value={restriction}
+        onChange={(event) => setRestriction(event.currentTarget.value)}
+        maxLength={200}
+      />
+      <ProblemNote problem={problem} />
+      <div>
+        <Button type="submit" loading={pending}>
+          {held ? 'Return it and release' : 'Return it to use'}
+        </Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import { Button, PasswordInput } from '@mantine/core';
+import { useState, type ReactNode } from 'react';
+import type { Person } from '../../services/people';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../forms/ProblemNote';
+import { useAction } from '../forms/use-action';
+import { ago } from '../marks/when';
+import { CodeForm } from './CodeForm';
+import classes from './People.module.css';
+
+interface YouProps {
+  self: Person;
+  now: number;
+  zone: string;
+  /** what else is one's own */
+  children: ReactNode;
+  actions: {
+    password: (input: { present: string; next: string }) => Promise<Outcome<unknown>>;
+    code: (code: string | null) => Promise<Outcome<unknown>>;
+    signOut: (placeId: string) => Promise<Outcome<unknown>>;
+  };
+}
+
+/** One's own password, code and the places where one is signed in. */
+export function You({ self, now, zone, actions, children }: YouProps) {
+  const signOut = useAction(actions.signOut);
+  return (
+    <div className={classes.page}>
+      <div className={classes.stack}>
+        {children}
+        <section className="panel" aria-labelledby="places">
+          <h2 id="places">Where you are signed in</h2>
+          <ul className={classes.people}>
+            {self.places.map(({ id, since, lastSeen, browser }) => (
+              <li key={id}>
+                <div className={classes.head}>
+                  <div>
+                    {browserWords(browser)}
+                    <div className="quiet">
+                      since {ago(since, now, zone)}, last seen {ago(lastSeen, now, zone)}
+                    </div>
+                  </div>
+                  <Button
+                    variant="default"
+                    loading={signOut.pending}
+                    onClick={() => signOut.run(id)}
+                    aria-label={`Sign out of ${browserWords(browser)}`}
+                  >
+                    Sign out
+                  </Button>
+                </div>
+              </li>
+            ))}
+          </ul>
+          <ProblemNote problem={signOut.problem} />
+        </section>
+      </div>
+      <section className="panel" aria-labelledby="secrets">
+        <h2 id="secrets">Password and code</h2>
+        <Password change={actions.password} />
+        <CodeForm has={self.hasCode} set={actions.code} />
+      </section>
+    </div>
+  );
+}
+
+/** "Firefox on Linux", as far as a browser says. */
+function browserWords(agent: string): string {
+  const browser = /(Firefox|Edg|Chrome|Safari)\//.exec(agent)?.[1]?.replace('Edg', 'Edge');
+  const system = /(Android|iPhone|iPad|Windows|Mac OS|Linux)/.exec(agent)?.[1];
+  if (!browser) return 'Another browser';
+  return system ? `${browser} on ${system}` : browser;
+}
+
+function Password({ change }: { change: YouProps['actions']['password'] }) {
+  const [input, setInput] = useState({ present: '', next: '' });
+  const [done, setDone] = useState(false);
+  const { run, pending, problem, at } = useAction(change, () => {
+    setInput({ present: '', next: '' });
+    setDone(true);
+  });
+  return (
+    <form
+      className={classes.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        setDone(false);
+        run(input);
+      }}
+    >
+      <PasswordInput
+        label="Present password"
+        autoComplete="current-password"
+        value={input.present}
+        onChange={(event) => setInput({ ...input, present: event.currentTarget.value })}
+        error={at('present')}
+      />
+      <PasswordInput
+        label="New password"
+        description="At least 10 characters."
+        autoComplete="new-password"
+        value={input.next}
+        onChange={(event) => setInput({ ...input, next: event.currentTarget.value })}
+        error={at('next')}
+      />
+      <ProblemNote problem={problem?.field ? null : problem} />
+      <div className={classes.more}>
+        <Button type="submit" variant="default" loading={pending}>
+          Change the password
+        </Button>
+        <span role="status">{done && 'Changed.'}</span>
+      </div>
+    </form>
+  );
+}
