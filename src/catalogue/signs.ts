@@ -53,7 +53,10 @@ export function findSign(id: string): Sign | null {
 
 /** Signs in words, as shown in lists. */
 export function signWords(ids: readonly string[]): string {
-  return ids.map((id) => byId.get(id)?.words ?? id).join('; ');
+  return ids
+    .map((id) => byId.get(id)?.words ?? id)
+    .map((words, index) => (index === 0 ? words : words.charAt(0).toLowerCase() + words.slice(1)))
+    .join('; ');
 }
 
 /** What a danger asks of the operator, in words to act on. */

@@ -8,7 +8,7 @@ import { reportFault } from '../services/faults/report';
 import { returnMachine } from '../services/faults/return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from '../services/faults/steps';
 import { changeMailWishes, changePost } from '../services/letters';
-import { addPerson, invite, join, people, setCode } from '../services/people';
+import { addPerson, invite, people, setCode, takeInvitation } from '../services/people';
 import { changeRecipe, recordBurn, recipes } from '../services/strength';
 import type { Actor, Shop } from '../services/shop';
 import { must } from './must';
@@ -43,10 +43,10 @@ const stocks: readonly {
   everyDays: number;
 }[] = [
   { nickname: 'Heron', material: 'plywood', thickness: 4, power: 70, speed: 18, everyDays: 11 },
-  { nickname: 'Dipper', material: 'plywood', thickness: 3, power: 80, speed: 12, everyDays: 21 },
-  { nickname: 'Bittern', material: 'plywood', thickness: 3, power: 75, speed: 16, everyDays: 31 },
-  { nickname: 'Wren', material: 'plywood', thickness: 3, power: 100, speed: 7, everyDays: 21 },
-  { nickname: 'Sparrow', material: 'plywood', thickness: 3, power: 100, speed: 3.2, everyDays: 35 },
+  { nickname: 'Dipper', material: 'plywood', thickness: 3, power: 80, speed: 12, everyDays: 19 },
+  { nickname: 'Bittern', material: 'plywood', thickness: 3, power: 75, speed: 16, everyDays: 30 },
+  { nickname: 'Wren', material: 'plywood', thickness: 3, power: 100, speed: 7, everyDays: 17 },
+  { nickname: 'Sparrow', material: 'plywood', thickness: 3, power: 100, speed: 3.2, everyDays: 33 },
 ];
 
 export function thirdStory(story: Omit<ThirdStory, 'chance' | 'keys'>): ThirdStory {
@@ -96,7 +96,7 @@ function truth(story: ThirdStory, nickname: string, share: number): number {
     ['window', 'lens', 'mirror', 'head-mirror'].includes(kind),
   );
   const worst = Math.max(0, ...glass.map(({ worst: task }) => task?.standing.used ?? 0));
-  return source * (1 - 0.16 * Math.min(3, worst));
+  return source * (1 - 0.05 * Math.min(6, worst));
 }
 
 /** Makes the cuts the ladder asks for, on a machine of a given strength. */
@@ -139,13 +139,19 @@ export function proveAll(shop: Shop, by: Actor, faultId: string, signGone: strin
 /** What there is to see of it on opening day: a part awaited, a restriction, one on watch, a known scar. */
 export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: number): void {
   const reporter = (name: string): Actor => ({ id: null, name, source: 'label' });
-  const report = (nickname: string, name: string, signs: [string, ...string[]], note: string) =>
+  const report = (
+    nickname: string,
+    name: string,
+    signs: [string, ...string[]],
+    note: string,
+    material: string,
+  ) =>
     must(
       reportFault(shop, reporter(name), {
         machineId: ids.get(nickname)!,
         signs,
         note,
-        material: 'plywood',
+        material,
         stillHappens: true,
         key: `demo-story-${nickname}-${signs[0]}`,
       }),
@@ -157,6 +163,7 @@ export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: numb
     'Piotr',
     ['stutter'],
     'jerks on fast engraving, fine when slow',
+    'slate',
   );
   clock.now += 3 * hour;
   must(diagnoseFault(shop, marit, { faultId: bearing, cause: 'belt', note: 'left belt slack' }));
@@ -174,7 +181,13 @@ export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: numb
   must(returnMachine(shop, marit, bearing, 'engrave at 200 mm/s at most until the belt is new'));
 
   clock.now = end - 47 * hour;
-  const blink = report('Swift', 'Yara', ['nobeam'], 'beam was gone for one badge, then back');
+  const blink = report(
+    'Swift',
+    'Yara',
+    ['nobeam'],
+    'beam was gone for one badge, then back',
+    'anodised metal',
+  );
   clock.now += 2 * hour;
   must(
     closeFault(shop, marit, {
@@ -185,7 +198,13 @@ export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: numb
   );
 
   clock.now = end - 27 * hour;
-  const coolant = report('Dipper', 'Nanna', ['corner'], 'far corner only scored, near one fine');
+  const coolant = report(
+    'Dipper',
+    'Nanna',
+    ['corner'],
+    'far corner only scored, near one fine',
+    'leather',
+  );
   clock.now += 1.5 * hour;
   must(
     diagnoseFault(shop, marit, {
@@ -228,7 +247,7 @@ export async function openAccounts(shop: Shop, marit: Actor): Promise<void> {
   const { id } = must(await createTechnician(shop, auth, technician));
   for (const { name, password } of accounts) {
     const person = people(shop).find((one) => one.name === name)!;
-    must(await join(shop, auth, must(invite(shop, marit, person.id)), password));
+    must(await takeInvitation(shop, auth, must(invite(shop, marit, person.id)), password));
   }
   must(setCode(shop, marit, id, '4711'));
   must(

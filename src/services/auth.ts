@@ -33,6 +33,7 @@ export function openAuth(shop: Shop, plugins: BetterAuthPlugin[] = []) {
     database: drizzleAdapter(shop.db, { provider: 'sqlite', schema: authTables }),
     emailAndPassword: {
       enabled: true,
+      autoSignIn: false,
       minPasswordLength: shortestPassword,
       maxPasswordLength: 200,
     },
@@ -151,6 +152,8 @@ export async function signIn(
   shop: Shop,
   auth: Auth,
   input: { name: string; password: string },
+  /** of the browser, so that its place can be told among others */
+  headers?: Headers,
 ): Promise<Outcome<null>> {
   const name = input.name.trim();
   if (!name || !input.password) return problem('Give your name and password.');
@@ -160,6 +163,7 @@ export async function signIn(
     try {
       const signed = await auth.api.signInUsername({
         body: { username: name, password: input.password },
+        ...(headers && { headers }),
       });
       return signed ? ok(null) : wrong;
     } catch (error) {

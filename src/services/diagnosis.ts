@@ -116,8 +116,14 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
   const { evidence, words } = evidenceFor(shop, fault, machine ?? null, models);
   const all = [...evidence];
   const byHand = new Set(answers.map(({ check }) => check));
+  // what the record answers counts where it tells something of this fault
+  const telling = new Set(
+    rankChecks(writtenChecks.map(asCheck), rankCauses(hypotheses, evidence)).map(
+      ({ check }) => check.id,
+    ),
+  );
   const ownAnswers = recordAnswers(shop, fault, machine ?? null).filter(
-    ({ check }) => !byHand.has(check),
+    ({ check }) => telling.has(check) && !byHand.has(check),
   );
   for (const { check: id, answer } of [...answers, ...ownAnswers]) {
     const check = writtenChecks.find((one) => one.id === id);

@@ -176,13 +176,13 @@ export function readInvitation(shop: Shop, token: string): Outcome<PersonRow> {
   return ok(row);
 }
 
-/** Takes an invitation: sets the password and signs in. */
-export async function join(
+/** Takes an invitation: sets the password. The link then no longer works. */
+export async function takeInvitation(
   shop: Shop,
   auth: Auth,
   token: string,
   password: string,
-): Promise<Outcome<null>> {
+): Promise<Outcome<PersonRow>> {
   const invited = readInvitation(shop, token);
   if (!invited.ok) return invited;
   const parsed = passwordSchema.safeParse(password);
@@ -200,7 +200,19 @@ export async function join(
     updatePerson(shop.db, row.id, { userId });
     note(shop, actor, row, 'joined');
   });
-  return signIn(shop, auth, { name: row.name, password: parsed.data });
+  return ok(row);
+}
+
+/** Takes an invitation and signs in. */
+export async function join(
+  shop: Shop,
+  auth: Auth,
+  token: string,
+  password: string,
+  headers?: Headers,
+): Promise<Outcome<null>> {
+  const taken = await takeInvitation(shop, auth, token, password);
+  return taken.ok ? signIn(shop, auth, { name: taken.value.name, password }, headers) : taken;
 }
 
 /** Whether somebody is the only one left who may do everything. */

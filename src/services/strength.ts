@@ -26,6 +26,7 @@ import { listStations, type MachineRow } from '../records/machines';
 import type { MachineDue } from './due';
 import { controllerOf } from './job-files';
 import { requireMachine } from './machines';
+import { runHoursBetween } from './usage';
 import { readMaterial } from './session-input';
 import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 import { shopMaterials } from './soil-book';
@@ -304,16 +305,7 @@ function opticStations(shop: Pick<Shop, 'db'>, machineId: string): string[] {
     .map(({ id }) => id);
 }
 
-const opticKinds = new Set([
-  'diode-module',
-  'inner-lens',
-  'window',
-  'lens',
-  'field-lens',
-  'mirror',
-  'head-mirror',
-  'nozzle',
-]);
+const opticKinds = new Set(['inner-lens', 'window', 'lens', 'field-lens', 'mirror', 'head-mirror']);
 
 /** Everything known of a machine's strength, a view a recipe. */
 export function strengthViews(shop: Shop, machine: MachineRow): RecipeView[] {
@@ -331,7 +323,9 @@ export function strengthViews(shop: Shop, machine: MachineRow): RecipeView[] {
     const steady = measured.filter(({ strength }) => strength > 0.85).map((one) => one.strength);
     const sigma = spreadOf(steady);
     const chart = chartStrength(measured, cleanings, sigma);
-    const restored = restorations(chart, cleanings, sigma);
+    const restored = restorations(chart, cleanings, sigma, (cleaned, burnt) => {
+      return runHoursBetween(shop, machine.id, cleaned, burnt) <= soonRunHours;
+    });
     return {
       recipe,
       burns,
@@ -345,6 +339,9 @@ export function strengthViews(shop: Shop, machine: MachineRow): RecipeView[] {
     };
   });
 }
+
+/** A burn within so many run hours of a cleaning tells what the cleaning did. */
+const soonRunHours = 2;
 
 /** Watts on the machine's card: "20 W", "80 W tube"; `null` where it does not say. */
 export function ratedWatts({ card }: Pick<MachineRow, 'card'>): number | null {

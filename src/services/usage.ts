@@ -1,8 +1,9 @@
 import { eachSessionHours, recentMixSessions } from '../core/usage/session-hours';
+import { secondsToHours } from '../core/units/time';
 import { localDay } from '../core/units/zone';
 import { listMachines } from '../records/machines';
 import { sessionsBeside, sessionsBetween, sessionSpan } from '../records/sessions';
-import { clearDerived, replaceHours, replaceOdometer } from '../records/usage';
+import { clearDerived, replaceHours, replaceOdometer, totalsBefore } from '../records/usage';
 import { write, type Db } from '../records/database';
 import { shopWeights } from './soil-book';
 
@@ -55,4 +56,19 @@ export function rebuildUsage(shop: Derives): void {
     clearDerived(shop.db);
     deriveFrom(shop, -Infinity);
   });
+}
+
+/** Run seconds of a machine from its first use to an instant (UTC milliseconds). */
+export function runAt({ db, zone }: Derives, machineId: string, instant: number): number {
+  return totalsBefore(db, machineId, instant, localDay(instant, zone)).runSeconds;
+}
+
+/** Run hours of a machine between two instants. */
+export function runHoursBetween(
+  shop: Derives,
+  machineId: string,
+  from: number,
+  to: number,
+): number {
+  return secondsToHours(runAt(shop, machineId, to) - runAt(shop, machineId, from));
 }

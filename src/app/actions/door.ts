@@ -9,7 +9,7 @@ import { theAuth, theShop } from '../_server/shop';
 export async function signInAction(input: { name: string; password: string }) {
   const shop = theShop();
   if (!hasPeople(shop)) return problem('This shop has no technician yet: open the first page.');
-  const outcome = await patiently(() => signIn(shop, theAuth(), input));
+  const outcome = await patiently(async () => signIn(shop, theAuth(), input, await headers()));
   if (!outcome.ok) return outcome;
   redirect('/');
 }
@@ -33,7 +33,7 @@ export async function welcomeAction(input: {
   }
   const made = await createTechnician(shop, auth, input);
   if (!made.ok) return made;
-  const signed = await signIn(shop, auth, input);
+  const signed = await signIn(shop, auth, input, await headers());
   if (!signed.ok) return signed;
   redirect('/');
 }

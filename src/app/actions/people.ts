@@ -5,7 +5,8 @@ import * as people from '../../services/people';
 import { act, look } from '../_server/act';
 import { publicAddress } from '../_server/address';
 import { theAuth, theShop } from '../_server/shop';
-import { patiently, type Outcome } from '../../services/shop';
+import { patiently, problem, type Outcome } from '../../services/shop';
+import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 
 /** Adds somebody and, where they are to sign in, answers with their link. */
@@ -54,7 +55,11 @@ export async function setOwnCodeAction(code: string | null) {
 }
 
 export async function signOutPlaceAction(placeId: string) {
-  return act('see', (shop, actor) => people.signOutPerson(shop, actor, actor.id!, placeId));
+  return act('see', (shop, actor) =>
+    placeId
+      ? people.signOutPerson(shop, actor, actor.id!, placeId)
+      : problem('Say which place to sign out of.'),
+  );
 }
 
 export async function changePasswordAction(input: { present: string; next: string }) {
@@ -63,7 +68,8 @@ export async function changePasswordAction(input: { present: string; next: strin
 
 /** Takes an invitation. Open to whoever has its link. */
 export async function joinAction(token: string, password: string) {
-  const joined = await patiently(() => people.join(theShop(), theAuth(), token, password));
+  const sent = await headers();
+  const joined = await patiently(() => people.join(theShop(), theAuth(), token, password, sent));
   if (!joined.ok) return joined;
   redirect('/');
 }

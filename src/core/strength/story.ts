@@ -37,8 +37,9 @@ export function spreadOf(steady: readonly number[]): number {
 
 /**
  * Charts the burns since a baseline, oldest first. A drop is called by either chart: an EWMA (λ 0.3)
- * below three sigma, or a CUSUM (k half a sigma, h four) that finds a small lasting one. After a cleaning
- * the sums begin anew: what was lost to dirt must not count against a clean machine.
+ * below three sigma, or a CUSUM (k half a sigma, h four) that finds a small lasting one. When a cleaning
+ * brought a dropped strength back the sums begin anew: what was lost to dirt must not count against a
+ * clean machine. Where it did not come back they go on.
  * @param cleanings UTC milliseconds, in any order
  */
 export function chartStrength(
@@ -46,23 +47,28 @@ export function chartStrength(
   cleanings: readonly number[],
   sigma: number,
 ): Charted[] {
-  const segments = burns.map(({ at }) => cleanings.filter((cleaned) => cleaned <= at).length);
-  return burns.map((burn, index) => {
-    const from = segments.findIndex((segment) => segment === segments[index]);
+  const sound = 1 - 3 * sigma;
+  const charted: Charted[] = [];
+  let from = 0;
+  burns.forEach((burn, index) => {
+    const before = charted.at(-1);
+    const cleaned = before && cleanings.some((at) => at > before.at && at <= burn.at);
+    if (before?.dropped && cleaned && burn.strength >= sound) from = index;
     const run = burns.slice(from, index + 1);
     const values = run.map(({ strength }) => strength);
     const averaged = ewma(values, { target: 1, sigma }).at(-1)!;
     const summed = cusum(values, { target: 1, k: sigma / 2, h: 4 * sigma }).at(-1)!;
     // one burn far off needs no second one
-    const single = burn.strength < 1 - 3 * sigma;
-    const dropped = single || averaged.value < averaged.lower || summed.out === 'low';
+    const dropped =
+      burn.strength < sound || averaged.value < averaged.lower || summed.out === 'low';
     const since = !dropped
       ? null
       : summed.out === 'low'
         ? run[summed.since!]!.at
-        : (run.find(({ strength }) => strength < 1 - 3 * sigma)?.at ?? burn.at);
-    return { ...burn, ewma: averaged, dropped, since };
+        : (run.find(({ strength }) => strength < sound)?.at ?? burn.at);
+    charted.push({ ...burn, ewma: averaged, dropped, since });
   });
+  return charted;
 }
 
 /** What cleaning did to a strength that had dropped. */
@@ -74,20 +80,25 @@ export interface Restored {
   restored: boolean;
 }
 
-/** For each cleaning between two burns of which the first had dropped: whether strength came back. */
+/**
+ * For each cleaning between two burns of which the first had dropped: whether strength came back. Only a
+ * burn soon after the cleaning tells.
+ * @param soon whether a burn came soon enough after a cleaning, both UTC milliseconds
+ */
 export function restorations(
   charted: readonly Charted[],
   cleanings: readonly number[],
   sigma: number,
+  soon: (cleanedAt: number, burnAt: number) => boolean = () => true,
 ): Restored[] {
   return charted.slice(1).flatMap((after, index): Restored[] => {
     const before = charted[index]!;
     if (!before.dropped) return [];
-    const between = cleanings.filter((at) => at > before.at && at <= after.at);
-    if (between.length === 0) return [];
+    const cleanedAt = Math.max(...cleanings.filter((at) => at > before.at && at <= after.at));
+    if (!Number.isFinite(cleanedAt) || !soon(cleanedAt, after.at)) return [];
     return [
       {
-        cleanedAt: Math.max(...between),
+        cleanedAt,
         before: before.strength,
         after: after.strength,
         restored: after.strength >= 1 - 3 * sigma,

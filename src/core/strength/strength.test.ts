@@ -174,6 +174,16 @@ describe('what became of a machine’s strength', () => {
     expect(restorations(still, [250], usualSpread)[0]).toMatchObject({ restored: false });
   });
 
+  it('goes on with its sums where a cleaning did not bring it back', () => {
+    const charted = chartStrength(burns(1, 0.5, 0.85, 0.9), [250], usualSpread);
+    expect(charted.map(({ dropped }) => dropped)).toEqual([false, true, true, true]);
+  });
+
+  it('takes only a burn soon after the cleaning as its test', () => {
+    const charted = chartStrength(burns(1, 0.5, 0.6), [250], usualSpread);
+    expect(restorations(charted, [250], usualSpread, () => false)).toEqual([]);
+  });
+
   it('says nothing of a cleaning when strength had not dropped', () => {
     const charted = chartStrength(burns(1, 0.99, 1), [250], usualSpread);
     expect(restorations(charted, [250], usualSpread)).toEqual([]);

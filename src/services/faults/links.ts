@@ -1,9 +1,7 @@
 import { repeatOf, type FaultCase } from '../../core/reliability/repeats';
-import { secondsToHours } from '../../core/units/time';
-import { localDay } from '../../core/units/zone';
 import { entryData, standingEntries } from '../../records/book';
-import { totalsBefore } from '../../records/usage';
 import type { Shop } from '../shop';
+import { runAt, runHoursBetween } from '../usage';
 import type { Fault } from './faults';
 
 /** What a fault hangs together with. */
@@ -17,10 +15,6 @@ export interface FaultLinks {
 /** A fault within so many run hours of a clean-down is linked to it. */
 const soonRunHours = 2;
 
-function runAt(shop: Shop, machineId: string, instant: number): number {
-  return totalsBefore(shop.db, machineId, instant, localDay(instant, shop.zone)).runSeconds;
-}
-
 /** The clean-down that was signed off last before an instant, with the run hours since. */
 export function lastCleanDown(
   shop: Shop,
@@ -33,7 +27,7 @@ export function lastCleanDown(
   );
   if (!row) return null;
   const { sheetId, opened } = entryData(row, 'clean-down signed off');
-  const runHours = secondsToHours(runAt(shop, machineId, at) - runAt(shop, machineId, row.at));
+  const runHours = runHoursBetween(shop, machineId, row.at, at);
   return { sheetId, at: row.at, runHours, opened };
 }
 

@@ -89,7 +89,8 @@ export function returnToUse(
     return problem('A restriction has at most 200 characters: operators read it.', 'restriction');
   }
   const measured = strengthSince(shop, fault);
-  if (measured && measured.strength < shop.strengthFloor && !restriction) {
+  // a speed halved and back is not the same number to the last digit
+  if (measured && measured.strength < shop.strengthFloor - 1e-9 && !restriction) {
     return problem(
       `Strength is ${Math.round(measured.strength * 100)} %, under the floor of ${Math.round(shop.strengthFloor * 100)} %: return it with a restriction that operators will read, or go on.`,
       'restriction',

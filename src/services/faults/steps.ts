@@ -275,7 +275,7 @@ export function closeFault(
     }
   }
   return write(shop.db, () => {
-    if (held && as === 'fixed') {
+    if (as === 'fixed' && !fault.returned) {
       const returned = returnToUse(shop, actor, fault, null);
       if (!returned.ok) return returned;
     }

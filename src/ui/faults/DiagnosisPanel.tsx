@@ -95,7 +95,9 @@ export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisP
         <ProblemNote problem={answer.problem} />
         {others.length > 0 && (
           <details>
-            <summary>Or one of {others.length} others</summary>
+            <summary>
+              {others.length === 1 ? 'Or another one' : `Or one of ${others.length} others`}
+            </summary>
             {others.map((check) => (
               <Ask key={check.id} check={check} faultId={faultId} answer={answer} />
             ))}

@@ -1,15 +1,12 @@
-import { dangerWords, findSign } from '../../catalogue/signs';
+import { dangerWords, signWords } from '../../catalogue/signs';
 import type { Fault } from '../../services/faults/faults';
 import { ago } from '../marks/when';
 import classes from './Faults.module.css';
 
 /** What a report says in one line: its signs in words, or the reporter's own. */
 export function faultWords({ signs, note }: Pick<Fault, 'signs' | 'note'>): string {
-  const known = signs.filter((id) => id !== 'other').map((id) => findSign(id)?.words ?? id);
-  if (known.length === 0) return note ?? 'in words';
-  return known
-    .map((words, index) => (index === 0 ? words : words.charAt(0).toLowerCase() + words.slice(1)))
-    .join('; ');
+  const known = signs.filter((id) => id !== 'other');
+  return known.length === 0 ? (note ?? 'in words') : signWords(known);
 }
 
 /** A fault as one line of a list. */

@@ -144,11 +144,6 @@ export function ReportForm({
           })}
         </div>
       </div>
-      {danger && (
-        <p className={classes.advice} role="status">
-          {adviceFor(danger, stop)}
-        </p>
-      )}
       {alike.map((fault) => (
         <div key={fault.id} className={classes.alike}>
           <p>
@@ -229,6 +224,11 @@ export function ReportForm({
       </details>
       <ProblemNote problem={problem?.field === 'note' ? null : problem} />
       <div className={classes.submit}>
+        {danger && (
+          <p className={classes.advice} data-danger={danger} role="status">
+            {adviceFor(danger, stop)}
+          </p>
+        )}
         <Button
           type="submit"
           size="lg"

@@ -74,7 +74,7 @@ function standing({ endedAt, account, invited, places }: Person, now: number, zo
   if (!account) return invited ? 'invited, has not come in yet' : 'chosen by name on labels only';
   const seen = places[0];
   if (!seen) return 'not signed in anywhere';
-  return `signed in ${places.length === 1 ? 'once' : `in ${places.length} places`}, last seen ${ago(seen.lastSeen, now, zone)}`;
+  return `signed in${places.length === 1 ? '' : ` in ${places.length} places`}, last seen ${ago(seen.lastSeen, now, zone)}`;
 }
 
 function One({

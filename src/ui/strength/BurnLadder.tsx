@@ -63,7 +63,7 @@ export function BurnLadder({
         step={0.1}
         value={thickness}
         onChange={(value) => setThickness(value === '' ? '' : Number(value))}
-        maw={280}
+        maw={360}
         error={
           thickness !== '' && !comparable(recipe.thickness, thickness)
             ? 'Other stock: it will be kept, but not compared.'

@@ -94,7 +94,11 @@ export function Strength(props: StrengthProps) {
         </ul>
       )}
       {strength !== null && strength < 1 && (
-        <NowOrLater strength={strength} choice={props.choice} />
+        <NowOrLater
+          strength={strength}
+          choice={props.choice}
+          doubtful={restored.at(-1)?.restored === false}
+        />
       )}
       <Allowed right="clean">
         <BurnLadder
@@ -157,7 +161,16 @@ export function Strength(props: StrengthProps) {
 }
 
 /** Is it cheaper to clean now than to run on dirty? */
-function NowOrLater({ strength, choice }: { strength: number; choice: CleaningChoice }) {
+function NowOrLater({
+  strength,
+  choice,
+  doubtful,
+}: {
+  strength: number;
+  choice: CleaningChoice;
+  /** the last cleaning did not bring it back */
+  doubtful: boolean;
+}) {
   const [queue, setQueue] = useState<number | ''>(choice.usualDay || 60);
   const [minutes, setMinutes] = useState<number | ''>(choice.minutes);
   const known = queue !== '' && minutes !== '' && minutes > 0;
@@ -195,6 +208,11 @@ function NowOrLater({ strength, choice }: { strength: number; choice: CleaningCh
               min.
             </>
           )}
+        </p>
+      )}
+      {doubtful && (
+        <p className={classes.argument}>
+          Cleaning did not bring it back last time: not all of this is dirt.
         </p>
       )}
       {choice.arguments.map((words) => (

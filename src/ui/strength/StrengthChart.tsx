@@ -68,7 +68,15 @@ export function StrengthChart({
             {cleanings
               .filter((at) => at >= first && at <= first + span)
               .map((at) => (
-                <ReferenceLine key={at} x={at} stroke="var(--clear)" strokeWidth={3} />
+                <ReferenceLine
+                  key={at}
+                  segment={[
+                    { x: at, y: 0 },
+                    { x: at, y: 7 },
+                  ]}
+                  stroke="var(--clear)"
+                  strokeWidth={4}
+                />
               ))}
             <ReferenceLine y={floor * 100} stroke="var(--copper)" strokeWidth={2} />
             <Line

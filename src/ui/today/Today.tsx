@@ -174,7 +174,8 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
               <div>
                 <b>{nameOf(one.machineId)}</b> on watch: {one.words}
                 <div className="quiet">
-                  not reproduced; {one.answers} of 2 users asked, since {ago(one.since, now, zone)}
+                  not reproduced {ago(one.since, now, zone)}; {one.answers} of the next 2 users
+                  asked
                 </div>
               </div>
               <Link className="go" href={`/faults/${one.faultId}`}>

@@ -239,6 +239,7 @@ function Chain({
       'Suspected',
       diagnosis.causes
         .slice(0, 3)
+        .filter(({ probability }) => probability >= 0.01)
         .map(({ words, probability }) => `${words} ${Math.round(probability * 100)} %`)
         .join(', '),
     ],

@@ -1,0 +1,201 @@
+import { request as requestKit, type APIRequestContext, type Page } from '@playwright/test';
+import fs from 'node:fs';
+import path from 'node:path';
+import { may, refusalWords, roles, type Right, type Role } from '../src/core/people/roles';
+import { actionRights, pageRights, routeRights } from './rights';
+import { addMachine, expect, technician, test, welcome } from './shop';
+
+test.use({ suite: 'roles' });
+test.describe.configure({ mode: 'serial', timeout: 240_000 });
+
+const built = path.resolve(__dirname, '..', '.next', 'server');
+const manifest = (name: string): unknown =>
+  JSON.parse(fs.readFileSync(path.join(built, name), 'utf8'));
+
+/** Every action of the built app: what is sent to call it, and its name. */
+const actions = Object.entries(
+  (manifest('server-reference-manifest.json') as { node: Record<string, { exportedName: string }> })
+    .node,
+).map(([id, { exportedName }]) => ({ id, name: exportedName }));
+
+/** Every page and route of the built app, as they stand in the address bar. */
+const paths = Object.keys(manifest('app-paths-manifest.json') as object).map((key) =>
+  key.replace('/(places)', ''),
+);
+const pages = paths
+  .filter((key) => key.endsWith('/page') && !key.startsWith('/_'))
+  .map((key) => key.slice(0, -'/page'.length) || '/');
+const routes = paths
+  .filter((key) => key.endsWith('/route') && key.startsWith('/api/'))
+  .map((key) => key.slice(0, -'/route'.length));
+
+const names: Readonly<Record<Exclude<Role, 'technician'>, string>> = {
+  helper: 'Bo',
+  operator: 'Ines',
+  reader: 'Rhea',
+};
+const password = 'another-long-one';
+const requests = new Map<Role, APIRequestContext>();
+let machineId: string;
+
+/** Keeps who is signed in on a page for the walks, which go on without it. */
+async function keep(role: Role, page: Page) {
+  const storageState = await page.context().storageState();
+  requests.set(role, await requestKit.newContext({ storageState }));
+}
+
+test.afterAll(async () => {
+  for (const request of requests.values()) await request.dispose();
+});
+
+async function signInAs(page: Page, url: string, name: string, secret: string) {
+  await page.goto(`${url}/sign-in`);
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').first().fill(secret);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+}
+
+test('everyone is invited by a link, chooses a password and comes in with their role', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await welcome(page, server.url);
+  machineId = (await addMachine(page, server.url, 'Wren', 'Enclosed diode')).split('/').at(-1)!;
+  await keep('technician', page);
+  await page.goto(`${server.url}/setup/people`);
+  for (const role of ['helper', 'operator', 'reader'] as const) {
+    await page.getByLabel('Name').fill(names[role]);
+    await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check();
+    await page.getByRole('button', { name: 'Add and invite' }).click();
+    const link = page.locator('code').filter({ hasText: '/join/' });
+    await expect(page.getByRole('status').filter({ hasText: names[role] })).toBeVisible();
+    const other = await (await browser.newContext()).newPage();
+    await other.goto((await link.textContent())!);
+    await expect(other.getByText(`You come in as ${role}`)).toBeVisible();
+    await other.getByLabel('Your password').fill('short');
+    await other.getByRole('button', { name: 'Come in' }).click();
+    await expect(other.getByText('A password has at least 10')).toBeVisible();
+    await other.getByLabel('Your password').fill(password);
+    await other.getByRole('button', { name: 'Come in' }).click();
+    await expect(other.getByRole('link', { name: 'Today' })).toBeVisible();
+    await keep(role, other);
+    await other.goto((await link.textContent())!);
+    await expect(other.getByText('has been used')).toBeVisible();
+  }
+});
+
+test('the tables of rights name every action, page and route there is', () => {
+  expect(actions.map(({ name }) => name).sort()).toEqual(Object.keys(actionRights).sort());
+  expect([...pages].sort()).toEqual(Object.keys(pageRights).sort());
+  expect([...routes].sort()).toEqual(Object.keys(routeRights).sort());
+});
+
+test('every action, as every role and as a stranger', async ({ server }) => {
+  const stranger = await requestKit.newContext();
+  const call = async (request: APIRequestContext, id: string) => {
+    const answer = await request.post(`${server.url}/`, {
+      headers: { 'Next-Action': id, Accept: 'text/x-component', Origin: server.url },
+      multipart: { '0': '[]' },
+      maxRedirects: 0,
+    });
+    return answer.text();
+  };
+  for (const { id, name } of actions) {
+    const right = actionRights[name]!;
+    if (right === 'open') continue;
+    expect(await call(stranger, id), `${name} as a stranger`).toContain('You are signed out');
+    for (const role of roles) {
+      // signing out and ending people would end the walk; that they are allowed is told by the others
+      if (role === 'technician') continue;
+      const said = await call(requests.get(role)!, id);
+      const refused = said.includes(refusalWords(role, right));
+      expect(refused, `${name} as ${role}: ${said.slice(0, 300)}`).toBe(!may(role, right));
+      expect(said.includes('You are signed out'), `${name} as ${role} is signed in`).toBe(false);
+    }
+  }
+  await stranger.dispose();
+});
+
+test('every page, as every role and as a stranger', async ({ server }) => {
+  const stranger = await requestKit.newContext();
+  const address = (page: string) =>
+    server.url +
+    page.replace('/machines/[id]', `/machines/${machineId}`).replace(/\[[^\]]+\]/g, 'none');
+  for (const page of pages) {
+    const right = pageRights[page]!;
+    if (right === 'open') continue;
+    const out = await stranger.get(address(page));
+    expect(out.url(), `${page} as a stranger`).toBe(`${server.url}/sign-in`);
+    for (const role of roles) {
+      const answer = await requests.get(role)!.get(address(page));
+      const refused = new URL(answer.url()).pathname === '/refused';
+      expect(refused, `${page} as ${role}`).toBe(page === '/refused' || !may(role, right));
+      if (refused && page !== '/refused')
+        expect(await answer.text()).toContain('Not for your role');
+      expect(answer.status(), `${page} as ${role}`).toBeLessThan(500);
+    }
+  }
+  await stranger.dispose();
+});
+
+test('every route, as every role, as a stranger and from another site', async ({ server }) => {
+  const stranger = await requestKit.newContext();
+  const expectStatus = (allowed: boolean, status: number, what: string) => {
+    if (allowed) expect([401, 403], what).not.toContain(status);
+    else expect(status, what).toBe(403);
+    expect(status, what).toBeLessThan(500);
+  };
+  for (const route of routes) {
+    for (const [method, right] of Object.entries(routeRights[route]!)) {
+      const address =
+        server.url + route.replace('[...path]', 'due').replace('[id]', machineId) + '?name=x';
+      const ask = (request: APIRequestContext, headers: Record<string, string> = {}) =>
+        request.fetch(address, { method, headers, ...(method === 'POST' && { data: '[]' }) });
+      expect((await ask(stranger)).status(), `${method} ${route} as a stranger`).toBe(401);
+      if (right === 'device') continue;
+      for (const role of roles) {
+        const answer = await ask(requests.get(role)!);
+        expectStatus(may(role, right as Right), answer.status(), `${method} ${route} as ${role}`);
+      }
+      if (method === 'GET') continue;
+      const crossed = await ask(requests.get('technician')!, { 'sec-fetch-site': 'cross-site' });
+      expect(crossed.status(), `${method} ${route} from another site`).toBe(403);
+    }
+  }
+  await stranger.dispose();
+});
+
+test('each sees what is theirs to do, and a role changes from the next press on', async ({
+  page,
+  server,
+  browser,
+}) => {
+  await signInAs(page, server.url, names.reader, password);
+  await expect(page.getByRole('link', { name: 'Log hours' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Set-up' })).toHaveCount(0);
+  const desk = await (await browser.newContext()).newPage();
+  await signInAs(desk, server.url, technician.name, technician.password);
+  await desk.goto(`${server.url}/setup/people`);
+  const item = desk.getByRole('listitem').filter({ hasText: names.reader });
+  await item.getByRole('combobox', { name: `Role of ${names.reader}` }).click();
+  await desk.getByRole('option', { name: 'operator' }).click();
+  await expect(item.getByRole('combobox', { name: `Role of ${names.reader}` })).toHaveValue(
+    'operator',
+  );
+  await page.goto(server.url);
+  await expect(page.getByRole('link', { name: /Log hours/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Clean C/ })).toHaveCount(0);
+  // has left: signed out everywhere at once
+  await item.getByText('Invitation, code, sign-out').click();
+  await item.getByRole('button', { name: 'Has left' }).click();
+  await expect(item.getByText(/^left/)).toBeVisible();
+  await page.goto(server.url);
+  await expect(page).toHaveURL(`${server.url}/sign-in`);
+  // the last technician cannot be made less
+  const own = desk.getByRole('combobox', { name: `Role of ${technician.name}` });
+  await own.click();
+  await desk.getByRole('option', { name: 'reader' }).click();
+  await expect(desk.getByText('The last technician stays technician')).toBeVisible();
+});

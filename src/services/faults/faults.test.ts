@@ -1,0 +1,404 @@
+import { addPerson } from '../people';
+import { activeHolds } from '../holds';
+import { readiness } from '../at-machine';
+import { bookPage } from '../book';
+import { changeRecipe, recordBurn } from '../strength';
+import { logSession } from '../sessions';
+import { retireMachine } from '../machines';
+import { moveStock, shelf } from '../stores';
+import type { Actor } from '../shop';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { openFaults, readFault } from './faults';
+import { askForLetter, followed, followToken } from './follow';
+import { faultLinks } from './links';
+import { acceptedMarks, acceptMark, dropMark } from './marks';
+import { reportFault, reportGround, reportSame } from './report';
+import { liftRestriction, releaseEarly, restrictions, returnMachine } from './return';
+import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';
+import { answerWatch, watched } from './watch';
+
+const hour = 3_600_000;
+let shop: TestShop;
+let machineId: string;
+let keys = 0;
+beforeEach(() => {
+  shop = openTestShop();
+  machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+});
+afterEach(() => dropTestShop(shop));
+
+const helper: Actor = { ...tester, name: 'Bo' };
+const report = (signs: string[], more: object = {}) =>
+  must(reportFault(shop, tester, { machineId, signs, key: `report-${keys++}`, ...more })).faultId;
+const prove = (faultId: string, proof: string, passed = true, by = tester) =>
+  proveFault(shop, by, { faultId, tested: proof, passed, proof });
+const proofs = (faultId: string) => readFault(shop, faultId)!.proofs.map(({ id }) => id);
+const proveEverything = (faultId: string) => {
+  for (const id of proofs(faultId)) must(prove(faultId, id));
+};
+const fix = (faultId: string, cause: string) => {
+  must(diagnoseFault(shop, tester, { faultId, cause }));
+  must(repairFault(shop, tester, { faultId, action: 'done', minutes: 5 }));
+  proveEverything(faultId);
+  must(closeFault(shop, tester, { faultId, as: 'fixed' }));
+};
+const use = (hours: number, start = shop.clock.now - hours * hour) =>
+  must(
+    logSession(shop, tester, {
+      machineId,
+      start,
+      runSeconds: hours * 3600,
+      beamSeconds: null,
+      material: 'plywood',
+      process: 'cut',
+      airAssist: true,
+      draught: 'full',
+      operator: 'Ines',
+      note: null,
+      key: `use-key-${keys++}`,
+    }),
+  );
+
+describe('what must be proved', () => {
+  it.each([
+    [['head'], ['travel', 'frame', 'burn', 'sign-gone']],
+    [['optics'], ['dots', 'burn', 'sign-gone']],
+    [['draught'], ['draught', 'sign-gone']],
+    [['electrics'], ['travel', 'no-alarm', 'sign-gone']],
+    [[], ['sign-gone']],
+  ])('follows from what was opened: %o', (opened, expected) => {
+    const faultId = report(['weak']);
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5, opened }));
+    expect(proofs(faultId)).toEqual(expected);
+  });
+
+  it('asks no dots of a machine without mirrors', () => {
+    machineId = addTestMachine(shop, 'Wren').id;
+    const faultId = report(['weak']);
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5, opened: ['optics'] }));
+    expect(proofs(faultId)).toEqual(['burn', 'sign-gone']);
+  });
+
+  it('starts again after another repair; a failed test goes back a step', () => {
+    const faultId = report(['weak']);
+    must(
+      repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5, opened: ['draught'] }),
+    );
+    must(prove(faultId, 'draught'));
+    expect(readFault(shop, faultId)!.stage).toBe('repaired');
+    must(prove(faultId, 'sign-gone', false));
+    expect(readFault(shop, faultId)!.stage).toBe('diagnosed');
+    shop.clock.now += 60_000;
+    must(repairFault(shop, tester, { faultId, action: 'cleaned more', minutes: 5 }));
+    expect(readFault(shop, faultId)!.proofs.map(({ passed }) => passed)).toEqual([null, null]);
+    proveEverything(faultId);
+    expect(readFault(shop, faultId)!.stage).toBe('proved');
+    expect(refusal(prove(faultId, 'dots'))).toContain('not among those');
+  });
+});
+
+describe('fire', () => {
+  it('takes a second look by another person, where there is one', () => {
+    must(addPerson(shop, tester, { name: 'Bo', role: 'helper' }));
+    const faultId = report(['fire'], { note: 'flame at the far edge' });
+    const [hold] = activeHolds(shop);
+    expect(refusal(releaseEarly(shop, tester, hold!.id, 'nothing burnt'))).toContain(
+      'second look by Bo',
+    );
+    expect(
+      refusal(closeFault(shop, tester, { faultId, as: 'no fault', note: 'nothing burnt' })),
+    ).toContain('second look by Bo');
+    must(repairFault(shop, tester, { faultId, action: 'cleaned all of it', minutes: 90 }));
+    expect(proofs(faultId)).toEqual(['after-fire', 'sign-gone', 'second-look']);
+    must(prove(faultId, 'after-fire'));
+    must(prove(faultId, 'sign-gone'));
+    expect(refusal(prove(faultId, 'second-look'))).toContain("another person's: Bo");
+    expect(refusal(returnMachine(shop, tester, faultId, ''))).toContain('second look');
+    must(prove(faultId, 'second-look', true, helper));
+    must(returnMachine(shop, tester, faultId, ''));
+    expect(activeHolds(shop)).toEqual([]);
+  });
+
+  it('lets one who is alone look again', () => {
+    const faultId = report(['fire'], { note: 'glow' });
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 9 }));
+    proveEverything(faultId);
+    must(closeFault(shop, tester, { faultId, as: 'fixed' }));
+    expect(activeHolds(shop)).toEqual([]);
+  });
+});
+
+describe('return to use', () => {
+  const weak = (fastest: number) => {
+    const recipeId = must(
+      changeRecipe(shop, tester, {
+        machineId,
+        material: 'plywood',
+        thickness: 3,
+        power: 70,
+        speed: 10,
+        passes: 1,
+        airAssist: true,
+      }),
+    );
+    const burn = (speed: number, baseline: boolean) =>
+      must(
+        recordBurn(shop, tester, {
+          machineId,
+          recipeId,
+          cuts: [{ speed, through: true }],
+          thickness: 3,
+          baseline,
+          key: `burn-key-${keys++}`,
+        }),
+      );
+    burn(10, true);
+    shop.clock.now += 60_000;
+    const faultId = report(['weak']);
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5, opened: ['optics'] }));
+    shop.clock.now += 60_000;
+    burn(fastest, false);
+    proveEverything(faultId);
+    return faultId;
+  };
+
+  it('needs a restriction under the floor of strength, which operators read until it is lifted', () => {
+    const faultId = weak(8);
+    expect(refusal(returnMachine(shop, tester, faultId, ' '))).toContain('80 %, under the floor');
+    must(returnMachine(shop, tester, faultId, 'engraving only'));
+    expect(readiness(shop, machineId)).toMatchObject({
+      ready: true,
+      restrictions: ['engraving only'],
+    });
+    must(closeFault(shop, tester, { faultId, as: 'fixed' }));
+    const [limit] = restrictions(shop, machineId);
+    expect(refusal(liftRestriction(shop, tester, limit!.id, ''))).toContain('what changed');
+    must(liftRestriction(shop, tester, limit!.id, 'new lens'));
+    expect(restrictions(shop, machineId)).toEqual([]);
+    expect(refusal(liftRestriction(shop, tester, limit!.id, 'again'))).toContain('already');
+  });
+
+  it('needs none at or above the floor; the strength goes into the book with it', () => {
+    const faultId = weak(9);
+    must(closeFault(shop, tester, { faultId, as: 'fixed' }));
+    expect(bookPage(shop, { kinds: ['fault return'] }, 5)[0]!.what).toContain('strength 90 %');
+  });
+
+  it('is refused while a test is missing, and by closing too', () => {
+    const faultId = report(['pause', 'alarm'].slice(1));
+    expect(refusal(returnMachine(shop, tester, faultId, ''))).toContain('Not yet');
+    expect(refusal(closeFault(shop, tester, { faultId, as: 'fixed' }))).toContain('needs a proof');
+    expect(activeHolds(shop)).toHaveLength(1);
+  });
+});
+
+describe('repair', () => {
+  it('takes parts out of the stores that these keep track of, and keeps their serial numbers', () => {
+    const [first, second] = shelf(shop);
+    must(moveStock(shop, tester, { item: first!.item, kind: 'count', quantity: 5 }));
+    const faultId = report(['weak']);
+    const part = (item: string | null, name: string) => ({
+      item,
+      name,
+      serial: 'SN-1',
+      quantity: 2,
+    });
+    must(
+      repairFault(shop, tester, {
+        faultId,
+        action: 'replaced',
+        minutes: 12,
+        cost: 19.9,
+        parts: [part(first!.item, first!.name), part(second!.item, 'not kept'), part(null, 'lens')],
+      }),
+    );
+    expect(shelf(shop).find(({ item }) => item === first!.item)!.has).toBe(3);
+    expect(shelf(shop).find(({ item }) => item === second!.item)!.has).toBeNull();
+    expect(readFault(shop, faultId)!.steps[0]!.title).toContain('lens SN-1');
+    expect(bookPage(shop, { kinds: ['fault repair'] }, 1)[0]!.what).toContain('cost 19.90');
+  });
+
+  it('refuses a fan that does not fit, and says why', () => {
+    const faultId = report(['fan'], { note: 'loud' });
+    const old = { size: 80, thickness: 25, voltage: 12, current: 0.3, flow: 60 };
+    const fitting = (next: object) =>
+      repairFault(shop, tester, {
+        faultId,
+        action: 'replaced',
+        minutes: 20,
+        fan: { old, next: { ...old, ...next } },
+      });
+    expect(refusal(fitting({ voltage: 24, current: 0.5 }))).toMatch(/voltage 24 V.*current 0.5 A/);
+    expect(readFault(shop, faultId)!.steps).toEqual([]);
+    must(fitting({ flow: 70 }));
+  });
+
+  it('waits for a part over several visits, and cannot be proved meanwhile', () => {
+    const faultId = report(['weak']);
+    const wait = (expected: number | null, action = 'awaiting part') =>
+      repairFault(shop, tester, { faultId, action, part: 'mirror 2', minutes: 3, expected });
+    expect(refusal(wait(shop.clock.now - 3 * 24 * hour))).toContain('past');
+    must(wait(shop.clock.now + 4 * 24 * hour));
+    expect(readFault(shop, faultId)).toMatchObject({
+      stage: 'waiting',
+      waiting: { what: 'awaiting part: mirror 2' },
+    });
+    expect(refusal(prove(faultId, 'sign-gone'))).toContain('It waits');
+    shop.clock.now += 24 * hour;
+    must(repairFault(shop, tester, { faultId, action: 'replaced', part: 'mirror 2', minutes: 9 }));
+    expect(readFault(shop, faultId)).toMatchObject({ stage: 'repaired', waiting: null });
+    expect(readFault(shop, faultId)!.times.repairMinutes).toBe(12);
+  });
+});
+
+describe('two at once', () => {
+  it('a decision on a page that is behind is refused once, with what came between', () => {
+    const faultId = report(['weak']);
+    const first = must(diagnoseFault(shop, helper, { faultId, seen: null, cause: 'focus' }));
+    expect(refusal(diagnoseFault(shop, tester, { faultId, seen: null, cause: 'belt' }))).toContain(
+      'Bo recorded "wrong focus or dirty probe" meanwhile',
+    );
+    expect(readFault(shop, faultId)!.cause).toBe('focus');
+    must(diagnoseFault(shop, tester, { faultId, seen: first, cause: 'belt' }));
+    expect(
+      refusal(closeFault(shop, helper, { faultId, seen: first, as: 'no fault', note: 'x' })),
+    ).toContain('meanwhile');
+  });
+});
+
+describe('repeats and chains', () => {
+  it('the same cause within thirty days is a repeat', () => {
+    const first = report(['wander']);
+    fix(first, 'belt');
+    shop.clock.now += 29 * 24 * hour;
+    const second = report(['wander']);
+    expect(faultLinks(shop, readFault(shop, second)!).repeats).toBeNull();
+    must(diagnoseFault(shop, tester, { faultId: second, cause: 'belt' }));
+    expect(faultLinks(shop, readFault(shop, second)!).repeats).toMatchObject({ id: first });
+    must(diagnoseFault(shop, tester, { faultId: second, cause: 'cable' }));
+    expect(faultLinks(shop, readFault(shop, second)!).repeats).toBeNull();
+  });
+
+  it('after thirty days it is one only within thirty run hours', () => {
+    const first = report(['wander']);
+    fix(first, 'belt');
+    shop.clock.now += 40 * 24 * hour;
+    const second = report(['wander']);
+    must(diagnoseFault(shop, tester, { faultId: second, cause: 'belt' }));
+    expect(faultLinks(shop, readFault(shop, second)!).repeats).toMatchObject({ id: first });
+    for (let day = 1; day <= 4; day++) use(8, shop.clock.now - day * 24 * hour);
+    expect(faultLinks(shop, readFault(shop, second)!).repeats).toBeNull();
+  });
+
+  it('one that could not be reproduced asks the next two users, and comes back with its story', () => {
+    const faultId = report(['nobeam'], { note: 'one blink' });
+    must(closeFault(shop, tester, { faultId, as: 'not reproduced', note: 'runs' }));
+    expect(watched(shop, machineId)).toMatchObject([{ faultId, answers: 0 }]);
+    const answer = (seen: boolean) =>
+      answerWatch(shop, helper, { faultId, machineId, seen, key: `watch-key-${keys++}` });
+    expect(refusal(answer(false))).toContain('Log what you did first');
+    shop.clock.now += 2 * hour;
+    use(1);
+    must(answer(false));
+    expect(watched(shop, machineId)).toMatchObject([{ answers: 1 }]);
+    shop.clock.now += 2 * hour;
+    const again = must(answer(true))!;
+    expect(readFault(shop, again.faultId)).toMatchObject({ again: faultId, signs: ['nobeam'] });
+    expect(activeHolds(shop, machineId)).toHaveLength(1);
+    expect(watched(shop, machineId)).toEqual([]);
+    expect(refusal(answer(false))).toContain('no longer asked');
+  });
+
+  it('a watch ends by itself after two answers or thirty days', () => {
+    const faultId = report(['nobeam']);
+    must(closeFault(shop, tester, { faultId, as: 'not reproduced', note: 'runs' }));
+    shop.clock.now += 31 * 24 * hour;
+    expect(watched(shop)).toEqual([]);
+  });
+
+  it('accepted marks are offered to whoever reports, until they are gone', () => {
+    expect(refusal(acceptMark(shop, tester, { machineId, stationId: null, words: 'x' }))).toContain(
+      'few words',
+    );
+    must(acceptMark(shop, tester, { machineId, stationId: null, words: 'scorch by the foot' }));
+    expect(reportGround(shop, machineId).marks).toEqual(['scorch by the foot']);
+    const [mark] = acceptedMarks(shop, machineId);
+    must(dropMark(shop, tester, mark!.id, 'painted over'));
+    expect(acceptedMarks(shop, machineId)).toEqual([]);
+    expect(refusal(dropMark(shop, tester, mark!.id, ''))).toContain('already');
+  });
+});
+
+describe('whoever reported', () => {
+  it('follows it without an account, and by no other token', () => {
+    const faultId = report(['weak'], { note: 'thin lines' });
+    const token = followToken(shop, faultId);
+    expect(followed(shop, token)).toMatchObject({ machine: 'Heron', held: false, open: true });
+    fix(faultId, 'focus');
+    expect(followed(shop, token)).toMatchObject({
+      standing: 'Repaired, tested, back in use.',
+      open: false,
+    });
+    expect(followed(shop, `${token}x`)).toBeNull();
+    expect(followed(shop, `${faultId}.`)).toBeNull();
+    expect(followed(shop, token.slice(0, -1))).toBeNull();
+    expect(followed(shop, 'nonsense')).toBeNull();
+  });
+
+  it('gets one letter, and the address is forgotten', () => {
+    const faultId = report(['weak']);
+    const token = followToken(shop, faultId);
+    expect(refusal(askForLetter(shop, token, 'not an address'))).toContain('not a mail address');
+    must(askForLetter(shop, token, 'ines@quay.invalid'));
+    must(askForLetter(shop, token, 'ines@quay.invalid'));
+    fix(faultId, 'focus');
+    const letters = shop.db.$client.prepare('select mail, subject from letter').all();
+    expect(letters).toEqual([
+      { mail: 'ines@quay.invalid', subject: 'Heron: the fault you reported is closed' },
+    ]);
+    expect(shop.db.$client.prepare('select * from follower').all()).toEqual([]);
+    expect(refusal(askForLetter(shop, token, 'ines@quay.invalid'))).toContain('closed already');
+  });
+
+  it('can say that it is the same as an open one, once', () => {
+    const faultId = report(['weak']);
+    expect(reportGround(shop, machineId).known).toMatchObject([{ id: faultId, signs: ['weak'] }]);
+    const same = () =>
+      reportSame(shop, helper, { faultId, machineId, note: 'me too', key: 'same-key-1' });
+    must(same());
+    must(same());
+    expect(readFault(shop, faultId)!.steps).toHaveLength(1);
+    expect(openFaults(shop)).toHaveLength(1);
+    const other = addTestMachine(shop, 'Wren').id;
+    expect(
+      refusal(reportSame(shop, helper, { faultId, machineId: other, note: null, key: 'k2' })),
+    ).toContain('another machine');
+  });
+
+  it('starts from the job that was logged last', () => {
+    expect(reportGround(shop, machineId).lastJob).toBeNull();
+    use(1);
+    expect(reportGround(shop, machineId).lastJob).toMatchObject({
+      material: 'plywood',
+      process: 'cut',
+      airAssist: true,
+    });
+    const faultId = report(['weak'], { process: 'cut', airAssist: false, since: 'just now' });
+    expect(readFault(shop, faultId)!.job).toBe('cut, air assist off, just now');
+  });
+
+  it('cannot report on a retired machine', () => {
+    must(retireMachine(shop, tester, machineId, 'sold'));
+    expect(
+      refusal(reportFault(shop, tester, { machineId, signs: ['weak'], key: 'late-report' })),
+    ).toContain('retired');
+  });
+});

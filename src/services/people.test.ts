@@ -1,0 +1,209 @@
+import { openAuth, signIn, type Auth } from './auth';
+import { createTechnician } from './auth';
+import { bookPage } from './book';
+import { actorAtLabel, nobody } from './labels';
+import {
+  addPerson,
+  bringBack,
+  changePassword,
+  changeRole,
+  endPerson,
+  invite,
+  join,
+  namesAtLabel,
+  othersWhoDiagnose,
+  people,
+  personSignedIn,
+  readInvitation,
+  setCode,
+  signOutPerson,
+} from './people';
+import { changeSetting, type Actor } from './shop';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  type TestShop,
+} from './testing/shop';
+
+const day = 24 * 3_600_000;
+let shop: TestShop;
+let auth: Auth;
+let asa: Actor;
+beforeEach(async () => {
+  shop = openTestShop(Date.now());
+  auth = openAuth(shop);
+  const made = must(
+    await createTechnician(shop, auth, { name: 'Åse', password: 'herring-and-rye' }),
+  );
+  asa = { ...made, source: 'hand' };
+});
+afterEach(() => dropTestShop(shop));
+
+const named = (name: string) => people(shop).find((one) => one.name === name)!;
+const add = (name: string, role = 'helper') => must(addPerson(shop, asa, { name, role }));
+
+describe('invitations', () => {
+  it('let one person choose a password, once', async () => {
+    const id = add('Bo');
+    const token = must(invite(shop, asa, id));
+    expect(must(readInvitation(shop, token)).name).toBe('Bo');
+    expect(refusal(await join(shop, auth, token, 'short'))).toContain('10 characters');
+    must(await join(shop, auth, token, 'a-long-enough-one'));
+    expect(refusal(readInvitation(shop, token))).toContain('has been used');
+    must(await signIn(shop, auth, { name: 'bo', password: 'a-long-enough-one' }));
+    expect(named('Bo')).toMatchObject({ account: true, role: 'helper', invited: false });
+  });
+
+  it('run out after seven days, and the newest of a person is the only one', () => {
+    const id = add('Bo');
+    const first = must(invite(shop, asa, id));
+    const second = must(invite(shop, asa, id));
+    expect(refusal(readInvitation(shop, first))).toContain('not valid');
+    shop.clock.now += 7 * day + 1;
+    expect(refusal(readInvitation(shop, second))).toContain('run out');
+    expect(refusal(readInvitation(shop, 'made-up'))).toContain('not valid');
+  });
+
+  it('set a new password for one who has an account, and sign out everywhere', async () => {
+    const id = add('Bo');
+    must(await join(shop, auth, must(invite(shop, asa, id)), 'a-long-enough-one'));
+    expect(named('Bo').places).toHaveLength(1);
+    must(await join(shop, auth, must(invite(shop, asa, id)), 'another-long-one'));
+    expect(named('Bo').places).toHaveLength(1);
+    expect(
+      refusal(await signIn(shop, auth, { name: 'Bo', password: 'a-long-enough-one' })),
+    ).toContain('wrong');
+    must(await signIn(shop, auth, { name: 'Bo', password: 'another-long-one' }));
+  });
+
+  it('are kept as a hash only', () => {
+    const token = must(invite(shop, asa, add('Bo')));
+    expect(JSON.stringify(shop.db.$client.prepare('select * from invitation').all())).not.toContain(
+      token,
+    );
+  });
+});
+
+describe('roles', () => {
+  it('the last technician stays, as technician', async () => {
+    expect(refusal(changeRole(shop, asa, asa.id!, 'helper'))).toContain('last technician');
+    expect(refusal(endPerson(shop, asa, asa.id!))).toContain('last technician');
+    const id = add('Bo', 'technician');
+    // one who was never let in is no help
+    expect(refusal(endPerson(shop, asa, asa.id!))).toContain('last technician');
+    must(await join(shop, auth, must(invite(shop, asa, id)), 'a-long-enough-one'));
+    must(endPerson(shop, asa, asa.id!));
+    expect(refusal(changeRole(shop, asa, id, 'reader'))).toContain('last technician');
+  });
+
+  it('refuse what is none, and names that are taken or are no names', () => {
+    expect(refusal(addPerson(shop, asa, { name: 'Bo', role: 'king' }))).toContain('role');
+    expect(refusal(addPerson(shop, asa, { name: '<b>Bo</b>', role: 'reader' }))).toContain(
+      'letter',
+    );
+    add('Bo');
+    expect(refusal(addPerson(shop, asa, { name: 'BO', role: 'reader' }))).toContain('already');
+  });
+
+  it('end with the person: signed out, off the labels, never signed in again, kept in the book', async () => {
+    const id = add('Bo');
+    must(await join(shop, auth, must(invite(shop, asa, id)), 'a-long-enough-one'));
+    must(setCode(shop, asa, id, '2468'));
+    const userId = (
+      shop.db.$client.prepare('select user_id id from person where name = ?').get('Bo') as {
+        id: string;
+      }
+    ).id;
+    expect(personSignedIn(shop, userId)?.name).toBe('Bo');
+    must(endPerson(shop, asa, id));
+    expect(personSignedIn(shop, userId)).toBeNull();
+    expect(named('Bo').places).toEqual([]);
+    expect(namesAtLabel(shop)).not.toContain('Bo');
+    expect(
+      refusal(await signIn(shop, auth, { name: 'Bo', password: 'a-long-enough-one' })),
+    ).toContain('wrong');
+    expect(refusal(addPerson(shop, asa, { name: 'Bo', role: 'reader' }))).toContain(
+      'bring them back',
+    );
+    must(bringBack(shop, asa, id));
+    shop.clock.now += 60_000;
+    must(await signIn(shop, auth, { name: 'Bo', password: 'a-long-enough-one' }));
+    const words = bookPage(shop, { kinds: ['person'] }, 20).map(({ what }) => what);
+    expect(words).toEqual(expect.arrayContaining(['Bo has left', 'Bo is back as helper']));
+  });
+
+  it('say who could give a second look', () => {
+    expect(othersWhoDiagnose(shop, 'Åse')).toEqual([]);
+    add('Bo');
+    add('Cleo', 'operator');
+    expect(othersWhoDiagnose(shop, 'Åse')).toEqual(['Bo']);
+  });
+});
+
+describe('passwords', () => {
+  it('are changed with the present one only, and wrong ones are slowed', async () => {
+    const change = (present: string, next: string) =>
+      changePassword(shop, auth, asa.id!, { present, next });
+    expect(refusal(await change('herring-and-rye', 'short'))).toContain('10 characters');
+    for (let i = 0; i < 3; i++) {
+      expect(refusal(await change('not-it-at-all', 'mackerel-and-rye'))).toContain('is wrong');
+    }
+    expect(refusal(await change('herring-and-rye', 'mackerel-and-rye'))).toContain('Wait');
+    shop.clock.now += 60_000;
+    must(await change('herring-and-rye', 'mackerel-and-rye'));
+    must(await signIn(shop, auth, { name: 'Åse', password: 'mackerel-and-rye' }));
+  });
+
+  it('sessions are revoked one by one', async () => {
+    must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
+    must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
+    const [first, second] = named('Åse').places;
+    must(signOutPerson(shop, asa, asa.id!, first!.id));
+    expect(named('Åse').places.map(({ id }) => id)).toEqual([second!.id]);
+    must(signOutPerson(shop, asa, asa.id!, null));
+    expect(named('Åse').places).toEqual([]);
+  });
+});
+
+describe('at a label', () => {
+  const at = (name: string, code: string, danger = false) =>
+    actorAtLabel(shop, 'label', { name, code }, danger);
+
+  it('anybody may act under any name, or none', async () => {
+    addTestMachine(shop);
+    expect(must(await at('', ''))).toMatchObject({ name: nobody, id: null, source: 'label' });
+    expect(must(await at(' <b>Zoe</b> ', '')).name).toBe('<b>Zoe</b>');
+  });
+
+  it('a name from the list, where the shop asks for one', async () => {
+    must(changeSetting(shop, asa, 'label-asks', 'name'));
+    add('Bo', 'operator');
+    add('Rhea', 'reader');
+    expect(must(await at('Bo', '')).name).toBe('Bo');
+    expect(refusal(await at('Rhea', ''))).toContain('from the list');
+    expect(refusal(await at('Zoe', ''))).toContain('from the list');
+    expect(must(await at('Zoe', '', true)).name).toBe('Zoe');
+  });
+
+  it('a code, where the shop asks for one: wrong ones are slowed, danger never waits', async () => {
+    must(changeSetting(shop, asa, 'label-asks', 'code'));
+    const bo = add('Bo', 'operator');
+    expect(refusal(setCode(shop, asa, bo, '12'))).toContain('4 to 8 digits');
+    expect(refusal(setCode(shop, asa, bo, '7777'))).toContain('same digit');
+    must(setCode(shop, asa, bo, '2468'));
+    expect(refusal(setCode(shop, asa, asa.id!, '2468'))).toContain('another code');
+    expect(must(await at('', '2468'))).toMatchObject({ name: 'Bo', id: bo });
+    for (let i = 0; i < 3; i++) expect(refusal(await at('', '1111'))).toContain('not known');
+    expect(refusal(await at('', '2468'))).toContain('Wait');
+    expect(must(await at('', '', true)).name).toBe(nobody);
+    expect(must(await at('', '1111', true)).name).toBe(nobody);
+    shop.clock.now += 60_000;
+    expect(must(await at('', '2468')).name).toBe('Bo');
+    expect(JSON.stringify(shop.db.$client.prepare('select * from person').all())).not.toContain(
+      '2468',
+    );
+  });
+});
