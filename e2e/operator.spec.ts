@@ -102,30 +102,40 @@ test('from report to proof: phone, hold, diagnosis, repair, failed proof, proof,
   await desk.getByRole('combobox', { name: 'What was done' }).fill('reseated');
   await desk.getByLabel('Minutes hands-on').fill('3');
   await desk.getByRole('button', { name: 'Record the repair' }).click();
-  await desk.getByRole('combobox', { name: 'What was tested' }).fill('frame run');
-  await desk.getByRole('button', { name: 'failed' }).click();
-  await desk.getByRole('button', { name: 'Record the proof' }).click();
-  await expect(desk.getByText('frame run: failed')).toBeVisible();
+  // a connector is reached by opening the head: that says what must be proved
+  await desk.getByRole('button', { name: 'Frame run without beam: failed' }).click();
+  await expect(desk.getByText('Frame run without beam: failed', { exact: true })).toBeVisible();
   await desk.getByRole('tab', { name: 'Close' }).click();
   await desk.getByRole('button', { name: /^fixed/ }).click();
   await desk.getByRole('button', { name: 'Close the fault' }).click();
   await expect(desk.getByText('Fixed needs a proof')).toBeVisible();
   await desk.getByRole('tab', { name: 'Proof' }).click();
-  await desk.getByRole('combobox', { name: 'What was tested' }).fill('test burn at baseline');
-  await desk.getByRole('button', { name: 'passed' }).click();
-  await desk.getByRole('button', { name: 'Record the proof and release' }).click();
-  await expect(desk.getByText('test burn at baseline: passed')).toBeVisible();
+  for (const proof of [
+    /^Travel square.*passed$/,
+    /^Frame run.*passed$/,
+    /^Test burn.*passed$/,
+    /^Ten minutes.*passed$/,
+    /^The job that showed it.*passed$/,
+  ]) {
+    await desk.getByRole('button', { name: proof }).click();
+    await expect(desk.getByRole('button', { name: proof })).toHaveAttribute('aria-pressed', 'true');
+  }
+  await desk.getByLabel(/^Use it only so/).fill('engraving only');
+  await desk.getByRole('button', { name: 'Return it and release' }).click();
+  await expect(desk.getByText('with a restriction: engraving only')).toBeVisible();
   await desk.getByRole('button', { name: 'Close the fault' }).click();
   await expect(desk.getByRole('heading', { name: 'Closed as fixed' })).toBeVisible();
 
   await page.reload();
   await expect(page.getByText('Do not use it.')).toHaveCount(0);
+  await expect(page.getByText('Use it only so: engraving only')).toBeVisible();
   await desk.goto(`${server.url}/record?kind=faults`);
   for (const words of [
     'Fault reported (pause)',
     'Diagnosis: connector not home',
     'Repair: reseated, 3 min',
-    'Proof: frame run, failed',
+    'Proof: Frame run without beam, failed',
+    'Returned to use with a restriction: engraving only',
     'Fault closed: fixed',
   ]) {
     await expect(desk.getByText(words)).toBeVisible();

@@ -36,6 +36,7 @@ export async function startServer(
       ...process.env,
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
+      BITACORA_POST_EVERY_MS: '400',
       DATA_DIR: dataDir,
       ...env,
     },

@@ -70,7 +70,9 @@ export function ReportForm({
   stop,
 }: ReportFormProps) {
   const [key] = useState(() => v7());
-  const [machineId, setMachineId] = useState(initial);
+  const [machineId, setMachineId] = useState(
+    initial ?? (machines.length === 1 ? machines[0]!.id : null),
+  );
   const [chosen, setChosen] = useState<string[]>([]);
   const [judged, setJudged] = useState<Danger | null>(null);
   const [note, setNote] = useState('');
