@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import sharp from 'sharp';
 import { startServer } from './server';
 import { Clock, pickOnly, stretch, workThrough } from './sheet';
 
@@ -29,6 +30,23 @@ function jobFile(): string {
   return [...lines, 'G38.2 Z-2', 'M5', 'M2'].join('\n');
 }
 
+/** Pictures of one size side by side. */
+async function beside(pictures: Buffer[], file: string) {
+  const { width, height } = await sharp(pictures[0]).metadata();
+  const step = width! + 24;
+  await sharp({
+    create: {
+      width: pictures.length * step - 24,
+      height: height!,
+      channels: 3,
+      background: '#8d8676',
+    },
+  })
+    .composite(pictures.map((input, index) => ({ input, left: index * step, top: 0 })))
+    .png()
+    .toFile(file);
+}
+
 async function main() {
   const dataDir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pictures-'));
   spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'], {
@@ -38,6 +56,7 @@ async function main() {
   });
   const clock = new Clock(dataDir);
   const server = await startServer(dataDir, clock.env);
+  process.on('exit', () => server.process.kill('SIGKILL'));
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
@@ -92,11 +111,6 @@ async function main() {
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
-  await page.goto(`${server.url}/setup/methods`);
-  await page.waitForLoadState('networkidle');
-  await page.getByLabel('Part').selectOption('clear plastic');
-  await page.getByLabel('Cleaned with').fill('alcohol on a cloth');
-  await shoot(page, 'methods');
   await page.goto(`${server.url}/log?machine=${machine.split('/').at(-1)}`);
   await page.getByText('Take the times from the job file').click();
   await page.locator('input[type=file]').setInputFiles({
@@ -108,26 +122,58 @@ async function main() {
   await shoot(page, 'job-file');
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
+  await page.goto(`${server.url}/faults/new`);
+  await page.getByRole('button', { name: /^Heron/ }).click();
+  await page.getByRole('button', { name: /^Does not cut through/ }).click();
+  await page.getByLabel('In your words').fill('cork only scored since this morning');
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await page.getByRole('button', { name: 'No', exact: true }).first().click();
+  await page.getByRole('region', { name: 'Answered' }).waitFor();
+  const likely = page.getByRole('region', { name: 'What it likely is' });
+  await likely.locator('summary').first().click();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, 'fault');
+  await page.goto(`${server.url}/faults`);
   await page
-    .getByRole('link', { name: /^Wren degraded/ })
+    .getByRole('link', { name: /^Bittern pause/ })
     .first()
     .click();
-  await page.getByRole('tab', { name: 'Repair' }).waitFor();
-  await shoot(page, 'fault');
+  await page.getByRole('tab', { name: 'Proof and return' }).click();
+  await shoot(page, 'proof');
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'Heron' }).first().click();
+  await page.getByRole('link', { name: 'Strength', exact: true }).click();
+  await page.getByText('moving average').waitFor();
+  await shoot(page, 'strength');
   await page.goto(`${server.url}/record`);
   await shoot(page, 'record');
   await page.goto(`${machine}/label`);
-  await shoot(page, 'label');
   const link = (await page.getByText(/^http.*\/at\//).textContent())!;
+  await page.goto(`${server.url}/setup/labels`);
+  await shoot(page, 'labels');
 
   const phone = await open(390, 844);
+  const onPhone: Buffer[] = [];
+  const keep = async () => {
+    await phone.waitForLoadState('networkidle');
+    onPhone.push(await phone.screenshot());
+  };
   await phone.goto(link);
-  await shoot(phone, 'at-the-machine');
+  await keep();
+  await phone.getByRole('button', { name: /Something is wrong/ }).click();
+  await phone.getByRole('button', { name: /^Edges charred/ }).click();
+  await keep();
+  await phone.getByRole('button', { name: 'Report it' }).click();
+  await phone.getByRole('link', { name: /^Follow/ }).click();
+  await phone.getByText('Nobody has looked yet').waitFor();
+  await keep();
   await signIn(phone);
   await phone.goto(sheet);
   await phone.getByRole('group', { name: 'Running waits' }).waitFor();
   await phone.locator('[aria-current="step"]').first().scrollIntoViewIfNeeded();
-  await shoot(phone, 'step-phone');
+  await keep();
+  await beside(onPhone, path.join(folder, 'phones.png'));
+  console.log('phones');
   const night = await open(1280, 800, 'dark');
   await signIn(night);
   await shoot(night, 'today-night');

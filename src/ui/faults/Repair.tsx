@@ -1,19 +1,12 @@
 'use client';
 
-import {
-  Autocomplete,
-  Button,
-  Checkbox,
-  FileInput,
-  NumberInput,
-  Textarea,
-  TextInput,
-} from '@mantine/core';
+import { Autocomplete, Button, Checkbox, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { openedPlaces, usuallyOpened } from '../../catalogue/proofs';
 import { fanMisfits, type Fan } from '../../core/repair/fan';
 import { parseInstant } from '../../core/units/instant';
 import type { Outcome } from '../../services/shop';
+import { PhotoInput, photosForm } from '../forms/PhotoInput';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Faults.module.css';
@@ -89,8 +82,6 @@ export function Repair({
       expected = read.value;
     }
     setWrongDate(null);
-    const files = new FormData();
-    for (const photo of photos) files.append('photo', photo);
     run(
       {
         ...about,
@@ -104,7 +95,7 @@ export function Repair({
         expected,
         note,
       },
-      files,
+      photosForm(photos),
     );
   }
 
@@ -191,15 +182,7 @@ export function Repair({
         value={note}
         onChange={(event) => setNote(event.currentTarget.value)}
       />
-      <FileInput
-        label="Photos, before and after"
-        placeholder="take or choose"
-        accept="image/jpeg,image/png,image/webp"
-        multiple
-        value={photos}
-        onChange={setPhotos}
-        clearable
-      />
+      <PhotoInput label="Photos, before and after" photos={photos} onChange={setPhotos} />
       <ProblemNote problem={problem} />
       <div>
         <Button type="submit" loading={pending}>

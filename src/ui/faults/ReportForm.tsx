@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, FileInput, Textarea, UnstyledButton } from '@mantine/core';
+import { Button, Textarea, UnstyledButton } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
 import type { KnownFault, LastJob, ReportInput, Reported } from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
+import { PhotoInput, photosForm } from '../forms/PhotoInput';
 import { ProblemNote } from '../forms/ProblemNote';
 import { Tiles } from '../forms/Tiles';
 import { useAction } from '../forms/use-action';
@@ -95,8 +96,6 @@ export function ReportForm({
       className={classes.form}
       onSubmit={(event) => {
         event.preventDefault();
-        const files = new FormData();
-        for (const photo of photos) files.append('photo', photo);
         sending.run(
           {
             machineId: machineId ?? '',
@@ -110,7 +109,7 @@ export function ReportForm({
             stillHappens: still === null ? null : still === 'yes',
             key,
           },
-          files,
+          photosForm(photos),
         );
       }}
     >
@@ -170,17 +169,7 @@ export function ReportForm({
         onChange={(event) => setNote(event.currentTarget.value)}
         error={problem?.field === 'note' ? problem.message : undefined}
       />
-      <FileInput
-        label="Photo"
-        placeholder="take or choose"
-        accept="image/jpeg,image/png,image/webp"
-        capture="environment"
-        multiple
-        value={photos}
-        onChange={setPhotos}
-        clearable
-        maw={320}
-      />
+      <PhotoInput label="Photo" camera photos={photos} onChange={setPhotos} />
       {who}
       <Tiles<Danger>
         legend="Can it wait? (only if it is worse than it looks)"

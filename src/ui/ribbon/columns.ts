@@ -2,6 +2,7 @@ import type { LimitKind } from '../../core/care/care';
 import type { CareState } from '../../core/care/due';
 import type { PathPart } from '../../catalogue/schema';
 import type { StationDue, TaskDue } from '../../services/due';
+import { callWords } from '../machine/judged';
 
 /** One station as a column of the ribbon. */
 export interface Column {
@@ -47,7 +48,7 @@ export function percent(used: number): string {
 
 /** "Honeycomb: 112 %, due, 3.1 soil hours over" */
 export function taskLabel(name: string, { standing, call }: TaskDue): string {
-  const called = call ? `, called by a finding (${call.finding})` : '';
+  const called = call ? `, called: ${callWords(call)}` : '';
   return `${name}: ${percent(standing.used)}, ${standing.state}, ${leftWords(standing.first)}${called}`;
 }
 
