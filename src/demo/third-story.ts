@@ -236,7 +236,7 @@ export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: numb
 }
 
 /** Who can sign in to the demo beside the technician. */
-export const accounts = [
+const accounts = [
   { name: helpers[0]!, password: 'tarred-marlin-spike' },
   { name: operators[0]!, password: 'clove-hitch-harbour' },
 ] as const;

@@ -55,12 +55,6 @@ export function personByCode(db: Db, codeHash: string): PersonRow | null {
   return db.select().from(person).where(eq(person.codeHash, codeHash)).get() ?? null;
 }
 
-/** An account that has no person yet: the very first one, made before people were kept. */
-export function userIdByName(db: Db, name: string): string | null {
-  const same = sql`lower(${authUser.username}) = lower(${name})`;
-  return db.select({ id: authUser.id }).from(authUser).where(same).get()?.id ?? null;
-}
-
 /** Puts an invitation in place of the ones of that person that are still open. */
 export function writeInvitation(db: Db, row: InvitationRow): void {
   dropInvitations(db, row.personId);

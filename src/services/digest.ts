@@ -25,7 +25,7 @@ export function writeDigests(shop: Shop): void {
 }
 
 /** What stands this morning, by danger, in plain text. */
-export function digest(shop: Shop, board: Board): { subject: string; body: string } {
+function digest(shop: Shop, board: Board): { subject: string; body: string } {
   const { holds, faults, due, putBacks, machines } = board;
   const name = (id: string) => machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
   const list = (title: string, lines: string[]) =>

@@ -23,7 +23,7 @@ export interface Post {
   from: string;
 }
 
-export const postSchema = z.object({
+const postSchema = z.object({
   host: z
     .string()
     .trim()

@@ -64,7 +64,7 @@ export function people(shop: Shop): Person[] {
 }
 
 /** Where somebody is signed in. */
-export function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPlace[] {
+function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPlace[] {
   if (!userId) return [];
   return sessionsOfUser(shop.db, userId)
     .filter(({ expiresAt }) => expiresAt.getTime() > shop.now())

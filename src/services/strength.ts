@@ -81,7 +81,7 @@ export function recipes(shop: Pick<Shop, 'db'>, machineId: string): Recipe[] {
   return [...found.values()].filter((recipe) => recipe !== null);
 }
 
-export function requireRecipe(
+function requireRecipe(
   shop: Pick<Shop, 'db'>,
   machineId: string,
   recipeId: string,
@@ -464,11 +464,6 @@ export function testCard(
           text: cardGcode(card, recipe.value, controllerOf(machine.value), title),
         },
   );
-}
-
-/** Where a ladder of cuts for a recipe stands; the baseline's own speed leads it. */
-export function ladderOf(view: Pick<RecipeView, 'recipe' | 'baseline'>): number {
-  return view.baseline?.fastest ?? view.recipe.speed;
 }
 
 /** What stands on the scales when one asks whether to clean now or later. */

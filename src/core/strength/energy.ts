@@ -26,7 +26,7 @@ export function strengthOf(baseline: CutSettings, now: CutSettings): number {
 }
 
 /** Furthest a piece of stock may be from the recipe's thickness and still be compared, as a share. */
-export const thicknessTolerance = 0.05;
+const thicknessTolerance = 0.05;
 
 /** Whether two pieces of the same stock are near enough in thickness (mm) to compare their burns. */
 export function comparable(recipeThickness: number, measured: number): boolean {

@@ -1,10 +1,9 @@
 'use client';
 
-import { Button, UnstyledButton } from '@mantine/core';
+import { UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { v7 } from 'uuid';
 import { adviceFor } from '../../catalogue/signs';
 import type { Readiness } from '../../services/at-machine';
 import type { LogChoices, Work } from '../../services/choices';
@@ -14,8 +13,7 @@ import type { Who } from '../../services/labels';
 import type { SessionInput } from '../../services/session-input';
 import type { LabelAsks, Outcome } from '../../services/shop';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { WatchQuestion } from '../faults/WatchQuestion';
 import { LogForm } from '../log/LogForm';
 import classes from './AtMachine.module.css';
 import { WhoField } from './WhoField';
@@ -207,50 +205,5 @@ export function AtMachine(props: AtMachineProps) {
         </section>
       )}
     </main>
-  );
-}
-
-/** One question to whoever uses a machine with a fault on watch. */
-function WatchQuestion({
-  watched,
-  answer,
-  onReported,
-}: {
-  watched: Watched;
-  answer: (input: {
-    faultId: string;
-    seen: boolean;
-    key: string;
-  }) => Promise<Outcome<Reported | null>>;
-  onReported: (reported: Reported) => void;
-}) {
-  const [key] = useState(() => v7());
-  const [thanked, setThanked] = useState(false);
-  const { run, pending, problem } = useAction(answer, (reported) => {
-    if (reported) onReported(reported);
-    else setThanked(true);
-  });
-  if (thanked) return <p role="status">Thank you: noted.</p>;
-  return (
-    <section className={classes.watch} aria-label="One question">
-      <p>
-        This was reported and could not be found: <b>{watched.words}</b>. Did you see it? (Answer
-        when you have logged what you did.)
-      </p>
-      <div className={classes.yesNo}>
-        {[true, false].map((seen) => (
-          <Button
-            key={String(seen)}
-            size="lg"
-            variant="default"
-            loading={pending}
-            onClick={() => run({ faultId: watched.faultId, seen, key })}
-          >
-            {seen ? 'Yes, again' : 'No'}
-          </Button>
-        ))}
-      </div>
-      <ProblemNote problem={problem} />
-    </section>
   );
 }

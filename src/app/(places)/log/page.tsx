@@ -2,8 +2,10 @@ import Link from 'next/link';
 import { allWorks, logChoices } from '../../../services/choices';
 import { controllers } from '../../../services/job-files';
 import { LogForm } from '../../../ui/log/LogForm';
+import { WatchQuestions } from '../../../ui/log/WatchQuestions';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
+import { answerWatchAction } from '../../actions/faults';
 import * as actions from '../../actions/use';
 
 export const metadata = { title: 'Log hours' };
@@ -15,7 +17,7 @@ export default async function LogPage({
 }) {
   const { shop } = await enter('log');
   const { machine } = await searchParams;
-  const { machines, holds } = theBoard();
+  const { machines, holds, watched } = theBoard();
   const known = machines.some(({ id }) => id === machine) ? machine! : null;
   return (
     <>
@@ -27,6 +29,11 @@ export default async function LogPage({
         </Link>
         .
       </p>
+      <WatchQuestions
+        watched={watched}
+        nicknames={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
+        answer={answerWatchAction}
+      />
       <LogForm
         key={known ?? 'any'}
         machines={machines.map(({ id, nickname }) => ({
