@@ -141,6 +141,7 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/setup/methods': 'set up',
   '/setup/labels': 'set up',
   '/setup/mail': 'set up',
+  '/setup/forecast': 'set up',
   '/setup/devices': 'set up',
 };
 

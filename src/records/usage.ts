@@ -89,6 +89,42 @@ export function totalsBefore(db: Db, machineId: string, instant: number, day: nu
   return totals(sum, edge.jobs);
 }
 
+/** What one day of use added up to. */
+export interface DayTotals {
+  /** shop-local day */
+  day: number;
+  runSeconds: number;
+  /** milliseconds */
+  soil: PerGroup;
+  jobs: number;
+}
+
+/** The days of use of a machine from a shop-local day on, in order. */
+export function dayTotals(db: Db, machineId: string, from: number): DayTotals[] {
+  const before = (statement(db, totalsThroughDayBefore).get(machineId, from) ??
+    nothing) as RawTotals;
+  const rows = statement(
+    db,
+    `select day, ${columns}, jobs, use_days from odometer where machine_id = ? and day >= ? order by day`,
+  ).all(machineId, from) as (RawTotals & { day: number })[];
+  let last: RawTotals = before;
+  return rows.map((row) => {
+    const added: DayTotals = {
+      day: row.day,
+      runSeconds: row.run_s - last.run_s,
+      soil: {
+        optics: row.optics_ms - last.optics_ms,
+        bed: row.bed_ms - last.bed_ms,
+        motion: row.motion_ms - last.motion_ms,
+        air: row.air_ms - last.air_ms,
+      },
+      jobs: row.jobs - last.jobs,
+    };
+    last = row;
+    return added;
+  });
+}
+
 /** Whether a machine has a standing session on a day that started in `[from, to)`. */
 export function usedWithin(db: Db, machineId: string, from: number, to: number): boolean {
   return (

@@ -4,9 +4,11 @@ import type { ArithmeticRow } from '../../services/arithmetic';
 import type { StationDue, TaskDue } from '../../services/due';
 import type { HistoryLine } from '../../services/machine-view';
 import { counterFor } from '../../core/care/due';
+import type { DueForecast } from '../../core/forecast/due';
 import { formatDuration } from '../../core/units/duration';
 import { millisecondsToHours } from '../../core/units/time';
 import { Allowed } from '../frame/Allowed';
+import { DueRange } from '../marks/DueRange';
 import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, dayDate } from '../marks/when';
 import { amount, leftWords, percent } from '../ribbon/columns';
@@ -24,6 +26,9 @@ interface StationPanelProps {
   arithmetic: { task: string; rows: ArithmeticRow[] } | null;
   now: number;
   zone: string;
+  /** when each task will be due, by its key; `null`: too little use to tell */
+  forecasts: Readonly<Record<string, DueForecast | null>>;
+  today: number;
   actions: JudgeActions;
 }
 
@@ -35,6 +40,8 @@ export function StationPanel({
   arithmetic,
   now,
   zone,
+  forecasts,
+  today,
   actions,
 }: StationPanelProps) {
   const base = `/machines/${machineId}?station=${station.slug}`;
@@ -63,6 +70,14 @@ export function StationPanel({
             </Allowed>
           </header>
           <Limits task={task} />
+          {task.call === null && (
+            <DueRange
+              forecast={forecasts[task.task.key] ?? null}
+              today={today}
+              now={now}
+              zone={zone}
+            />
+          )}
           <p className={classes.since}>
             {task.call && (
               <b>

@@ -9,6 +9,7 @@ const rooms = [
   { path: '/setup/methods', name: 'Methods' },
   { path: '/setup/stores', name: 'Stores' },
   { path: '/setup/labels', name: 'Labels' },
+  { path: '/setup/forecast', name: 'Forecast' },
   { path: '/setup/mail', name: 'Mail' },
   { path: '/setup/devices', name: 'Devices' },
 ] as const;

@@ -5,6 +5,7 @@ import { stationKinds } from '../../../../catalogue/stations';
 import { stationArithmetic } from '../../../../services/arithmetic';
 import { choosable } from '../../../../services/choice';
 import { acceptedMarks } from '../../../../services/faults/marks';
+import { machineForecast } from '../../../../services/forecast';
 import { cardFields } from '../../../../services/machines';
 import { findMachine, stationHistory } from '../../../../services/machine-view';
 import { Allowed } from '../../../../ui/frame/Allowed';
@@ -76,6 +77,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
     machine.stations.find((candidate) => candidate.slug === slug) ??
     heaviest(machine.stations) ??
     machine.stations[0];
+  const forecast = machineForecast(shop, id);
   const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);
   const group = summed?.task.group;
@@ -136,6 +138,10 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             }
             now={now}
             zone={shop.zone}
+            forecasts={Object.fromEntries(
+              station.tasks.map((task) => [task.task.key, forecast.due(task)]),
+            )}
+            today={forecast.today}
             actions={{ defer: planActions.deferAction, call: planActions.callAction }}
           />
         )}

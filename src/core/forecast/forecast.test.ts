@@ -1,0 +1,199 @@
+import fc from 'fast-check';
+import { backTest, judgedSpans } from './back-test';
+import { forecastDue, horizonDays } from './due';
+import { dayAmounts, quantileAt, useModel as modelOf, useOver, useRange, weekdayOf } from './use';
+
+/** The model of amounts by day. */
+const useModel = (amounts: ReadonlyMap<number, number>, first: number, to: number) =>
+  modelOf(dayAmounts(amounts, first, to), to);
+
+/** A generator of chance with a seed (mulberry32), so that every run sees the same shops. */
+function chance(seed: number) {
+  let state = seed;
+  const next = () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+  return { next, normal };
+}
+
+interface ShopKind {
+  /** days of the week that are open, Monday 0 */
+  open: readonly number[];
+  /** share of open days with use */
+  used: number;
+  /** spread of a day's amount, log scale */
+  daySpread: number;
+  /** spread of a whole week, log scale */
+  weekSpread: number;
+  /** share of idle weeks */
+  idle: number;
+}
+
+const shops: readonly ShopKind[] = [
+  { open: [1, 2, 3, 4, 5], used: 0.9, daySpread: 0.5, weekSpread: 0.2, idle: 0 },
+  { open: [0, 1, 2, 3, 4], used: 0.6, daySpread: 0.7, weekSpread: 0.3, idle: 0.05 },
+  { open: [0, 1, 2, 3, 4, 5, 6], used: 0.5, daySpread: 0.9, weekSpread: 0.2, idle: 0 },
+  { open: [2, 4], used: 0.8, daySpread: 0.5, weekSpread: 0.3, idle: 0.1 },
+  // in bursts: more weeks idle than not
+  { open: [1, 2, 3, 4], used: 0.8, daySpread: 0.5, weekSpread: 0.4, idle: 0.6 },
+];
+
+function simulate(kind: ShopKind, seed: number, days: number): Map<number, number> {
+  const { next, normal } = chance(seed);
+  const amounts = new Map<number, number>();
+  let week = 1;
+  for (let day = 0; day < days; day++) {
+    if (weekdayOf(day) === 0) {
+      week = next() < kind.idle ? 0 : Math.exp(kind.weekSpread * normal());
+    }
+    if (!kind.open.includes(weekdayOf(day)) || next() > kind.used || week === 0) continue;
+    amounts.set(day, 3 * week * Math.exp(kind.daySpread * normal()));
+  }
+  return amounts;
+}
+
+const steady = new Map(Array.from({ length: 200 }, (_, day) => [day, 2] as const));
+
+describe('what a machine’s own days say', () => {
+  it('expects the same again of what never varies, without a spread', () => {
+    const model = useModel(steady, 0, 199)!;
+    expect(model.mean).toEqual([2, 2, 2, 2, 2, 2, 2]);
+    expect(useOver(model, 200, 10)).toEqual({ mean: 20, variance: 0 });
+    expect(useRange(model, 200, 7)).toEqual({ low: 14, likely: 14, high: 14 });
+  });
+
+  it('knows closed days by their being without use', () => {
+    const open = new Map([...steady].filter(([day]) => weekdayOf(day) < 5));
+    const model = useModel(open, 0, 199)!;
+    expect(model.mean.slice(5)).toEqual([0, 0]);
+    expect(useOver(model, 200, 14).mean).toBeCloseTo(20, 10);
+  });
+
+  it('counts a day half as much after four weeks', () => {
+    // 28 days at 2, then 28 at 4: the newer half counts 1/2 + … against half of that
+    const amounts = new Map(
+      Array.from({ length: 56 }, (_, day) => [day, day < 28 ? 2 : 4] as const),
+    );
+    const { mean } = useModel(amounts, 0, 55)!;
+    // the same weights on both halves but for the factor one half: (4 + 2 / 2) / (1 + 1 / 2)
+    for (const one of mean) expect(one).toBeCloseTo(5 / 1.5, 10);
+  });
+
+  it('says nothing where there is too little use to tell', () => {
+    expect(useModel(new Map(), 0, 100)).toBeNull();
+    expect(useModel(new Map([[99, 5]]), 0, 100)).toBeNull();
+    expect(useModel(new Map([...steady].filter(([day]) => day >= 190)), 190, 199)).toBeNull();
+  });
+
+  it('takes quantiles of a gamma distribution, against a table', () => {
+    // chi-squared with 10 degrees of freedom: 10 % 4.865, median 9.342, 90 % 15.987 (handbook tables)
+    const chi = { mean: 10, variance: 20 };
+    expect(quantileAt(chi, -1.2815515655)).toBeCloseTo(4.865, 1);
+    expect(quantileAt(chi, 0)).toBeCloseTo(9.342, 1);
+    expect(quantileAt(chi, 1.2815515655)).toBeCloseTo(15.987, 1);
+  });
+
+  it('never turns its range round', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 500 }), fc.constantFrom(...shops), (seed, kind) => {
+        const model = useModel(simulate(kind, seed, 120), 0, 119);
+        if (!model) return;
+        for (let days = 1; days <= 60; days++) {
+          const { low, likely, high } = useRange(model, 120, days);
+          expect(low).toBeLessThanOrEqual(likely);
+          expect(likely).toBeLessThanOrEqual(high);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('coverage on simulated shops', () => {
+  it.each(judgedSpans)('the range of the next %i days holds the truth in 75 to 85 %%', (span) => {
+    let judged = 0;
+    let held = 0;
+    shops.forEach((kind, index) => {
+      for (let seed = 1; seed <= 36; seed++) {
+        const amounts = simulate(kind, 1000 * index + seed, 400);
+        const found = backTest(dayAmounts(amounts, 0, 399), 399).find(({ days }) => days === span)!;
+        judged += found.judged;
+        held += found.held;
+      }
+    });
+    expect(judged).toBeGreaterThan(5000);
+    expect(held / judged).toBeGreaterThan(0.75);
+    expect(held / judged).toBeLessThan(0.85);
+  });
+
+  it('the range of due dates holds the day in at least 75 %, whole days make it a little wide', () => {
+    let judged = 0;
+    let held = 0;
+    shops.forEach((kind, index) => {
+      for (let seed = 1; seed <= 150; seed++) {
+        const amounts = simulate(kind, 77_000 + 1000 * index + seed, 420);
+        const today = 300;
+        const model = useModel(amounts, 0, today);
+        if (!model) continue;
+        const left = 20 + (seed % 5) * 10;
+        const forecast = forecastDue([{ left, model }], today, null)!;
+        let sum = 0;
+        let day = today;
+        while (sum < left && day < 419) sum += amounts.get(++day) ?? 0;
+        judged += 1;
+        const { early, late } = forecast;
+        if (day >= (early ?? Infinity) && day <= (late ?? Infinity)) held += 1;
+      }
+    });
+    expect(held / judged).toBeGreaterThan(0.75);
+    expect(held / judged).toBeLessThan(0.9);
+  });
+});
+
+describe('when a task will be due', () => {
+  const model = useModel(steady, 0, 199);
+
+  it('is the day that fills what is left', () => {
+    expect(forecastDue([{ left: 7, model }], 199, null)).toEqual({
+      early: 203,
+      likely: 203,
+      late: 203,
+    });
+  });
+
+  it('is the first of its limits, the calendar among them', () => {
+    expect(forecastDue([{ left: 7, model }], 199, 201)!.likely).toBe(201);
+    expect(
+      forecastDue(
+        [
+          { left: 7, model },
+          { left: 3, model },
+        ],
+        199,
+        null,
+      )!.likely,
+    ).toBe(201);
+  });
+
+  it('is today for what is due already', () => {
+    expect(forecastDue([{ left: 0, model }], 199, null)!.late).toBe(199);
+    expect(forecastDue([], 199, 150)!.likely).toBe(199);
+  });
+
+  it('is not told where there is too little use, unless the calendar tells', () => {
+    expect(forecastDue([{ left: 7, model: null }], 199, null)).toBeNull();
+    expect(forecastDue([{ left: 7, model: null }], 199, 210)!.late).toBe(210);
+  });
+
+  it('is left open beyond the horizon', () => {
+    expect(forecastDue([{ left: 2 * horizonDays + 1, model }], 199, null)).toEqual({
+      early: null,
+      likely: null,
+      late: null,
+    });
+  });
+});

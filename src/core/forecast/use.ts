@@ -1,0 +1,179 @@
+import { probit } from 'simple-statistics';
+
+/** Half-life of a past day's say in what is expected, days. */
+const halfLifeDays = 28;
+/** Days looked back on. */
+export const lookBackDays = 182;
+/** Fewer days of use than this tell nothing. */
+const leastUseDays = 5;
+/** Fewer weeks than this, weighed by age, tell nothing. */
+const leastWeeks = 2.5;
+
+/** What a machine's own recent days say of the days to come. Amounts in the unit they came in. */
+export interface UseModel {
+  /** expected amount by weekday, Monday first */
+  mean: readonly number[];
+  /** variance of a day's amount by weekday */
+  variance: readonly number[];
+  /** how much more whole weeks vary than their days would alone: busy weeks and idle ones */
+  inflation: number;
+  /** weeks that it rests on, weighed by age */
+  weeks: number;
+  /** share of weeks without any use */
+  idle: number;
+}
+
+/** What was used day by day, without gaps; days without use are 0. */
+export interface DayAmounts {
+  /** shop-local day of the first amount: the first of the machine's use, or of what is looked back on */
+  first: number;
+  amounts: readonly number[];
+}
+
+/** Lays amounts by day out without gaps. @param to last day */
+export function dayAmounts(
+  amounts: Iterable<readonly [day: number, amount: number]>,
+  first: number,
+  to: number,
+): DayAmounts {
+  const laid = new Array<number>(Math.max(0, to - first + 1)).fill(0);
+  for (const [day, amount] of amounts) if (day >= first && day <= to) laid[day - first] = amount;
+  return { first, amounts: laid };
+}
+
+/** A sum of use to come. */
+export interface Spread {
+  mean: number;
+  variance: number;
+}
+
+/** Day of the week of a shop-local day (days since 1 January 1970); Monday is 0. */
+export function weekdayOf(day: number): number {
+  return (((day + 3) % 7) + 7) % 7;
+}
+
+/**
+ * What the days up to `to` say of the days after them, a day counting half as much every four weeks. Closed
+ * days are known by their being without use.
+ * @returns `null` where there is too little use to tell
+ */
+export function useModel({ first: from, amounts }: DayAmounts, to: number): UseModel | null {
+  const first = Math.max(from, to - lookBackDays + 1);
+  const sums = Array.from({ length: 7 }, () => ({ weight: 0, amount: 0, square: 0 }));
+  let used = 0;
+  for (let day = first; day <= to; day++) {
+    const amount = amounts[day - from] ?? 0;
+    const weight = 0.5 ** ((to - day) / halfLifeDays);
+    const sum = sums[weekdayOf(day)]!;
+    if (amount > 0) used += 1;
+    sum.weight += weight;
+    sum.amount += weight * amount;
+    sum.square += weight * amount * amount;
+  }
+  if (used < leastUseDays || sums.some(({ weight }) => weight === 0)) return null;
+  const mean = sums.map(({ amount, weight }) => amount / weight);
+  const variance = sums.map(({ square, weight }, index) =>
+    Math.max(0, square / weight - mean[index]! ** 2),
+  );
+  const weekly = weeklyResiduals({ first: from, amounts }, mean, first, to);
+  if (weekly.weeks < leastWeeks) return null;
+  const alone = total(variance);
+  const inflation = alone > 0 ? Math.min(20, Math.max(1, weekly.variance / alone)) : 1;
+  return { mean, variance, inflation, weeks: weekly.weeks, idle: weekly.idle };
+}
+
+const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
+
+/** How whole weeks, counted back from the last day, differ from what their days were expected to add up to. */
+function weeklyResiduals(
+  { first: from, amounts }: DayAmounts,
+  mean: readonly number[],
+  first: number,
+  to: number,
+): { variance: number; weeks: number; idle: number } {
+  const expected = total(mean);
+  let weights = 0;
+  let squares = 0;
+  let squaredWeights = 0;
+  let idle = 0;
+  for (let end = to; end - 6 >= first; end -= 7) {
+    let sum = 0;
+    for (let day = end - 6; day <= end; day++) sum += amounts[day - from] ?? 0;
+    const weight = 0.5 ** ((to - end) / halfLifeDays);
+    weights += weight;
+    squaredWeights += weight * weight;
+    squares += weight * (sum - expected) ** 2;
+    if (sum === 0) idle += weight;
+  }
+  if (weights === 0) return { variance: 0, weeks: 0, idle: 0 };
+  // Kish: as many equal weeks as would tell as much
+  const weeks = (weights * weights) / squaredWeights;
+  return {
+    variance: (squares / weights) * (weeks / Math.max(1, weeks - 1)),
+    weeks,
+    idle: idle / weights,
+  };
+}
+
+/**
+ * The use of some days to come. Its variance holds both how days and weeks differ and that the expected
+ * amounts are themselves only estimated from so many weeks.
+ * @param start first day
+ * @param days how many
+ */
+export function useOver(model: UseModel, start: number, days: number): Spread {
+  let mean = 0;
+  let variance = 0;
+  for (let day = start; day < start + days; day++) {
+    mean += model.mean[weekdayOf(day)]!;
+    variance += model.variance[weekdayOf(day)]!;
+  }
+  const inflation = 1 + (model.inflation - 1) * Math.min(1, Math.max(0, days - 1) / 6);
+  const weekVariance = total(model.variance) * model.inflation;
+  const weeks = days / 7;
+  return {
+    mean,
+    variance: variance * inflation + (weeks * weeks * weekVariance) / model.weeks,
+  };
+}
+
+/**
+ * A quantile of a sum of use, taken as gamma distributed (never below zero, skewed to the right), by
+ * the approximation of [Wilson and Hilferty](https://doi.org/10.1073/pnas.17.12.684) (1931).
+ * @param z standard normal quantile of the wanted probability
+ */
+export function quantileAt({ mean, variance }: Spread, z: number): number {
+  if (mean <= 0) return 0;
+  if (variance <= 0) return mean;
+  const ninth = variance / (9 * mean * mean);
+  return mean * Math.max(0, 1 - ninth + z * Math.sqrt(ninth)) ** 3;
+}
+
+/**
+ * A quantile of the use of some days, with the chance that there is none at all kept apart: a machine that
+ * is used in bursts stands idle for weeks.
+ * @param share probability, between 0 and 1
+ */
+function useQuantile(model: UseModel, start: number, days: number, share: number): number {
+  const spread = useOver(model, start, days);
+  const none = model.idle ** Math.max(1, days / 7);
+  if (share <= none) return 0;
+  // given that there is use, it is more, and varies less
+  const mean = spread.mean / (1 - none);
+  const variance = (spread.variance + spread.mean ** 2) / (1 - none) - mean ** 2;
+  const given = (share - none) / (1 - none);
+  return quantileAt({ mean, variance: Math.max(0, variance) }, probit(given));
+}
+
+/** The range that holds the use of some days to come in four of five cases. */
+export function useRange(
+  model: UseModel,
+  start: number,
+  days: number,
+): { low: number; likely: number; high: number } {
+  return {
+    low: useQuantile(model, start, days, 0.1),
+    likely: useQuantile(model, start, days, 0.5),
+    high: useQuantile(model, start, days, 0.9),
+  };
+}
