@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import path from 'node:path';
 import type { Page } from '@playwright/test';
+import { PNG } from 'pngjs';
 import { pickOnly, stretch, unfold, workThrough } from './sheet';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
@@ -9,7 +9,11 @@ test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
 let wren: string;
 let heron: string;
-const picture = path.resolve(__dirname, '../docs/screenshots/label.png');
+const picture = {
+  name: 'bed.png',
+  mimeType: 'image/png',
+  buffer: PNG.sync.write(new PNG({ width: 60, height: 40 })),
+};
 
 test('a shop with two machines and swabs on the shelf', async ({ page, server }) => {
   await welcome(page, server.url);
