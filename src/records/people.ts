@@ -71,7 +71,7 @@ export function invitationByHash(db: Db, tokenHash: string): InvitationRow | nul
   return db.select().from(invitation).where(eq(invitation.tokenHash, tokenHash)).get() ?? null;
 }
 
-export function useInvitation(db: Db, tokenHash: string, usedAt: number): void {
+export function markInvitationUsed(db: Db, tokenHash: string, usedAt: number): void {
   db.update(invitation).set({ usedAt }).where(eq(invitation.tokenHash, tokenHash)).run();
 }
 

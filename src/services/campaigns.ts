@@ -3,7 +3,6 @@ import { scheduleCampaign, type Activity, type Campaign } from '../core/sheet/ca
 import { isBegun, progressOf, type Progress } from '../core/sheet/progress';
 import { stretchDone } from '../core/sheet/working';
 import { sheetTasks, type RunSheet } from '../core/sheet/run';
-import { ok } from '../core/units/result';
 import { write } from '../records/database';
 import { newId } from '../records/ids';
 import {
@@ -16,7 +15,7 @@ import {
 } from '../records/sheets';
 import { nicknameOf } from './sessions';
 import { runOf, startSheet } from './sheets';
-import { allOrNothing, problem, type Actor, type Outcome, type Shop } from './shop';
+import { allOrRefused, problem, type Actor, type Outcome, type Shop } from './shop';
 
 export const campaignSchema = z.object({
   people: z
@@ -48,30 +47,19 @@ export function startCampaign(
   }
   const { people, machines } = parsed.data;
   const campaignId = newId();
-  class Refused extends Error {
-    constructor(readonly outcome: Outcome<never>) {
-      super();
-    }
-  }
-  try {
-    allOrNothing(shop, () => {
-      insertCampaign(shop.db, {
-        id: campaignId,
-        startedAt: shop.now(),
-        startedBy: actor.name,
-        people,
-        plan: null,
-      });
-      for (const { machineId, tasks } of machines) {
-        const started = startSheet(shop, actor, machineId, tasks, campaignId);
-        if (!started.ok) throw new Refused(started);
-      }
+  return allOrRefused(shop, (take) => {
+    insertCampaign(shop.db, {
+      id: campaignId,
+      startedAt: shop.now(),
+      startedBy: actor.name,
+      people,
+      plan: null,
     });
-  } catch (error) {
-    if (error instanceof Refused) return error.outcome;
-    throw error;
-  }
-  return ok({ campaignId });
+    for (const { machineId, tasks } of machines) {
+      take(startSheet(shop, actor, machineId, tasks, campaignId));
+    }
+    return { campaignId };
+  });
 }
 
 /** A machine of a campaign with its sheet. */

@@ -5,7 +5,7 @@ import { forecastDue, type DueForecast, type Filling } from '../core/forecast/du
 import {
   dayAmounts,
   lookBackDays,
-  useModel,
+  fitUse,
   type DayAmounts,
   type UseModel,
 } from '../core/forecast/use';
@@ -54,7 +54,7 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   const models = new Map<Measure, UseModel | null>();
   const model = (measure: Measure): UseModel | null => {
     if (!models.has(measure)) {
-      models.set(measure, useModel(amountsOf(days, measure, today - 1), today - 1));
+      models.set(measure, fitUse(amountsOf(days, measure, today - 1), today - 1));
     }
     return models.get(measure)!;
   };

@@ -15,7 +15,7 @@ import { newId } from '../records/ids';
 import { listMachines, listStations, machineById } from '../records/machines';
 import { firstUse, totalsBefore } from '../records/usage';
 import { requireMachine } from './machines';
-import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import { allOrRefused, problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** A serial-numbered part with its moves in order. */
 export interface Module {
@@ -328,20 +328,11 @@ export function replaceModule(
   const at = shop.now();
   const machineId = placeAt(old.moves, at);
   if (machineId === null) return problem(`${old.serial} is not in a machine.`, 'module');
-  let outcome: Outcome<Module> | null = null;
-  class Refused extends Error {}
-  try {
-    write(shop.db, () => {
-      const ended = endModule(shop, actor, oldId, why, at);
-      outcome = ended.ok
-        ? addModule(shop, actor, { kind: old.kind.id, serial, name: old.name, machineId, at })
-        : ended;
-      if (!outcome.ok) throw new Refused();
-    });
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error;
-  }
-  return outcome!;
+  return allOrRefused(shop, (take) => {
+    take(endModule(shop, actor, oldId, why, at));
+    const fitted = { kind: old.kind.id, serial, name: old.name, machineId, at };
+    return take(addModule(shop, actor, fitted));
+  });
 }
 
 /** What the Machine page shows of one place for a module. */

@@ -17,7 +17,7 @@ import {
   personOfUser,
   sessionsOfUser,
   updatePerson,
-  useInvitation,
+  markInvitationUsed,
   writeInvitation,
   type PersonRow,
 } from '../records/people';
@@ -196,7 +196,7 @@ export async function takeInvitation(
   }
   const userId = row.userId ?? (await makeAccount(auth, row.name, parsed.data));
   write(shop.db, () => {
-    useInvitation(shop.db, hashOf(token), shop.now());
+    markInvitationUsed(shop.db, hashOf(token), shop.now());
     updatePerson(shop.db, row.id, { userId });
     note(shop, actor, row, 'joined');
   });

@@ -3,7 +3,7 @@ import { openSheetOf } from '../records/sheets';
 import { correctCare, recordCare } from './care';
 import type { MachineDue, StationDue, TaskDue } from './due';
 import { requireMachine } from './machines';
-import { allOrNothing, problem, type Actor, type Outcome, type Shop } from './shop';
+import { allOrRefused, problem, type Actor, type Outcome, type Shop } from './shop';
 
 /** What the wipe at the end of the day takes, in this order, as long as it stays short. */
 const kinds = ['debris', 'window', 'field-lens', 'beam-window', 'probe', 'frame'];
@@ -58,30 +58,18 @@ export function recordQuickCare(
     return problem(`${machine.value.nickname} is being cleaned: tick it on that sheet instead.`);
   }
   if (tasks.length === 0) return problem('Nothing was chosen.');
-  class Refused extends Error {
-    constructor(readonly outcome: Outcome<never>) {
-      super();
-    }
-  }
-  try {
-    return allOrNothing(shop, () => {
-      const entryIds = tasks.map(({ stationId, task }) => {
-        const cared = recordCare(shop, actor, {
-          stationId,
-          task,
-          at: shop.now(),
-          result: 'done',
-          key: `quick:${key}:${stationId}:${task}`,
-        });
-        if (!cared.ok) throw new Refused(cared);
-        return cared.value.entryId;
+  return allOrRefused(shop, (take) => ({
+    entryIds: tasks.map(({ stationId, task }) => {
+      const cared = recordCare(shop, actor, {
+        stationId,
+        task,
+        at: shop.now(),
+        result: 'done',
+        key: `quick:${key}:${stationId}:${task}`,
       });
-      return ok({ entryIds });
-    });
-  } catch (error) {
-    if (error instanceof Refused) return error.outcome;
-    throw error;
-  }
+      return take(cared).entryId;
+    }),
+  }));
 }
 
 /** Takes a wipe back that was pressed by mistake: struck through, not deleted. */

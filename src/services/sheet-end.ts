@@ -30,7 +30,7 @@ import { releaseHoldEntry } from './holds';
 import { taskReader } from './plans';
 import { placeId } from './run-sheet';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
-import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import { allOrRefused, problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from './stores';
 
 function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
@@ -110,75 +110,68 @@ export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome
     const result = progress.proofs.get(proof);
     return result ? [{ name, passed: result.passed, words: result.words }] : [];
   });
-  let refused: Outcome<SignedOff> | null = null;
-  const outcome = { recorded: 0, left: [] as string[], faultIds: [] as string[] };
-  class Refused extends Error {}
-  try {
-    write(shop.db, () => {
-      for (const task of marked) {
-        const cared = recordCare(shop, actor, {
-          stationId: task.stationId,
-          task: task.task,
-          at: task.markedAt ?? shop.now(),
-          result: task.result!,
-          finding: task.finding,
-          method: task.method,
-          minutes: task.minutes,
-          note: task.note,
-          sheetId,
-        });
-        if (!cared.ok) {
-          refused = problem(`${taskName(shop, task)}: ${cared.error.message}`, cared.error.field);
-          throw new Refused();
-        }
-        outcome.recorded += 1;
-        if (cared.value.faultId) outcome.faultIds.push(cared.value.faultId);
-      }
-      outcome.left = tasks.filter(({ result }) => result === null).map((t) => taskName(shop, t));
-      const failed = proofs.filter(({ passed }) => !passed);
-      if (failed.length > 0) {
-        const what = failed.map((one) => [one.name, one.words].filter(Boolean).join(': '));
-        outcome.faultIds.unshift(
-          openFault(shop, actor, {
-            machineId,
-            at: shop.now(),
-            signs: ['other'],
-            danger: 'pause',
-            note: `Failed after a clean-down: ${what.join('; ')}. Just opened: ${opened.join(', ') || 'nothing'}.`,
-            opened,
-          }),
-        );
-      }
-      for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
-        insertDataEntry(shop.db, {
-          kind: 'put back',
+  return allOrRefused(shop, (take) => {
+    const outcome = { recorded: 0, left: [] as string[], faultIds: [] as string[] };
+    for (const task of marked) {
+      const cared = recordCare(shop, actor, {
+        stationId: task.stationId,
+        task: task.task,
+        at: task.markedAt ?? shop.now(),
+        result: task.result!,
+        finding: task.finding,
+        method: task.method,
+        minutes: task.minutes,
+        note: task.note,
+        sheetId,
+      });
+      const named = cared.ok
+        ? cared
+        : problem(`${taskName(shop, task)}: ${cared.error.message}`, cared.error.field);
+      outcome.recorded += 1;
+      const { faultId } = take(named);
+      if (faultId) outcome.faultIds.push(faultId);
+    }
+    outcome.left = tasks.filter(({ result }) => result === null).map((t) => taskName(shop, t));
+    const failed = proofs.filter(({ passed }) => !passed);
+    if (failed.length > 0) {
+      const what = failed.map((one) => [one.name, one.words].filter(Boolean).join(': '));
+      outcome.faultIds.unshift(
+        openFault(shop, actor, {
           machineId,
-          ...stamp(shop, actor),
-          data: { what, until: until!, sheetId },
-        });
-      }
-      const used = marked.filter(({ result }) => uses.has(result!));
-      drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
+          at: shop.now(),
+          signs: ['other'],
+          danger: 'pause',
+          note: `Failed after a clean-down: ${what.join('; ')}. Just opened: ${opened.join(', ') || 'nothing'}.`,
+          opened,
+        }),
+      );
+    }
+    for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
       insertDataEntry(shop.db, {
-        kind: 'clean-down signed off',
+        kind: 'put back',
         machineId,
         ...stamp(shop, actor),
-        data: {
-          sheetId,
-          done: marked.length,
-          left: outcome.left,
-          opened,
-          proofs,
-          minutes: workMinutes(ticks, shop.now()),
-        },
+        data: { what, until: until!, sheetId },
       });
-      endSheet(shop, actor, sheet.value, 'cleaned and signed off');
+    }
+    const used = marked.filter(({ result }) => uses.has(result!));
+    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
+    insertDataEntry(shop.db, {
+      kind: 'clean-down signed off',
+      machineId,
+      ...stamp(shop, actor),
+      data: {
+        sheetId,
+        done: marked.length,
+        left: outcome.left,
+        opened,
+        proofs,
+        minutes: workMinutes(ticks, shop.now()),
+      },
     });
-  } catch (error) {
-    if (error instanceof Refused && refused) return refused;
-    throw error;
-  }
-  return ok(outcome);
+    endSheet(shop, actor, sheet.value, 'cleaned and signed off');
+    return outcome;
+  });
 }
 
 /** Ends of a task that use something up. */

@@ -171,6 +171,36 @@ export function allOrNothing<T>(shop: Shop, steps: () => T): T {
   return write(shop.db, steps);
 }
 
+/**
+ * Runs several use cases as one: a refusal of any of them undoes all, and is the answer.
+ * @param steps unwraps each outcome with `take`, which gives up at the first refusal
+ */
+export function allOrRefused<T>(
+  shop: Shop,
+  steps: (take: <V>(outcome: Outcome<V>) => V) => T,
+): Outcome<T> {
+  try {
+    return ok(
+      write(shop.db, () =>
+        steps((outcome) => {
+          if (!outcome.ok) throw new Refused(outcome);
+          return outcome.value;
+        }),
+      ),
+    );
+  } catch (error) {
+    if (error instanceof Refused) return error.outcome;
+    throw error;
+  }
+}
+
+/** Carries a refusal out of a transaction, so that nothing of it is kept. */
+class Refused extends Error {
+  constructor(readonly outcome: { ok: false; error: Problem }) {
+    super(outcome.error.message);
+  }
+}
+
 /** Who and when, as every entry of the book carries it. `at` defaults to now. */
 export function stamp(shop: Pick<Shop, 'now'>, actor: Actor, at?: number) {
   const recordedAt = shop.now();

@@ -1,4 +1,4 @@
-import { lookBackDays, useModel, useRange, type DayAmounts } from './use';
+import { lookBackDays, fitUse, rangeOfUse, type DayAmounts } from './use';
 
 /** Spans over which forecasts are judged, days. */
 export const judgedSpans = [7, 14, 28] as const;
@@ -21,14 +21,14 @@ export function backTest(days: DayAmounts, to: number): Coverage[] {
   const coverage = judgedSpans.map((days) => ({ days, judged: 0, held: 0 }));
   const first = Math.max(from, to - 2 * lookBackDays) + 28;
   for (let day = to - judgedSpans[0]; day >= first; day -= 7) {
-    const model = useModel(days, day);
+    const model = fitUse(days, day);
     if (!model) continue;
     let sum = 0;
     let next = day + 1;
     for (const one of coverage) {
       if (day + one.days > to) break;
       for (; next <= day + one.days; next++) sum += amounts[next - from] ?? 0;
-      const { low, high } = useRange(model, day + 1, one.days);
+      const { low, high } = rangeOfUse(model, day + 1, one.days);
       one.judged += 1;
       if (sum >= low && sum <= high) one.held += 1;
     }

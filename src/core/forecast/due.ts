@@ -1,4 +1,4 @@
-import { useRange, type UseModel } from './use';
+import { rangeOfUse, type UseModel } from './use';
 
 /** When something will be due, as shop-local days; `null`: not within the horizon. */
 export interface DueForecast {
@@ -60,7 +60,7 @@ function dayReached(
   bound: 'low' | 'likely' | 'high',
 ): number | null {
   for (let days = 1; days <= horizonDays; days++) {
-    if (useRange(model, today + 1, days)[bound] >= left) return today + days;
+    if (rangeOfUse(model, today + 1, days)[bound] >= left) return today + days;
   }
   return null;
 }

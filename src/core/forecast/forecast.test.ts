@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { backTest, judgedSpans } from './back-test';
 import { forecastDue, horizonDays } from './due';
-import { dayAmounts, quantileAt, useModel as modelOf, useOver, useRange, weekdayOf } from './use';
+import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse, weekdayOf } from './use';
 
 /** The model of amounts by day. */
-const useModel = (amounts: ReadonlyMap<number, number>, first: number, to: number) =>
-  modelOf(dayAmounts(amounts, first, to), to);
+const fitUse = (amounts: ReadonlyMap<number, number>, first: number, to: number) =>
+  fit(dayAmounts(amounts, first, to), to);
 
 /** A generator of chance with a seed (mulberry32), so that every run sees the same shops. */
 function chance(seed: number) {
@@ -60,17 +60,17 @@ const steady = new Map(Array.from({ length: 200 }, (_, day) => [day, 2] as const
 
 describe('what a machine’s own days say', () => {
   it('expects the same again of what never varies, without a spread', () => {
-    const model = useModel(steady, 0, 199)!;
+    const model = fitUse(steady, 0, 199)!;
     expect(model.mean).toEqual([2, 2, 2, 2, 2, 2, 2]);
-    expect(useOver(model, 200, 10)).toEqual({ mean: 20, variance: 0 });
-    expect(useRange(model, 200, 7)).toEqual({ low: 14, likely: 14, high: 14 });
+    expect(sumOfUse(model, 200, 10)).toEqual({ mean: 20, variance: 0 });
+    expect(rangeOfUse(model, 200, 7)).toEqual({ low: 14, likely: 14, high: 14 });
   });
 
   it('knows closed days by their being without use', () => {
     const open = new Map([...steady].filter(([day]) => weekdayOf(day) < 5));
-    const model = useModel(open, 0, 199)!;
+    const model = fitUse(open, 0, 199)!;
     expect(model.mean.slice(5)).toEqual([0, 0]);
-    expect(useOver(model, 200, 14).mean).toBeCloseTo(20, 10);
+    expect(sumOfUse(model, 200, 14).mean).toBeCloseTo(20, 10);
   });
 
   it('counts a day half as much after four weeks', () => {
@@ -78,15 +78,15 @@ describe('what a machine’s own days say', () => {
     const amounts = new Map(
       Array.from({ length: 56 }, (_, day) => [day, day < 28 ? 2 : 4] as const),
     );
-    const { mean } = useModel(amounts, 0, 55)!;
+    const { mean } = fitUse(amounts, 0, 55)!;
     // the same weights on both halves but for the factor one half: (4 + 2 / 2) / (1 + 1 / 2)
     for (const one of mean) expect(one).toBeCloseTo(5 / 1.5, 10);
   });
 
   it('says nothing where there is too little use to tell', () => {
-    expect(useModel(new Map(), 0, 100)).toBeNull();
-    expect(useModel(new Map([[99, 5]]), 0, 100)).toBeNull();
-    expect(useModel(new Map([...steady].filter(([day]) => day >= 190)), 190, 199)).toBeNull();
+    expect(fitUse(new Map(), 0, 100)).toBeNull();
+    expect(fitUse(new Map([[99, 5]]), 0, 100)).toBeNull();
+    expect(fitUse(new Map([...steady].filter(([day]) => day >= 190)), 190, 199)).toBeNull();
   });
 
   it('takes quantiles of a gamma distribution, against a table', () => {
@@ -100,10 +100,10 @@ describe('what a machine’s own days say', () => {
   it('never turns its range round', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 500 }), fc.constantFrom(...shops), (seed, kind) => {
-        const model = useModel(simulate(kind, seed, 120), 0, 119);
+        const model = fitUse(simulate(kind, seed, 120), 0, 119);
         if (!model) return;
         for (let days = 1; days <= 60; days++) {
-          const { low, likely, high } = useRange(model, 120, days);
+          const { low, likely, high } = rangeOfUse(model, 120, days);
           expect(low).toBeLessThanOrEqual(likely);
           expect(likely).toBeLessThanOrEqual(high);
         }
@@ -137,7 +137,7 @@ describe('coverage on simulated shops', () => {
       for (let seed = 1; seed <= 150; seed++) {
         const amounts = simulate(kind, 77_000 + 1000 * index + seed, 420);
         const today = 300;
-        const model = useModel(amounts, 0, today);
+        const model = fitUse(amounts, 0, today);
         if (!model) continue;
         const left = 20 + (seed % 5) * 10;
         const forecast = forecastDue([{ left, model }], today, null)!;
@@ -155,7 +155,7 @@ describe('coverage on simulated shops', () => {
 });
 
 describe('when a task will be due', () => {
-  const model = useModel(steady, 0, 199);
+  const model = fitUse(steady, 0, 199);
 
   it('is the day that fills what is left', () => {
     expect(forecastDue([{ left: 7, model }], 199, null)).toEqual({

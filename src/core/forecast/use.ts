@@ -57,7 +57,7 @@ export function weekdayOf(day: number): number {
  * days are known by their being without use.
  * @returns `null` where there is too little use to tell
  */
-export function useModel({ first: from, amounts }: DayAmounts, to: number): UseModel | null {
+export function fitUse({ first: from, amounts }: DayAmounts, to: number): UseModel | null {
   const first = Math.max(from, to - lookBackDays + 1);
   const sums = Array.from({ length: 7 }, () => ({ weight: 0, amount: 0, square: 0 }));
   let used = 0;
@@ -121,7 +121,7 @@ function weeklyResiduals(
  * @param start first day
  * @param days how many
  */
-export function useOver(model: UseModel, start: number, days: number): Spread {
+export function sumOfUse(model: UseModel, start: number, days: number): Spread {
   let mean = 0;
   let variance = 0;
   for (let day = start; day < start + days; day++) {
@@ -154,8 +154,8 @@ export function quantileAt({ mean, variance }: Spread, z: number): number {
  * is used in bursts stands idle for weeks.
  * @param share probability, between 0 and 1
  */
-function useQuantile(model: UseModel, start: number, days: number, share: number): number {
-  const spread = useOver(model, start, days);
+function quantileOfUse(model: UseModel, start: number, days: number, share: number): number {
+  const spread = sumOfUse(model, start, days);
   const none = model.idle ** Math.max(1, days / 7);
   if (share <= none) return 0;
   // given that there is use, it is more, and varies less
@@ -166,14 +166,14 @@ function useQuantile(model: UseModel, start: number, days: number, share: number
 }
 
 /** The range that holds the use of some days to come in four of five cases. */
-export function useRange(
+export function rangeOfUse(
   model: UseModel,
   start: number,
   days: number,
 ): { low: number; likely: number; high: number } {
   return {
-    low: useQuantile(model, start, days, 0.1),
-    likely: useQuantile(model, start, days, 0.5),
-    high: useQuantile(model, start, days, 0.9),
+    low: quantileOfUse(model, start, days, 0.1),
+    likely: quantileOfUse(model, start, days, 0.5),
+    high: quantileOfUse(model, start, days, 0.9),
   };
 }
