@@ -10,6 +10,7 @@ import {
   type Charted,
   type Restored,
 } from '../core/strength/story';
+import { groupBy } from '../core/units/group-by';
 import { ok } from '../core/units/result';
 import { cleanedAt } from '../records/care';
 import {
@@ -392,37 +393,41 @@ export interface CurrentStrength {
   thickness: number;
 }
 
-/** The latest comparable test burn of a machine, or `null`. Baselines themselves say nothing. */
-export function currentStrength(
-  shop: Pick<Shop, 'db'>,
-  machineId: string,
-  until = Infinity,
-): CurrentStrength | null {
-  let latest: CurrentStrength | null = null;
-  for (const [recipeId, burns] of burnsOf(shop, machineId)) {
-    const last = burns.findLast(({ strength, at }) => strength !== null && at <= until);
-    if (!last || (latest && last.at <= latest.at)) continue;
-    const { material, thickness } = recipes(shop, machineId).find(({ id }) => id === recipeId)!;
-    latest = {
-      at: last.at,
-      strength: last.strength!,
-      atMost: last.atMost,
-      material,
-      thickness,
-    };
-  }
-  return latest;
+/** The latest comparable test burn of a machine, or `null`. */
+export function currentStrength(shop: Pick<Shop, 'db'>, machineId: string): CurrentStrength | null {
+  const rows = standingEntries(shop.db, ['test burn'], { machineId });
+  return rows.length === 0 ? null : latestOf(recipes(shop, machineId), rows);
 }
 
 /** The latest strength of every machine that was ever measured, by machine. */
 export function strengths(shop: Pick<Shop, 'db'>): Map<string, CurrentStrength> {
-  const ids = new Set(standingEntries(shop.db, ['test burn']).map((row) => row.machineId!));
+  const byMachine = groupBy(standingEntries(shop.db, ['test burn']), (row) => row.machineId!);
   return new Map(
-    [...ids].flatMap((id): [string, CurrentStrength][] => {
-      const current = currentStrength(shop, id);
+    [...byMachine].flatMap(([id, rows]): [string, CurrentStrength][] => {
+      const current = latestOf(recipes(shop, id), rows);
       return current ? [[id, current]] : [];
     }),
   );
+}
+
+/** The last of some burns that can be compared with the baseline before it. */
+function latestOf(known: readonly Recipe[], rows: readonly EntryRow[]): CurrentStrength | null {
+  const baselines = new Map<string, EntryData<'test burn'>>();
+  let latest: { row: EntryRow; data: EntryData<'test burn'>; recipe: Recipe } | null = null;
+  for (const row of rows) {
+    // written by us, and checked then: ten years of them are read for every page
+    const data = row.data as EntryData<'test burn'>;
+    const recipe = known.find(({ id }) => id === data.recipeId);
+    if (!recipe) continue;
+    if (data.baseline) baselines.set(data.recipeId, data);
+    if (!baselines.has(data.recipeId) || !comparable(recipe.thickness, data.thickness)) continue;
+    latest = { row, data, recipe };
+  }
+  if (!latest) return null;
+  const { row, data, recipe } = latest;
+  const { at, strength, atMost } = asBurn(row, data, baselines.get(data.recipeId)!);
+  const { material, thickness } = recipe;
+  return { at, strength: strength!, atMost, material, thickness };
 }
 
 /** The strength measured after a fault's last repair; before one, after its report. */
