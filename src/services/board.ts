@@ -8,7 +8,7 @@ import { activeHolds, type Hold } from './holds';
 import { openPutBacks, type PutBack } from './put-backs';
 import type { Shop } from './shop';
 import { sheetsInWork, type Sheet } from './sheets';
-import { strengths, type CurrentStrength } from './strength';
+import { strengths, type CurrentStrength } from './strength/burns';
 
 /** One task of the whole shop that is due. */
 export interface DueItem {

@@ -31,7 +31,7 @@ import { requireOpenFault, type Fault } from './faults/faults';
 import { lastCleanDown } from './faults/links';
 import { moduleViews } from './modules';
 import { recordAnswers } from './record-answers';
-import { currentStrength } from './strength';
+import { currentStrength } from './strength/burns';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */

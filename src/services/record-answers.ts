@@ -5,7 +5,7 @@ import { sessionsBeside } from '../records/sessions';
 import type { MachineDue } from './due';
 import type { Fault } from './faults/faults';
 import type { Shop } from './shop';
-import { strengthViews } from './strength';
+import { strengthViews } from './strength/strength';
 
 /** A check that needs nobody's eyes: what was recorded answers it. */
 export interface RecordAnswer {

@@ -11,7 +11,7 @@ import { write } from '../../records/database';
 import { activeHolds, releaseHold, releaseHoldEntry } from '../holds';
 import { othersWhoDiagnose } from '../people';
 import { problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
-import { strengthSince } from '../strength';
+import { strengthSince } from '../strength/burns';
 import { readFault, requireOpenFault, type Fault } from './faults';
 import { tellFollowers } from './follow';
 

@@ -8,7 +8,7 @@ import { releaseHoldEntry } from '../holds';
 import { othersWhoDiagnose } from '../people';
 import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
 import { storeItem, takeOut } from '../stores';
-import { strengthSince } from '../strength';
+import { strengthSince } from '../strength/burns';
 import { readFault, requireOpenFault, waitingActions, type Fault } from './faults';
 import { tellFollowers } from './follow';
 import { lookRefusal, returnToUse } from './return';

@@ -2,7 +2,7 @@
 
 import { Autocomplete, Button, Checkbox, NumberInput } from '@mantine/core';
 import { useState } from 'react';
-import type { RecipeInput } from '../../services/strength';
+import type { RecipeInput } from '../../services/strength/recipes';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';

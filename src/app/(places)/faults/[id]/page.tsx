@@ -8,7 +8,7 @@ import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/judge';
 import { storeItems } from '../../../../services/stores';
-import { strengthSince } from '../../../../services/strength';
+import { strengthSince } from '../../../../services/strength/burns';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
 import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
 import { faultWords } from '../../../../ui/faults/FaultLine';

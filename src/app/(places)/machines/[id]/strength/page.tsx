@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../services/machine-view';
 import { soilTable } from '../../../../../services/soil-book';
-import { cleaningChoice, strengthViews } from '../../../../../services/strength';
+import { cleaningChoice, strengthViews } from '../../../../../services/strength/strength';
 import { Allowed } from '../../../../../ui/frame/Allowed';
 import { Rooms } from '../../../../../ui/machine/Rooms';
 import { RecipeForm } from '../../../../../ui/strength/RecipeForm';

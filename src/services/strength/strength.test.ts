@@ -1,22 +1,13 @@
-import { recordCare } from './care';
-import { diagnose } from './diagnosis';
-import { dueMachines } from './due';
-import { readFault } from './faults/faults';
-import { reportFault } from './faults/report';
-import { changeCard } from './machines';
-import { findMachine } from './machine-view';
-import {
-  changeRecipe,
-  cleaningChoice,
-  currentStrength,
-  dropRecipe,
-  ratedWatts,
-  recipes,
-  recordBurn,
-  strengths,
-  strengthViews,
-  testCard,
-} from './strength';
+import { recordCare } from '../care';
+import { diagnose } from '../diagnosis';
+import { dueMachines } from '../due';
+import { readFault } from '../faults/faults';
+import { reportFault } from '../faults/report';
+import { changeCard } from '../machines';
+import { findMachine } from '../machine-view';
+import { currentStrength, recordBurn, strengths } from './burns';
+import { changeRecipe, dropRecipe, recipes, testCard } from './recipes';
+import { cleaningChoice, ratedWatts, strengthViews } from './strength';
 import {
   addTestMachine,
   dropTestShop,
@@ -25,7 +16,7 @@ import {
   refusal,
   tester,
   type TestShop,
-} from './testing/shop';
+} from '../testing/shop';
 
 const hour = 3_600_000;
 const recipe = {
