@@ -187,7 +187,7 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
   await expect(page.getByRole('tab', { name: 'Repair', selected: true })).toBeVisible();
   await page.goto(`${server.url}/setup`);
   await page.getByLabel('Fire, sparks, broken guard').fill('Red button by the door, then outside.');
-  await page.getByRole('button', { name: 'Keep' }).last().click();
+  await page.getByRole('button', { name: 'Keep' }).nth(2).click();
   await page.goto(`${server.url}/setup/labels`);
   await expect(page.getByRole('region', { name: 'Label of Heron' })).toContainText(
     'Red button by the door',

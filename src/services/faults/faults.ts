@@ -204,7 +204,7 @@ function buildFaults(shop: Shop, rows: EntryRow[]): Fault[] {
       times: faultTimes(
         {
           reportedAt: row.at,
-          firstStepAt: standing[0]?.at ?? null,
+          firstStepAt: firstLook(own, struck)?.at ?? null,
           closedAt: closing?.at ?? null,
           repairMinutes: repairs.map((repair) => entryData(repair, 'fault repair').minutes),
           holds: ownHolds.map(({ id, at }) => ({
@@ -217,6 +217,14 @@ function buildFaults(shop: Shop, rows: EntryRow[]): Fault[] {
       stage: closed ? 'closed' : stageOf(standing, proofs, last?.action ?? null),
     };
   });
+}
+
+/** The first thing anybody did about it: a check answered counts, meeting it again does not. */
+function firstLook(own: readonly EntryRow[], struck: ReadonlyMap<string, unknown>) {
+  return own.find(
+    ({ id, kind }) =>
+      !struck.has(id) && (kind === 'fault check' || (kind in stepKinds && kind !== 'fault again')),
+  );
 }
 
 function jobWords(data: EntryData<'fault'>): string | null {

@@ -1,6 +1,6 @@
 'use client';
 
-import { Autocomplete, Button, TextInput } from '@mantine/core';
+import { Autocomplete, Button, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -8,15 +8,16 @@ import { useAction } from '../forms/use-action';
 import classes from './Setup.module.css';
 
 type Change = (
-  name: 'name' | 'timezone' | 'stop-instruction',
+  name: 'name' | 'timezone' | 'stop-instruction' | 'strength-floor',
   value: string,
 ) => Promise<Outcome<string>>;
 
-/** The shop's name and time zone. */
+/** The shop's name, time zone, its word for an emergency and its floor of strength. */
 export function ShopForm({
   name,
   timezone,
   stop,
+  floor,
   zones,
   change,
 }: {
@@ -24,10 +25,12 @@ export function ShopForm({
   timezone: string;
   /** what to do first when there is fire, sparks or a broken guard */
   stop: string;
+  /** percent of the baseline under which a machine returns only with a restriction */
+  floor: number;
   zones: string[];
   change: Change;
 }) {
-  const [input, setInput] = useState({ name, timezone, stop });
+  const [input, setInput] = useState({ name, timezone, stop, floor });
   const [kept, setKept] = useState('');
   const { run, pending, problem } = useAction(change, (value: string) => setKept(`Kept: ${value}`));
   return (
@@ -79,6 +82,25 @@ export function ShopForm({
           description="What to do first here. Stands on every label and after such a report."
           value={input.stop}
           onChange={(event) => setInput({ ...input, stop: event.currentTarget.value })}
+        />
+        <Button type="submit" variant="default" loading={pending}>
+          Keep
+        </Button>
+      </form>
+      <form
+        className={classes.row}
+        onSubmit={(event) => {
+          event.preventDefault();
+          run('strength-floor', String(input.floor));
+        }}
+      >
+        <NumberInput
+          label="Floor of strength, % of the baseline"
+          description="Under it a repaired machine returns only with a restriction."
+          min={10}
+          max={100}
+          value={input.floor}
+          onChange={(value) => setInput({ ...input, floor: Number(value) })}
         />
         <Button type="submit" variant="default" loading={pending}>
           Keep

@@ -27,6 +27,7 @@ export default async function SetupPage() {
             name={shop.name}
             timezone={shop.zone}
             stop={shop.stopInstruction}
+            floor={Math.round(shop.strengthFloor * 100)}
             zones={Intl.supportedValuesOf('timeZone')}
             change={changeSettingAction}
           />
