@@ -1,4 +1,6 @@
+import highs from 'highs';
 import { criticalities } from '../care/danger';
+import { asLp, planOf } from './milp';
 import {
   dayRisk,
   lastDay,
@@ -170,6 +172,43 @@ describe('the rules', () => {
     expect(violations(problem, [1, 0])[0]).toMatchObject({ rule: 'order' });
     expect(violations(problem, [0, 1])[0]).toMatchObject({ rule: 'pin' });
   });
+});
+
+/** The optimum by an independent solver (HiGHS, from the registry), with the plan it stands for. */
+async function solved(problem: PlanProblem): Promise<{ cost: number; plan: Plan } | null> {
+  const solver = await highs({});
+  const { Status, ObjectiveValue, Columns } = solver.solve(asLp(problem), { mip_rel_gap: 0 });
+  if (Status !== 'Optimal') return null;
+  const value = (name: string) => Number((Columns[name] as { Primal?: number })?.Primal ?? 0);
+  return { cost: ObjectiveValue, plan: planOf(problem, value) };
+}
+
+describe('against a solver', () => {
+  it.each([1, 2, 3, 4, 5, 6])(
+    'small problem %i: its optimum equals trying every plan',
+    async (seed) => {
+      const problem = randomProblem(seed, { machines: 2, tasks: 6, windows: 3, days: 14 });
+      const least = exhaustive(problem);
+      const found = await solved(problem);
+      if (least === Infinity) expect(found).toBeNull();
+      else expect(found!.cost).toBeCloseTo(least, 4);
+    },
+  );
+
+  it.each([11, 12, 13, 14])(
+    'medium problem %i: its plan holds and costs what it says; the search is within 1.5 %%',
+    async (seed) => {
+      const problem = randomProblem(seed, { machines: 4, tasks: 22, windows: 8, days: 28 });
+      const found = await solved(problem);
+      if (!found) return;
+      expect(violations(problem, found.plan)).toEqual([]);
+      expect(planCost(problem, found.plan).total).toBeCloseTo(found.cost, 3);
+      const { cost } = searchPlan(problem, { rounds: 20_000 });
+      expect(cost).toBeGreaterThanOrEqual(found.cost - 1e-4);
+      expect(cost).toBeLessThanOrEqual(1.015 * found.cost);
+    },
+    30_000,
+  );
 });
 
 describe('plans that are found', () => {
