@@ -1,16 +1,13 @@
 'use client';
 
 import { Autocomplete, Button, NumberInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './Setup.module.css';
 
-type Change = (
-  name: 'name' | 'timezone' | 'stop-instruction' | 'strength-floor',
-  value: string,
-) => Promise<Outcome<string>>;
+type Setting = 'name' | 'timezone' | 'stop-instruction' | 'strength-floor';
 
 /** The shop's name, time zone, its word for an emergency and its floor of strength. */
 export function ShopForm({
@@ -28,36 +25,39 @@ export function ShopForm({
   /** percent of the baseline under which a machine returns only with a restriction */
   floor: number;
   zones: string[];
-  change: Change;
+  change: (name: Setting, value: string) => Promise<Outcome<string>>;
 }) {
   const [input, setInput] = useState({ name, timezone, stop, floor });
   const [kept, setKept] = useState('');
   const { run, pending, problem } = useAction(change, (value: string) => setKept(`Kept: ${value}`));
+  const row = (setting: Setting, value: string, field: ReactNode) => (
+    <form
+      className={classes.row}
+      onSubmit={(event) => {
+        event.preventDefault();
+        run(setting, value);
+      }}
+    >
+      {field}
+      <Button type="submit" variant="default" loading={pending}>
+        Keep
+      </Button>
+    </form>
+  );
   return (
     <div className={classes.form}>
-      <form
-        className={classes.row}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run('name', input.name);
-        }}
-      >
+      {row(
+        'name',
+        input.name,
         <TextInput
           label="Name of the shop"
           value={input.name}
           onChange={(event) => setInput({ ...input, name: event.currentTarget.value })}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          Keep
-        </Button>
-      </form>
-      <form
-        className={classes.row}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run('timezone', input.timezone);
-        }}
-      >
+        />,
+      )}
+      {row(
+        'timezone',
+        input.timezone,
         <Autocomplete
           label="Time zone"
           description="Decides what a day is. A change counts all days anew."
@@ -65,35 +65,21 @@ export function ShopForm({
           limit={8}
           value={input.timezone}
           onChange={(value) => setInput({ ...input, timezone: value })}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          Keep
-        </Button>
-      </form>
-      <form
-        className={classes.row}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run('stop-instruction', input.stop);
-        }}
-      >
+        />,
+      )}
+      {row(
+        'stop-instruction',
+        input.stop,
         <TextInput
           label="Fire, sparks, broken guard"
           description="What to do first here. Stands on every label and after such a report."
           value={input.stop}
           onChange={(event) => setInput({ ...input, stop: event.currentTarget.value })}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          Keep
-        </Button>
-      </form>
-      <form
-        className={classes.row}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run('strength-floor', String(input.floor));
-        }}
-      >
+        />,
+      )}
+      {row(
+        'strength-floor',
+        String(input.floor),
         <NumberInput
           label="Floor of strength, % of the baseline"
           description="Under it a repaired machine returns only with a restriction."
@@ -101,11 +87,8 @@ export function ShopForm({
           max={100}
           value={input.floor}
           onChange={(value) => setInput({ ...input, floor: Number(value) })}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          Keep
-        </Button>
-      </form>
+        />,
+      )}
       <ProblemNote problem={problem} />
       <div role="status">{kept}</div>
     </div>
