@@ -10,6 +10,11 @@ export function insertLetter(db: Db, row: typeof letter.$inferInsert): void {
   db.insert(letter).values(row).onConflictDoNothing({ target: letter.key }).run();
 }
 
+/** Whether a letter with this key was written already. */
+export function hasLetter(db: Db, key: string): boolean {
+  return db.select({ id: letter.id }).from(letter).where(eq(letter.key, key)).get() !== undefined;
+}
+
 /** Letters that may be tried now, the one that waits longest first. */
 export function waitingLetters(db: Db, now: number, limit: number): LetterRow[] {
   return db

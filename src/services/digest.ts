@@ -1,5 +1,6 @@
 import { findSign } from '../catalogue/signs';
 import { localDay, wallTime } from '../core/units/zone';
+import { hasLetter } from '../records/letters';
 import { allPeople } from '../records/people';
 import { shopBoard, type Board } from './board';
 import { pageAddress, writeLetter } from './letters';
@@ -14,13 +15,16 @@ export function writeDigests(shop: Shop): void {
   const now = shop.now();
   if (wallTime(now, shop.zone).hour < digestHour) return;
   const day = localDay(now, shop.zone);
+  const keyOf = (id: string) => `digest:${day}:${id}`;
+  // asked every few seconds: the board is made only for those who have not had theirs
   const readers = allPeople(shop.db).filter(
-    ({ mail, mailDigest, endedAt }) => mail !== null && mailDigest && endedAt === null,
+    ({ id, mail, mailDigest, endedAt }) =>
+      mail !== null && mailDigest && endedAt === null && !hasLetter(shop.db, keyOf(id)),
   );
   if (readers.length === 0) return;
   const { subject, body } = digest(shop, shopBoard(shop));
   for (const { id, mail } of readers) {
-    writeLetter(shop, { key: `digest:${day}:${id}`, mail: mail!, subject, body });
+    writeLetter(shop, { key: keyOf(id), mail: mail!, subject, body });
   }
 }
 

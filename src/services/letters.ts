@@ -10,7 +10,15 @@ import { newId } from '../records/ids';
 import { insertLetter, stuckLetters, updateLetter, waitingLetters } from '../records/letters';
 import { machineById } from '../records/machines';
 import { allPeople, personById, updatePerson } from '../records/people';
-import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import {
+  firstProblem,
+  patiently,
+  problem,
+  stamp,
+  type Actor,
+  type Outcome,
+  type Shop,
+} from './shop';
 
 /** How the shop sends mail. The password is kept beside the records, not in the book. */
 export interface Post {
@@ -190,13 +198,17 @@ export async function sendLetters(
     write(shop.db, () => updateLetter(shop.db, id, { tries: tries + 1, nextAt }));
     try {
       await carry(post, { id, mail, subject, body });
-      write(shop.db, () => updateLetter(shop.db, id, { sentAt: shop.now(), problem: null }));
-      outcome.sent += 1;
     } catch (error) {
       const words = error instanceof Error ? error.message : String(error);
       write(shop.db, () => updateLetter(shop.db, id, { problem: words.slice(0, 300) }));
       outcome.failed += 1;
+      continue;
     }
+    // it has gone: a busy file must not make it go again
+    await patiently(() =>
+      write(shop.db, () => updateLetter(shop.db, id, { sentAt: shop.now(), problem: null })),
+    );
+    outcome.sent += 1;
   }
   return outcome;
 }

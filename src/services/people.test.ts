@@ -135,9 +135,10 @@ describe('roles', () => {
     expect(words).toEqual(expect.arrayContaining(['Bo has left', 'Bo is back as helper']));
   });
 
-  it('say who could give a second look', () => {
+  it('say who could give a second look: only those who can sign in', async () => {
+    const bo = add('Bo');
     expect(othersWhoDiagnose(shop, 'Åse')).toEqual([]);
-    add('Bo');
+    must(await join(shop, auth, must(invite(shop, asa, bo)), 'a-long-enough-one'));
     add('Cleo', 'operator');
     expect(othersWhoDiagnose(shop, 'Åse')).toEqual(['Bo']);
   });

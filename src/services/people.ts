@@ -89,10 +89,13 @@ export function personSignedIn(shop: Shop, userId: string): PersonRow | null {
   return row && row.endedAt === null ? row : null;
 }
 
-/** Whether somebody else of the shop could give a second look. */
+/** Who else of the shop could give a second look: they must be able to sign in. */
 export function othersWhoDiagnose(shop: Shop, name: string): string[] {
   return allPeople(shop.db)
-    .filter((row) => row.endedAt === null && row.name !== name && may(row.role, 'diagnose'))
+    .filter(
+      ({ endedAt, userId, name: other, role }) =>
+        endedAt === null && userId !== null && other !== name && may(role, 'diagnose'),
+    )
     .map((row) => row.name);
 }
 

@@ -109,6 +109,7 @@ describe('what must be proved', () => {
 describe('fire', () => {
   it('takes a second look by another person, where there is one', () => {
     must(addPerson(shop, tester, { name: 'Bo', role: 'helper' }));
+    shop.db.$client.prepare(`update person set user_id = 'bo' where name = 'Bo'`).run();
     const faultId = report(['fire'], { note: 'flame at the far edge' });
     const [hold] = activeHolds(shop);
     expect(refusal(releaseEarly(shop, tester, hold!.id, 'nothing burnt'))).toContain(
