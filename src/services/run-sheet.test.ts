@@ -154,6 +154,17 @@ test('any choice of tasks, done in any way, keeps every rule and is no longer th
   );
 });
 
+test('one task under two covers is no longer than by itself', () => {
+  const run = buildRun(family('open-frame-diode'), [
+    place('module', 'diode-module', 'strip-clean'),
+  ]);
+  const { finish, sequential } = arrange(run, noWays, null);
+  // by hand: isolate 2 and 10 of discharge (3 of them laying out), head and cover off 2 + 3, strip 20,
+  // dry 5, refit 5, cover and head on 3 + 3, checks 3, test burn 7; laying out is 3 more by itself
+  expect(finish).toBe(63);
+  expect(sequential).toBe(66);
+});
+
 test('the cover of a head is undone on the bench: the head comes off first and goes on last', () => {
   const run = buildRun(family('enclosed-diode'), [place('module', 'diode-module', 'clean')]);
   const { begins } = orderOf(run);

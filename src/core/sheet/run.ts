@@ -176,10 +176,18 @@ function oneAfterAnother(
   ways: ReadonlyMap<string, string> = new Map(),
 ): number {
   const sum = ({ active, passive, finishing }: Minutes) => active + passive + finishing;
+  // what lies under another opening needs both
+  const withOuter = (id: string): string[] => [
+    id,
+    ...(pieces.find((piece) => piece.id === id)?.after ?? [])
+      .filter(({ rule }) => rule === 'opening')
+      .flatMap((outer) => withOuter(outer.id)),
+  ];
   const opened = (id: string): number => {
-    const open = pieces.find((piece) => piece.id === id);
-    const close = pieces.find((piece) => piece.id === id.replace('open:', 'close:'));
-    return (open ? sum(open.minutes) : 0) + (close ? sum(close.minutes) : 0);
+    const ids = [id, id.replace('open:', 'close:')];
+    return pieces
+      .filter((piece) => ids.includes(piece.id))
+      .reduce((all, { minutes }) => all + sum(minutes), 0);
   };
   const once = pieces.filter(({ kind }) => kind !== 'open' && kind !== 'close');
   return (
@@ -188,9 +196,13 @@ function oneAfterAnother(
       (all, task) =>
         all +
         sum(wayOf(task, ways).minutes) +
-        task.after
-          .filter(({ id }) => id.startsWith('open:'))
-          .reduce((of, { id }) => of + opened(id), 0),
+        [
+          ...new Set(
+            task.after
+              .filter(({ id }) => id.startsWith('open:'))
+              .flatMap(({ id }) => withOuter(id)),
+          ),
+        ].reduce((of, id) => of + opened(id), 0),
       0,
     )
   );
