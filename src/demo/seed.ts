@@ -18,6 +18,7 @@ import { moveStock, shelf } from '../services/stores';
 import { allInOrder } from '../core/sheet/ending';
 import { progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
 import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
+import { weeksToCome } from './fourth-story';
 import { must } from './must';
 import { Chance } from './random';
 import {
@@ -142,6 +143,7 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   openingDay(play);
   openingFaults(play.third, end);
   openingHours(play.second, end);
+  weeksToCome(played, clock, play.ids, play.marit, end);
 }
 
 /** Open Tuesday to Saturday. */

@@ -21,6 +21,12 @@ const limit = z.object({
   kind: z.enum(['soil', 'run', 'days', 'jobs', 'useDays']),
   value: z.number().positive(),
 });
+const window = z.object({
+  /** minutes after midnight */
+  start: z.number().int().min(0).max(1439),
+  minutes: z.number().int().min(10).max(1440),
+});
+const weekday = z.number().int().min(0).max(6);
 const processWeight = z.object({ process: z.enum(['cut', 'engrave', 'mark']), weight: perGroup });
 
 /** Particulars of every other kind of entry, as kept in `entry.data`. */
@@ -232,6 +238,29 @@ export const entryDataSchemas = {
   'module moved': z.object({ moduleId: text }),
   'module ended': z.object({ moduleId: text, why: text }),
   device: z.object({ deviceId: text, name: text, change: z.enum(['added', 'revoked']) }),
+  /** when the technician is there in a week, and when the shop is closed; Monday is 0. The latest holds */
+  'technician week': z.object({
+    windows: z.array(window.extend({ weekday })),
+    closed: z.array(weekday),
+  }),
+  /** days that are not like every week, both included */
+  'technician days': z.object({
+    from: z.number().int(),
+    to: z.number().int(),
+    what: z.enum(['away', 'closed', 'windows']),
+    windows: z.array(window),
+  }),
+  /** a machine that is spoken for, from `at` of the entry on, every so many weeks */
+  booking: z.object({
+    end: z.number().int(),
+    weeks: z.number().int().min(1).max(53),
+  }),
+  /** a calendar of bookings was added, read again or taken away */
+  calendar: z.object({
+    name: text,
+    change: z.enum(['added', 'read again', 'removed']),
+    events: z.number().int().nonnegative(),
+  }),
   'job file': z.object({
     hash: text,
     name: text,

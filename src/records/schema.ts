@@ -14,6 +14,7 @@ import type { Depth } from '../core/care/depth';
 import type { Campaign } from '../core/sheet/campaign';
 import type { TickWhat } from '../core/sheet/progress';
 import type { RunSheet } from '../core/sheet/run';
+import type { KeptPlan } from '../core/plan/kept';
 import type { StockKind } from '../core/stores/stock';
 import type { Draught, Process } from '../core/usage/soil';
 import type { EntryKind, Source } from './entry-data';
@@ -491,6 +492,45 @@ export const letter = sqliteTable(
       .where(sql`sent_at is null`),
   ],
 );
+
+/** A calendar of bookings, as it was last read. */
+export const calendar = sqliteTable('calendar', {
+  id: text('id').primaryKey(),
+  machineId: text('machine_id')
+    .notNull()
+    .references(() => machine.id),
+  name: text('name').notNull(),
+  /** the local file it is read from again; null: it was given once */
+  path: text('path'),
+  /** iCalendar */
+  source: text('source').notNull(),
+  readAt: instant('read_at').notNull(),
+  /** why it could not be read the last time; what was read before stands */
+  problem: text('problem'),
+});
+
+/** The plan of the weeks ahead. Only ever added: the last one holds, and one can go back to one before. */
+export const weekPlan = sqliteTable('week_plan', {
+  id: text('id').primaryKey(),
+  madeAt: instant('made_at').notNull(),
+  madeBy: text('made_by').notNull(),
+  /** what was done to the one before, in words */
+  words: text('words').notNull(),
+  plan: text('plan', { mode: 'json' }).$type<KeptPlan>().notNull(),
+});
+
+/** What calendars that read our feed know of a clean-down: each change counts up, a cancelled one stays. */
+export const plannedEvent = sqliteTable('planned_event', {
+  id: text('id').primaryKey(),
+  machineId: text('machine_id').notNull(),
+  start: instant('start').notNull(),
+  end: instant('end').notNull(),
+  summary: text('summary').notNull(),
+  description: text('description').notNull(),
+  sequence: integer('sequence').notNull(),
+  changedAt: instant('changed_at').notNull(),
+  cancelledAt: instant('cancelled_at'),
+});
 
 /** Wrong passwords or codes in a row, by the name or label they were tried for. */
 export const signInFailure = sqliteTable('sign_in_failure', {

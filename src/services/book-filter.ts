@@ -37,6 +37,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
   strength: ['recipe', 'test burn'],
   holds: ['hold', 'release'],
   people: ['person'],
+  time: ['technician week', 'technician days', 'booking', 'calendar'],
   'set-up': [
     'machine',
     'setting',

@@ -68,6 +68,8 @@ const strikable: readonly EntryKind[] = [
   'care plan',
   'put back',
   'stock',
+  'technician days',
+  'booking',
 ];
 
 /** A page of the book, newest first. */

@@ -4,6 +4,7 @@ import { methodQuestions } from '../catalogue/methods';
 import { dangerWords, signWords } from '../catalogue/signs';
 import { formatDuration } from '../core/units/duration';
 import { formatLocal } from '../core/units/instant';
+import { millisecondsPerDay } from '../core/units/time';
 import { soilGroups } from '../core/usage/soil';
 import { entryData, type EntryRow } from '../records/book';
 import type { EntryData } from '../records/entry-data';
@@ -168,6 +169,25 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const { name, change } = entryData(row, 'device');
       return `Device ${change}: ${name}`;
     }
+    case 'technician week': {
+      const { windows, closed } = entryData(row, 'technician week');
+      return `Technician's week: ${windows.map(weekWindowWords).join(', ') || 'no windows'}${closed.length ? `; closed ${closed.map((day) => weekdays[day]).join(', ')}` : ''}`;
+    }
+    case 'technician days': {
+      const { from, to, what, windows } = entryData(row, 'technician days');
+      const when = from === to ? dayText(from) : `${dayText(from)} to ${dayText(to)}`;
+      const words = { away: 'Technician away', closed: 'Shop closed', windows: 'Technician there' };
+      return `${words[what]} ${when}${windows.map(({ start, minutes }) => `, ${clock(start)} to ${clock(start + minutes)}`).join('')}`;
+    }
+    case 'booking': {
+      const { end, weeks } = entryData(row, 'booking');
+      const times = [row.at, end].map((at) => formatLocal(at, shop.zone).replace('T', ' '));
+      return `Booked ${times.join(' to ')}${weeks > 1 ? `, ${weeks} weeks on end` : ''}`;
+    }
+    case 'calendar': {
+      const { name, change, events } = entryData(row, 'calendar');
+      return `Calendar ${name} ${change}${change === 'removed' ? '' : `, ${events} bookings`}`;
+    }
     case 'job file': {
       const { name, runSeconds, beamSeconds } = entryData(row, 'job file');
       return `Job file ${name}: ${formatDuration(runSeconds)}, beam ${formatDuration(beamSeconds)}`;
@@ -175,6 +195,21 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     default:
       return row.kind;
   }
+}
+
+const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+
+/** Minutes after midnight as on a clock. */
+function clock(minutes: number): string {
+  const two = (value: number) => String(value).padStart(2, '0');
+  return `${two(Math.floor(minutes / 60) % 24)}:${two(minutes % 60)}`;
+}
+
+const dayText = (day: number) => new Date(day * millisecondsPerDay).toISOString().slice(0, 10);
+
+function weekWindowWords(window: { weekday: number; start: number; minutes: number }): string {
+  const { weekday, start, minutes } = window;
+  return `${weekdays[weekday]} ${clock(start)} to ${clock(start + minutes)}`;
 }
 
 function personWords(name: string, role: string, change: EntryData<'person'>['change']): string {

@@ -6,11 +6,13 @@ import {
   dayAmounts,
   lookBackDays,
   fitUse,
+  weekdayOf,
   type DayAmounts,
   type UseModel,
 } from '../core/forecast/use';
-import { millisecondsToHours, secondsToHours } from '../core/units/time';
-import { localDay } from '../core/units/zone';
+import type { PlanFilling } from '../core/plan/problem';
+import { millisecondsPerHour, millisecondsToHours, secondsToHours } from '../core/units/time';
+import { localDay, startOfLocalDay } from '../core/units/zone';
 import { soilGroups, type SoilGroup } from '../core/usage/soil';
 import { listMachines } from '../records/machines';
 import { dayTotals, type DayTotals } from '../records/usage';
@@ -44,13 +46,33 @@ export interface MachineForecast {
   today: number;
   /** when a task will be due; `null` where there is too little use to tell */
   due: (task: TaskDue) => DueForecast | null;
+  /** how its limits are expected to fill from now on; a limit that nothing can be told of stays as it is */
+  fillings: (task: TaskDue, days: number, share?: DayShare) => PlanFilling[];
+  /** run hours expected on each day from today on */
+  hours: (days: number, share?: DayShare) => number[];
 }
+
+/** How much of its usual use a day sees: 0 on a closed day. By days from today. */
+export type DayShare = (day: number) => number;
 
 /** Forecasts from a machine's own recent days, up to yesterday: today is not over. */
 export function machineForecast(shop: Shop, machineId: string, now = shop.now()): MachineForecast {
   const today = localDay(now, shop.zone);
   const from = today - lookBackDays;
-  const days = dayTotals(shop.db, machineId, from).filter(({ day }) => day < today);
+  const all = dayTotals(shop.db, machineId, from);
+  const days = all.filter(({ day }) => day < today);
+  const soFar = all.find(({ day }) => day === today);
+  const rest = restOfDay(now, today, shop.zone);
+  /** what a day is expected to add to what is counted now, by days from today */
+  const expected = (measure: Measure | null, share: DayShare) => {
+    const known = measure === null ? null : model(measure);
+    if (measure === null || known === null) return () => 0;
+    const used = soFar ? amountOf(measure, soFar) : 0;
+    return (day: number): number => {
+      const usual = known.mean[weekdayOf(today + day)]! * share(day);
+      return day > 0 ? usual : Math.max(0, Math.min(usual - used, usual * rest));
+    };
+  };
   const models = new Map<Measure, UseModel | null>();
   const model = (measure: Measure): UseModel | null => {
     if (!models.has(measure)) {
@@ -78,7 +100,25 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       }
       return forecastDue(fillings, today, calendar);
     },
+    fillings: ({ task, counters }, count, share = always) =>
+      task.limits.map(({ kind, value }): PlanFilling => {
+        const measure = kind === 'days' ? null : measureOf(kind, task.group);
+        const each = kind === 'days' ? () => 1 : expected(measure, share);
+        const sum = [0];
+        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day) / value);
+        return { start: counterFor(kind, counters) / value, sum };
+      }),
+    hours: (count, share = always) =>
+      Array.from({ length: count }, (_, day) => expected('run', share)(day)),
   };
+}
+
+const always: DayShare = () => 1;
+
+/** Share of a day's use that is still to come: as if it came evenly between 9 and 21 o'clock. */
+function restOfDay(now: number, today: number, zone: string): number {
+  const hours = (now - startOfLocalDay(today, zone)) / millisecondsPerHour;
+  return Math.min(1, Math.max(0, (21 - hours) / 12));
 }
 
 function measureOf(kind: Exclude<LimitKind, 'days'>, group: string): Measure | null {

@@ -501,7 +501,8 @@ export function improvePlan(
   const rank = new Map(urgency(draft).map((unit, at) => [unit, at]));
   let best = draft.plan();
   let bestCost = draft.cost;
-  const heat = 5;
+  const { total, late } = planCost(problem, best);
+  const heat = Math.max(1, 0.012 * (total - late));
   let share = 1;
   for (let round = 0; ; round++) {
     if (round % 32 === 0 && (share = left(round)) <= 0) break;

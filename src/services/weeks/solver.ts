@@ -1,4 +1,4 @@
-import highs, { type Highs, type ModelData } from 'highs';
+import type { Highs, ModelData } from 'highs';
 import { asProgram, machinePart, planOf, valuesOf, type Program } from '../../core/plan/milp';
 import { relax, type Relaxed } from '../../core/plan/relax';
 import { improvePlan, rounds } from '../../core/plan/search';
@@ -25,7 +25,8 @@ export interface SolveOptions {
 }
 
 let loaded: Promise<Highs> | null = null;
-const runtime = () => (loaded ??= highs());
+// read when it is first asked: it is large, and the search does without
+const runtime = () => (loaded ??= import('highs').then(({ default: load }) => load()));
 
 /**
  * Solves a problem with HiGHS, a maintained solver for mixed integer programs.

@@ -1,0 +1,149 @@
+import { z } from 'zod';
+import { effectOf, moved, type Move } from '../../core/plan/moves';
+import type { Plan, PlanProblem } from '../../core/plan/problem';
+import { fastPlan } from '../../core/plan/search';
+import { ok } from '../../core/units/result';
+import { dueMachines } from '../due';
+import { firstProblem, problem, type Actor, type Outcome, type Shop } from '../shop';
+import { currentPlan, keepPlan, layPlan, overtaken } from './plans';
+import { weeksAhead, type Weeks } from './problem';
+
+const changeSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('move'),
+    block: z.string(),
+    /** only these tasks, as `station.task`; null: all of it */
+    tasks: z.array(z.string()).min(1, 'Choose at least one task.').nullable(),
+    window: z.string(),
+  }),
+  z.object({ kind: z.literal('pin'), block: z.string(), pinned: z.boolean() }),
+  z.object({
+    kind: z.literal('refuse'),
+    block: z.string(),
+    reason: z.string().trim().min(1, 'Say why: the reason is kept and shown.').max(200),
+  }),
+  z.object({ kind: z.literal('take out'), block: z.string(), tasks: z.array(z.string()).min(1) }),
+]);
+
+/** A change of the plan by hand. */
+export type PlanChange = z.input<typeof changeSchema>;
+
+/**
+ * Changes the plan by hand. A move that breaks a rule is refused with the reason; where a clean-down was put by
+ * hand it stays.
+ * @param version the plan that was seen when it was changed
+ */
+export function changePlan(
+  shop: Shop,
+  actor: Actor,
+  version: string,
+  input: PlanChange,
+): Outcome<null> {
+  const parsed = changeSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const change = parsed.data;
+  const row = currentPlan(shop);
+  if (!row || row.id !== version) return overtaken();
+  const block = row.plan.blocks.find(({ id }) => id === change.block);
+  if (!block) return problem('That clean-down is no longer planned.');
+  if (block.to <= shop.now()) return problem('That clean-down is over.');
+  const weeks = weeksAhead(shop, dueMachines(shop), row.plan);
+  const { plan } = layPlan(weeks, row.plan, shop.now());
+  const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
+  const pins = new Set(
+    row.plan.blocks.filter(({ pinned }) => pinned).map((one) => `${one.machineId} ${one.window}`),
+  );
+  const here = `${block.machineId} ${block.window}`;
+  const from = weeks.windows.findIndex(({ id }) => id === block.window);
+  const own = block.tasks.map(({ stationId, task }) => `${stationId}.${task}`);
+  const indexes = (ids: readonly string[]) =>
+    weeks.tasks.flatMap(({ id }, at) => (ids.includes(id) && own.includes(id) ? [at] : []));
+  const keep = (after: Plan, words: string, more: Partial<Parameters<typeof keepPlan>[4]> = {}) => {
+    keepPlan(shop, actor, weeks, after, { words, pins, ...more });
+    return ok(null);
+  };
+  switch (change.kind) {
+    case 'pin': {
+      if (change.pinned) pins.add(here);
+      else pins.delete(here);
+      return keep(plan, `${nickname} ${change.pinned ? 'pinned' : 'no longer pinned'}`, {
+        bound: row.plan.bound,
+      });
+    }
+    case 'move': {
+      const to = weeks.windows.findIndex(({ id }) => id === change.window);
+      if (to < 0) return problem('That window is no longer there.');
+      const tasks = indexes(change.tasks ?? own);
+      if (tasks.length === 0) return problem('None of it need be done any more.');
+      const after = moved(weeks.problem, plan, { tasks, from: from < 0 ? null : from, to });
+      const broken = brokenWords(weeks, plan, after);
+      if (broken) return problem(`${nickname} cannot go there: ${broken}. Nothing was changed.`);
+      if (tasks.length === own.length) pins.delete(here);
+      pins.add(`${block.machineId} ${change.window}`);
+      const part = tasks.length < own.length ? `${tasks.length} of ${own.length} tasks of ` : '';
+      return keep(after, `${part}${nickname} moved by hand`);
+    }
+    case 'take out': {
+      const tasks = indexes(change.tasks);
+      const after = moved(weeks.problem, plan, { tasks, from, to: null });
+      const broken = brokenWords(weeks, plan, after);
+      if (broken) return problem(`It cannot be left out: ${broken}. Nothing was changed.`);
+      return keep(after, `${tasks.length} of ${own.length} tasks of ${nickname} left out`);
+    }
+    case 'refuse': {
+      const tasks = indexes(own);
+      const refused = [
+        ...row.plan.refused,
+        ...tasks.map((task) => ({
+          task: weeks.tasks[task]!.id,
+          window: block.window,
+          machineId: block.machineId,
+          reason: change.reason,
+          by: actor.name,
+        })),
+      ];
+      pins.delete(here);
+      const after = elsewhere(weeks.problem, plan, { tasks, from, to: null }, block.window);
+      const broken = brokenWords(weeks, plan, after);
+      if (broken) {
+        return problem(
+          `It cannot be refused: ${broken}. Move it by hand, or say when there is more time.`,
+        );
+      }
+      return keep(after, `${nickname} refused: ${change.reason}`, { refused, pins });
+    }
+  }
+}
+
+/** What a change breaks, in words; `null`: nothing new. */
+function brokenWords(weeks: Weeks, before: Plan, after: Plan): string | null {
+  const [first] = effectOf(weeks.problem, before, after).broken;
+  if (!first) return null;
+  const task = weeks.tasks.find(({ id }) => id === first.at);
+  const lane = weeks.lanes.find(({ id }) => id === first.at);
+  if (lane) return `${lane.nickname} is booked then`;
+  return task ? `${task.station}, ${task.task.replaceAll('-', ' ')}: ${first.words}` : first.words;
+}
+
+/** Puts tasks that were taken out where they cost least, and leaves all others where they are. */
+function elsewhere(before: PlanProblem, plan: Plan, move: Move, barred: string): Plan {
+  const taken = moved(before, plan, move);
+  const ids = move.tasks.map((task) => before.tasks[task]!.id);
+  return fastPlan({
+    ...before,
+    pinned: taken.flatMap((windows, task) =>
+      windows.map((window) => ({
+        task: before.tasks[task]!.id,
+        window: before.windows[window]!.id,
+      })),
+    ),
+    barred: [
+      ...before.barred,
+      ...ids.map((task) => ({ task, window: barred })),
+      // the others are as they are: none is added
+      ...before.tasks
+        .filter(({ id }) => !ids.includes(id))
+        .map(({ id }) => ({ task: id, window: null })),
+    ],
+  });
+}

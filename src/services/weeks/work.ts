@@ -1,0 +1,253 @@
+import type { ChildProcess } from 'node:child_process';
+import { z } from 'zod';
+import { effectOf, type Effect } from '../../core/plan/moves';
+import { planCost, type Plan, type PlanCost, type PlanProblem } from '../../core/plan/problem';
+import { dispatchPlan, fastPlan } from '../../core/plan/search';
+import { ok } from '../../core/units/result';
+import { newId } from '../../records/ids';
+import { dueMachines } from '../due';
+import { forkWorker } from '../fork';
+import { firstProblem, patiently, problem, type Actor, type Outcome, type Shop } from '../shop';
+import { currentPlan, keepPlan, layPlan, planView } from './plans';
+import { weeksAhead, type Weeks, type WhatIf } from './problem';
+
+/** What the process for planning is told. */
+export interface PlanOrder {
+  problem: PlanProblem;
+  start: Plan;
+  seed: number;
+  searchSeconds: number;
+  /** 0: the solver is not asked */
+  solverSeconds: number;
+}
+
+/** How far planning is. */
+export type PlanPhase = 'first' | 'searching' | 'proving' | 'solving' | 'ended';
+
+/** What it says: the best plan so far and what is proved of it. */
+export interface PlanWord {
+  phase: PlanPhase;
+  share: number;
+  plan: Plan;
+  bound: number | null;
+  /** why the solver did not help, when it failed */
+  trouble: string | null;
+}
+
+/** How the work stands, as a page shows it. */
+export interface PlanWorkView {
+  phase: PlanPhase;
+  /** 0 to 1 */
+  share: number;
+  plan: Plan;
+  cost: PlanCost;
+  bound: number | null;
+  trouble: string | null;
+  /** seconds since it was begun */
+  seconds: number;
+  /** total of the plan that held before, on today's problem, and of what a person would do */
+  before: number | null;
+  person: number;
+  /** what changes against the plan that held before */
+  effect: Effect | null;
+  /** whether nothing more is to come: it is kept, or nothing of it is */
+  over: boolean;
+}
+
+interface Work {
+  shop: Shop;
+  actor: Actor;
+  weeks: Weeks;
+  before: Plan | null;
+  person: number;
+  word: PlanWord;
+  beganAt: number;
+  process: ChildProcess;
+  /** whether the plan is kept when it has ended; a what-if never is */
+  keep: boolean;
+  over: boolean;
+}
+
+const place = globalThis as { bitacoraPlanning?: Map<string, Work> };
+const works = () => (place.bitacoraPlanning ??= new Map());
+
+/** How long the search and the solver may take. */
+const searchSeconds = 1;
+const solverSeconds = 25;
+
+/** What planning begins with: the first answer, at once. */
+export interface PlanBegun extends PlanWorkView {
+  id: string;
+  weeks: Weeks;
+}
+
+/** Plans the weeks ahead, in a process of its own; the first answer of the fast rule comes back at once. */
+export function startPlanning(shop: Shop, actor: Actor): Outcome<PlanBegun> {
+  const machines = dueMachines(shop);
+  const { weeks, plan, state } = planView(shop, machines);
+  return begin(shop, actor, weeks, state.id === null ? null : plan, true);
+}
+
+const whatIfSchema = z.object({
+  without: z
+    .object({ weekday: z.number().int().min(0).max(6), part: z.enum(['evening', 'day']) })
+    .nullish(),
+  busier: z
+    .object({
+      machineId: z.string(),
+      times: z.number('Say how many times as much.').min(0).max(10, 'At most ten times as much.'),
+      from: z.number().int(),
+      days: z.number().int().min(1).max(400),
+    })
+    .nullish(),
+  away: z
+    .object({
+      from: z.number('Give the first day.').int(),
+      to: z.number('Give the last day.').int(),
+    })
+    .refine(({ from, to }) => from <= to, { message: 'The last day lies before the first.' })
+    .nullish(),
+});
+
+/** Plans the weeks as they would be if it were otherwise. Nothing of it is kept. */
+export function startWhatIf(shop: Shop, actor: Actor, input: WhatIf): Outcome<PlanBegun> {
+  const parsed = whatIfSchema.safeParse(input);
+  if (!parsed.success) return firstProblem(parsed.error);
+  const whatIf: WhatIf = parsed.data;
+  if (!whatIf.without && !whatIf.busier && !whatIf.away) {
+    return problem('Say what would be otherwise.');
+  }
+  const kept = currentPlan(shop)?.plan ?? null;
+  // far days are looked at from where they begin to matter
+  const weeks = weeksAhead(shop, dueMachines(shop), kept, { whatIf, days: daysFor(shop, whatIf) });
+  return begin(shop, actor, weeks, kept ? layPlan(weeks, kept, shop.now()).plan : null, false);
+}
+
+/** A what-if of days beyond the four weeks looks so far ahead; at most a quarter. */
+function daysFor(shop: Shop, { away, busier }: WhatIf): number {
+  const { from, problem: now } = weeksAhead(shop, [], null);
+  const last = Math.max(away ? away.to : 0, busier ? busier.from + 14 : 0);
+  return Math.min(91, Math.max(now.days, last - from + 8));
+}
+
+function begin(
+  shop: Shop,
+  actor: Actor,
+  weeks: Weeks,
+  before: Plan | null,
+  keep: boolean,
+): Outcome<PlanBegun> {
+  const trouble = impossible(weeks);
+  if (trouble) return problem(trouble);
+  const first = fastPlan(weeks.problem);
+  const start =
+    before && planCost(weeks.problem, before).total < planCost(weeks.problem, first).total
+      ? before
+      : first;
+  const id = newId();
+  const work: Work = {
+    shop,
+    actor,
+    weeks,
+    before,
+    person: planCost(weeks.problem, dispatchPlan(weeks.problem)).total,
+    word: { phase: 'first', share: 0, plan: start, bound: null, trouble: null },
+    beganAt: Date.now(),
+    process: forkWorker('plan-process.ts'),
+    keep,
+    over: false,
+  };
+  works().set(id, work);
+  work.process.on('message', (word: PlanWord) => (work.word = word));
+  work.process.on('exit', () => {
+    if (work.word.phase !== 'ended') {
+      // it was stopped, or failed: the best so far stands
+      work.word = {
+        ...work.word,
+        phase: 'ended',
+        trouble: work.word.trouble ?? 'the planning ended too early: this is the best it had found',
+      };
+    }
+    void finish(id, work);
+  });
+  work.process.send({
+    problem: weeks.problem,
+    start,
+    seed: 1,
+    searchSeconds,
+    solverSeconds: keep ? solverSeconds : 0,
+  } satisfies PlanOrder);
+  return ok({ id, weeks, ...viewOf(work) });
+}
+
+/** Why nothing can be planned at all. */
+function impossible({ problem: { windows, tasks, setUpMinutes }, told }: Weeks): string | null {
+  if (!told) return 'Nobody has said yet when the technician is there: Set-up, Time.';
+  if (windows.length === 0) {
+    return 'The technician has no window in these weeks: give one in Set-up, Time. The plan that holds stands.';
+  }
+  const longest = Math.max(...windows.map(({ minutes }) => minutes));
+  const shortest = Math.min(
+    ...tasks.map(({ minutes, machine }) => minutes + (setUpMinutes[machine] ?? 0)),
+  );
+  if (tasks.length > 0 && longest < shortest) {
+    return `The longest window has ${longest} minutes, and the shortest task takes ${shortest} with making safe: no window holds any. The plan that holds stands.`;
+  }
+  return null;
+}
+
+async function finish(id: string, work: Work): Promise<void> {
+  const { shop, actor, weeks, word } = work;
+  if (work.keep && works().has(id)) {
+    try {
+      await patiently(() =>
+        keepPlan(shop, actor, weeks, word.plan, { words: 'planned anew', bound: word.bound }),
+      );
+    } catch (error) {
+      console.error('A plan could not be kept.', error);
+      work.word = { ...work.word, trouble: 'it could not be kept: the plan that held stands' };
+    }
+  }
+  work.over = true;
+}
+
+function viewOf(work: Work): PlanWorkView {
+  const { weeks, word, before, person, beganAt, over } = work;
+  return {
+    phase: word.phase,
+    share: word.share,
+    plan: word.plan,
+    cost: planCost(weeks.problem, word.plan),
+    bound: word.bound,
+    trouble: word.trouble,
+    seconds: (Date.now() - beganAt) / 1000,
+    before: before ? planCost(weeks.problem, before).total : null,
+    person,
+    effect: before ? effectOf(weeks.problem, before, word.plan) : null,
+    over,
+  };
+}
+
+function workOf(actor: Actor, id: string): Work | null {
+  const work = works().get(id);
+  return work && work.actor.id === actor.id ? work : null;
+}
+
+/** How planning stands. Once its end has been told it is forgotten. */
+export function viewPlanning(actor: Actor, id: string): Outcome<PlanWorkView> {
+  const work = workOf(actor, id);
+  if (!work) return problem('That planning is no longer open. The plan that holds is shown.');
+  const view = viewOf(work);
+  if (view.over) works().delete(id);
+  return ok(view);
+}
+
+/** Stops planning. @param keep whether the best so far is kept; else the plan that held stands */
+export function stopPlanning(actor: Actor, id: string, keep: boolean): Outcome<null> {
+  const work = workOf(actor, id);
+  if (!work) return ok(null);
+  work.word = { ...work.word, trouble: keep ? 'stopped by hand' : work.word.trouble };
+  if (!keep) works().delete(id);
+  work.process.kill('SIGKILL');
+  return ok(null);
+}

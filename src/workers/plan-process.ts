@@ -1,0 +1,79 @@
+import { planCost, type Plan } from '../core/plan/problem';
+import { improvePlan } from '../core/plan/search';
+import { machineBounds, solvePlan } from '../services/weeks/solver';
+import type { PlanOrder, PlanPhase, PlanWord } from '../services/weeks/work';
+
+/** A process of its own for planning: the search first, then what can be proved, then the solver. */
+const word: PlanWord = { phase: 'searching', share: 0, plan: [], bound: null, trouble: null };
+let lastSaid = 0;
+
+function say(phase: PlanPhase, share: number, now = false): void {
+  Object.assign(word, { phase, share });
+  if (!now && Date.now() - lastSaid < 120) return;
+  lastSaid = Date.now();
+  // a server that died hears nothing: that is no fault of ours
+  process.send?.(word, undefined, undefined, () => undefined);
+}
+
+async function plan({ problem, start, seed, searchSeconds, solverSeconds }: PlanOrder) {
+  let best: Plan = start;
+  let cost = planCost(problem, best).total;
+  const take = (plan: Plan, total: number) => {
+    if (total >= cost - 1e-6) return;
+    [best, cost] = [plan, total];
+    word.plan = plan;
+  };
+  word.plan = best;
+  const search = (seconds: number, from: Plan, some: number) => {
+    const began = Date.now();
+    improvePlan(problem, from, {
+      seed: some,
+      left: () => {
+        const share = (Date.now() - began) / (seconds * 1000);
+        say('searching', Math.min(1, share));
+        return 1 - share;
+      },
+      found: take,
+    });
+  };
+  search(searchSeconds, best, seed);
+  say('searching', 1, true);
+  if (solverSeconds > 0) {
+    try {
+      const { bound } = await machineBounds(problem, best, {
+        seconds: solverSeconds * 0.5,
+        told: (share, least) => {
+          word.bound = Math.min(least, cost);
+          say('proving', share);
+          return true;
+        },
+      });
+      word.bound = Math.min(bound, cost);
+      search(2, best, seed + 1);
+      if (word.bound < cost - 1e-3) {
+        const began = Date.now();
+        const seconds = solverSeconds * 0.4;
+        const solved = await solvePlan(problem, {
+          seconds,
+          start: best,
+          told: (state) => {
+            if (state.plan) take(state.plan, state.cost);
+            word.bound = Math.max(word.bound ?? 0, Math.min(state.bound, cost));
+            say('solving', Math.min(1, (Date.now() - began) / (seconds * 1000)));
+            return true;
+          },
+        });
+        if (solved.plan) take(solved.plan, solved.cost);
+        word.bound = Math.min(cost, Math.max(word.bound, solved.bound));
+      }
+    } catch (error) {
+      word.trouble = `the solver failed (${error instanceof Error ? error.message : String(error)}): this is the search’s plan`;
+    }
+  }
+  word.phase = 'ended';
+  word.share = 1;
+  process.send?.(word, undefined, undefined, () => process.disconnect());
+}
+
+process.on('message', (order: PlanOrder) => void plan(order));
+process.on('disconnect', () => process.exit());
