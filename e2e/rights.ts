@@ -76,6 +76,21 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   removeStationAction: 'set up',
   changeSettingAction: 'set up',
   changeControllerAction: 'set up',
+  startPlanningAction: 'set up',
+  startWhatIfAction: 'set up',
+  viewPlanningAction: 'set up',
+  stopPlanningAction: 'set up',
+  changePlanAction: 'set up',
+  planBeforeAction: 'set up',
+  renewFeedAction: 'set up',
+  setWeekAction: 'set up',
+  changeDaysAction: 'set up',
+  addBookingAction: 'set up',
+  dropTimeEntryAction: 'set up',
+  addCalendarAction: 'set up',
+  linkCalendarAction: 'set up',
+  readCalendarAgainAction: 'set up',
+  removeCalendarAction: 'set up',
   changeSchoolAction: 'set up',
   changeLimitsAction: 'set up',
   addOwnTaskAction: 'set up',
@@ -135,7 +150,12 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/setup/stores': 'clean',
   '/machines/new': 'set up',
   '/machines/[id]/plan': 'set up',
+  '/plan': 'see',
+  '/plan/week': 'see',
+  '/plan/order': 'see',
+  '/plan/load': 'see',
   '/setup': 'set up',
+  '/setup/time': 'set up',
   '/setup/people': 'set up',
   '/setup/weights': 'set up',
   '/setup/methods': 'set up',
@@ -145,11 +165,17 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/setup/devices': 'set up',
 };
 
-/** What each route asks for, by method. `device`: a token of the device door, whatever the role. */
-export const routeRights: Readonly<Record<string, Readonly<Record<string, Right | 'device'>>>> = {
+/** What each route asks for, by method. `device`: a token of the device door, whatever the role;
+ * `link`: the token in the address. */
+export const routeRights: Readonly<
+  Record<string, Readonly<Record<string, Right | 'device' | 'link'>>>
+> = {
   '/api/book': { GET: 'see' },
   '/api/photos/[id]': { GET: 'see' },
   '/api/machines/[id]/card': { GET: 'see' },
+  '/api/plan/calendar': { GET: 'see' },
+  '/api/plan/order-list': { GET: 'see' },
+  '/api/plan/feed/[token]': { GET: 'link' },
   '/api/imports': { POST: 'clean' },
   '/api/imports/[id]': { GET: 'clean', POST: 'clean', DELETE: 'clean' },
   '/api/imports/[id]/rejected': { GET: 'clean' },

@@ -5,6 +5,7 @@ import { openFaults, type Fault } from './faults/faults';
 import { restrictions, type Restriction } from './faults/return';
 import { watched, type Watched } from './faults/watch';
 import { activeHolds, type Hold } from './holds';
+import { plannedToday, type PlannedToday } from './weeks/plans';
 import { openPutBacks, type PutBack } from './put-backs';
 import type { Shop } from './shop';
 import { sheetsInWork, type Sheet } from './sheets';
@@ -32,6 +33,8 @@ export interface Board {
   strengths: ReadonlyMap<string, CurrentStrength>;
   /** what is mended for now */
   putBacks: PutBack[];
+  /** what the plan has for today; null: nothing was ever planned */
+  planned: PlannedToday | null;
   /** due and past due, by danger; tasks that follow every job stand in `afterJob` instead */
   due: DueItem[];
   /** due, but put off for now with a reason; what can burn stays among the due */
@@ -61,6 +64,7 @@ export function shopBoard(shop: Shop): Board {
     watched: watched(shop),
     strengths: strengths(shop),
     putBacks: openPutBacks(shop),
+    planned: plannedToday(shop, machines, now),
     due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
     putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),
     afterJob: items.filter(({ task }) => followsEveryJob(task.task)),

@@ -9,7 +9,7 @@ import {
   millisecondsPerHour,
   millisecondsPerMinute,
 } from '../../core/units/time';
-import { startOfLocalDay } from '../../core/units/zone';
+import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import { insertPlan, latestPlans, type WeekPlanRow } from '../../records/weeks';
@@ -222,20 +222,22 @@ const early = 12 * millisecondsPerHour;
 /** How much dearer a plan may have become before it is said. */
 const dearer = { share: 1.2, minutes: 30 };
 
-/** How the plan that holds stands. @param weeks the weeks ahead with what it pinned and refused */
-export function planState(shop: Shop, machines: readonly MachineDue[], weeks: Weeks): PlanState {
-  const now = shop.now();
-  const row = currentPlan(shop);
-  const kept = row?.plan ?? null;
+/** How far each clean-down of a plan is. @param weeks tells more of the tasks that are still to come */
+function blockStates(
+  now: number,
+  machines: readonly MachineDue[],
+  kept: KeptPlan | null,
+  weeks: Pick<Weeks, 'tasks'> | null,
+): BlockState[] {
   const dues = new Map<string, { station: StationDue; due: TaskDue }>();
   for (const { stations } of machines) {
     for (const station of stations) {
       for (const due of station.tasks) dues.set(`${station.id}.${due.task.key}`, { station, due });
     }
   }
-  const wordsOf = new Map<string, TaskWords>(weeks.tasks.map((words) => [words.id, words]));
+  const wordsOf = new Map<string, TaskWords>(weeks?.tasks.map((words) => [words.id, words]));
   const nicknames = new Map(machines.map(({ id, nickname }) => [id, nickname]));
-  const blocks = (kept?.blocks ?? [])
+  return (kept?.blocks ?? [])
     .filter(({ machineId }) => nicknames.has(machineId))
     .map((block): BlockState => {
       const parts = block.tasks.flatMap((task) => {
@@ -262,6 +264,13 @@ export function planState(shop: Shop, machines: readonly MachineDue[], weeks: We
             : 'coming';
       return { ...block, nickname: nicknames.get(block.machineId)!, parts, state };
     });
+}
+
+/** How the plan that holds stands. @param weeks the weeks ahead with what it pinned and refused */
+export function planState(shop: Shop, machines: readonly MachineDue[], weeks: Weeks): PlanState {
+  const row = currentPlan(shop);
+  const kept = row?.plan ?? null;
+  const blocks = blockStates(shop.now(), machines, kept, weeks);
   return {
     id: row?.id ?? null,
     madeAt: row?.madeAt ?? 0,
@@ -270,6 +279,43 @@ export function planState(shop: Shop, machines: readonly MachineDue[], weeks: We
     kept,
     blocks,
     overtaken: row ? reasons(shop, weeks, row, blocks) : [],
+  };
+}
+
+/** What the plan has for today, what of the days before was not done, and whether it covers the days to come. */
+export interface PlannedToday {
+  /** today's clean-downs, those of the hour first */
+  today: BlockState[];
+  /** of days before, with tasks that were not done and are not planned again */
+  left: BlockState[];
+  /** the next clean-down after today; UTC milliseconds */
+  next: { nickname: string; from: number } | null;
+}
+
+/** What the plan says for today; `null` where nothing was ever planned. */
+export function plannedToday(
+  shop: Shop,
+  machines: readonly MachineDue[],
+  now = shop.now(),
+): PlannedToday | null {
+  const row = currentPlan(shop);
+  if (!row) return null;
+  const begins = startOfLocalDay(localDay(now, shop.zone), shop.zone);
+  const ends = startOfLocalDay(localDay(now, shop.zone) + 1, shop.zone);
+  const blocks = blockStates(now, machines, row.plan, null).sort((a, b) => a.from - b.from);
+  const coming = new Set(
+    blocks.filter(({ to }) => to > now).flatMap(({ tasks }) => tasks.map(idOf)),
+  );
+  const [next] = blocks.filter(({ from }) => from >= ends);
+  return {
+    today: blocks.filter(({ from }) => from >= begins && from < ends),
+    left: blocks.filter(
+      ({ from, state, parts }) =>
+        from < begins &&
+        state === 'not done' &&
+        parts.some(({ done, task }) => !done && !coming.has(idOf(task))),
+    ),
+    next: next ? { nickname: next.nickname, from: next.from } : null,
   };
 }
 

@@ -249,6 +249,7 @@ const mostOutrun = 0.25;
 
 /** Whether a task that is done at every window still passes its limit before many of the next ones. */
 function outrunsWindows(task: PlanTask, ticks: readonly number[]): boolean {
+  if (ticks.length < 2) return false;
   const outrun = ticks.slice(1).filter((tick, at) => shareAt(task, ticks[at]!, tick) > 1).length;
   return outrun > mostOutrun * (ticks.length - 1);
 }

@@ -79,6 +79,8 @@ const solverSeconds = 25;
 export interface PlanBegun extends PlanWorkView {
   id: string;
   weeks: Weeks;
+  /** the plan that held before, on these weeks */
+  beforePlan: Plan | null;
 }
 
 /** Plans the weeks ahead, in a process of its own; the first answer of the fast rule comes back at once. */
@@ -177,7 +179,7 @@ function begin(
     searchSeconds,
     solverSeconds: keep ? solverSeconds : 0,
   } satisfies PlanOrder);
-  return ok({ id, weeks, ...viewOf(work) });
+  return ok({ id, weeks, beforePlan: before, ...viewOf(work) });
 }
 
 /** Why nothing can be planned at all. */

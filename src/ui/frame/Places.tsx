@@ -7,6 +7,7 @@ import classes from './Frame.module.css';
 
 const places = [
   { href: '/', name: 'Today', right: 'see' },
+  { href: '/plan', name: 'Plan', right: 'see' },
   { href: '/faults', name: 'Faults', right: 'see' },
   { href: '/record', name: 'Record', right: 'see' },
   { href: '/setup', name: 'Set-up', right: 'set up' },

@@ -5,6 +5,7 @@ import classes from '../machine/Machine.module.css';
 const rooms = [
   { path: '/setup', name: 'Shop and machines' },
   { path: '/setup/people', name: 'People' },
+  { path: '/setup/time', name: 'Time and bookings' },
   { path: '/setup/weights', name: 'Soil weights' },
   { path: '/setup/methods', name: 'Methods' },
   { path: '/setup/stores', name: 'Stores' },

@@ -12,6 +12,7 @@ import { StateMark } from '../marks/StateMark';
 import { ago, clockTime, longDate } from '../marks/when';
 import { Ribbon } from '../ribbon/Ribbon';
 import { leftWords, percent, ribbonColumns } from '../ribbon/columns';
+import { Planned } from './Planned';
 import classes from './Today.module.css';
 
 const shownDue = 6;
@@ -51,6 +52,7 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
         </section>
       ) : (
         <>
+          {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
           <div className={classes.columns}>
             <Stopped board={board} zone={zone} putRight={putRight} />
             <Due board={board} zone={zone} />

@@ -1,0 +1,24 @@
+import { planView } from '../../../../services/weeks/plans';
+import { PlanRooms } from '../../../../ui/weeks/PlanRooms';
+import { WeekSheet } from '../../../../ui/weeks/WeekSheet';
+import { theBoard } from '../../../_server/board';
+import { enter } from '../../../_server/shop';
+
+export const metadata = { title: 'Week sheet' };
+
+export default async function WeekSheetPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ week?: string }>;
+}) {
+  const { shop } = await enter('see');
+  const { machines, now } = theBoard();
+  const { state, weeks } = planView(shop, machines);
+  const week = Math.min(3, Math.max(0, Number((await searchParams).week) || 0));
+  return (
+    <>
+      <PlanRooms here="/plan/week" />
+      <WeekSheet state={state} weeks={weeks} week={week} zone={shop.zone} now={now} />
+    </>
+  );
+}

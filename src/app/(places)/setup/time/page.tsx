@@ -1,0 +1,60 @@
+import { localDay, startOfLocalDay } from '../../../../core/units/zone';
+import { allMachines } from '../../../../services/machine-view';
+import { bookings, calendars } from '../../../../services/weeks/bookings';
+import { technicianTime } from '../../../../services/weeks/time';
+import { SetupRooms } from '../../../../ui/setup/SetupRooms';
+import { BookingForms } from '../../../../ui/time/BookingForms';
+import { DaysForm } from '../../../../ui/time/DaysForm';
+import { WeekForm } from '../../../../ui/time/WeekForm';
+import classes from '../../../../ui/time/Time.module.css';
+import { enter } from '../../../_server/shop';
+import * as actions from '../../../actions/weeks';
+
+export const metadata = { title: 'Time and bookings' };
+
+/** Bookings of so many days ahead are listed. */
+const shownDays = 60;
+
+export default async function TimePage() {
+  const { shop } = await enter('set up');
+  const now = shop.now();
+  const today = localDay(now, shop.zone);
+  const { week, closed, changes } = technicianTime(shop);
+  const from = startOfLocalDay(today, shop.zone);
+  const to = startOfLocalDay(today + shownDays, shop.zone);
+  return (
+    <>
+      <h1>Set-up</h1>
+      <SetupRooms here="/setup/time" />
+      <div className={classes.page}>
+        <WeekForm
+          key={JSON.stringify([week, closed])}
+          week={week}
+          closed={closed}
+          keep={actions.setWeekAction}
+        />
+        <DaysForm
+          changes={changes.filter((one) => one.to >= today)}
+          today={today}
+          zone={shop.zone}
+          now={now}
+          add={actions.changeDaysAction}
+          drop={actions.dropTimeEntryAction}
+        />
+        <BookingForms
+          machines={allMachines(shop).filter(({ retiredAt }) => retiredAt === null)}
+          bookings={bookings(shop, from, to)}
+          calendars={calendars(shop)}
+          zone={shop.zone}
+          now={now}
+          add={actions.addBookingAction}
+          drop={actions.dropTimeEntryAction}
+          addFile={actions.addCalendarAction}
+          link={actions.linkCalendarAction}
+          readAgain={actions.readCalendarAgainAction}
+          remove={actions.removeCalendarAction}
+        />
+      </div>
+    </>
+  );
+}
