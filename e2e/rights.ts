@@ -82,6 +82,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   stopPlanningAction: 'set up',
   changePlanAction: 'set up',
   planBeforeAction: 'set up',
+  mendPlanAction: 'set up',
   renewFeedAction: 'set up',
   setWeekAction: 'set up',
   changeDaysAction: 'set up',

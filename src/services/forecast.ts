@@ -46,10 +46,13 @@ export interface MachineForecast {
   today: number;
   /** when a task will be due; `null` where there is too little use to tell */
   due: (task: TaskDue) => DueForecast | null;
-  /** how its limits are expected to fill from now on; a limit that nothing can be told of stays as it is */
-  fillings: (task: TaskDue, days: number, share?: DayShare) => PlanFilling[];
-  /** run hours expected on each day from today on */
-  hours: (days: number, share?: DayShare) => number[];
+  /**
+   * how its limits are expected to fill; a limit that nothing can be told of stays as it is
+   * @param ahead days from today on which it begins
+   */
+  fillings: (task: TaskDue, days: number, share?: DayShare, ahead?: number) => PlanFilling[];
+  /** run hours expected on each day */
+  hours: (days: number, share?: DayShare, ahead?: number) => number[];
 }
 
 /** How much of its usual use a day sees: 0 on a closed day. By days from today. */
@@ -100,16 +103,16 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       }
       return forecastDue(fillings, today, calendar);
     },
-    fillings: ({ task, counters }, count, share = always) =>
+    fillings: ({ task, counters }, count, share = always, ahead = 0) =>
       task.limits.map(({ kind, value }): PlanFilling => {
         const measure = kind === 'days' ? null : measureOf(kind, task.group);
         const each = kind === 'days' ? () => 1 : expected(measure, share);
         const sum = [0];
-        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day) / value);
+        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day + ahead) / value);
         return { start: counterFor(kind, counters) / value, sum };
       }),
-    hours: (count, share = always) =>
-      Array.from({ length: count }, (_, day) => expected('run', share)(day)),
+    hours: (count, share = always, ahead = 0) =>
+      Array.from({ length: count }, (_, day) => expected('run', share)(day + ahead)),
   };
 }
 

@@ -4,7 +4,14 @@ import { machineBounds, solvePlan } from '../services/weeks/solver';
 import type { PlanOrder, PlanPhase, PlanWord } from '../services/weeks/work';
 
 /** A process of its own for planning: the search first, then what can be proved, then the solver. */
-const word: PlanWord = { phase: 'searching', share: 0, plan: [], bound: null, trouble: null };
+const word: PlanWord = {
+  phase: 'searching',
+  share: 0,
+  plan: [],
+  bound: null,
+  trouble: null,
+  base: null,
+};
 let lastSaid = 0;
 
 function say(phase: PlanPhase, share: number, now = false): void {
@@ -15,7 +22,8 @@ function say(phase: PlanPhase, share: number, now = false): void {
   process.send?.(word, undefined, undefined, () => undefined);
 }
 
-async function plan({ problem, start, seed, searchSeconds, solverSeconds }: PlanOrder) {
+async function plan(order: PlanOrder) {
+  const { problem, start, seed, searchSeconds, solverSeconds, base } = order;
   let best: Plan = start;
   let cost = planCost(problem, best).total;
   const take = (plan: Plan, total: number) => {
@@ -36,6 +44,14 @@ async function plan({ problem, start, seed, searchSeconds, solverSeconds }: Plan
       found: take,
     });
   };
+  if (base) {
+    const began = Date.now();
+    const found = improvePlan(base.problem, base.start, {
+      seed,
+      left: () => 1 - (Date.now() - began) / (searchSeconds * 1000),
+    });
+    word.base = planCost(base.problem, found);
+  }
   search(searchSeconds, best, seed);
   say('searching', 1, true);
   if (solverSeconds > 0) {

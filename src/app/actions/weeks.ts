@@ -1,7 +1,7 @@
 'use server';
 
 import * as bookings from '../../services/weeks/bookings';
-import { changePlan, type PlanChange } from '../../services/weeks/changes';
+import { changePlan, mendPlan, type PlanChange } from '../../services/weeks/changes';
 import { renewFeed } from '../../services/weeks/feed';
 import { planBefore } from '../../services/weeks/plans';
 import type { WhatIf } from '../../services/weeks/problem';
@@ -29,6 +29,10 @@ export async function stopPlanningAction(id: string, keep: boolean) {
 
 export async function changePlanAction(version: string, change: PlanChange) {
   return act('set up', (shop, actor) => changePlan(shop, actor, version, change));
+}
+
+export async function mendPlanAction(version: string) {
+  return act('set up', (shop, actor) => mendPlan(shop, actor, version));
 }
 
 export async function planBeforeAction(version: string) {

@@ -48,7 +48,7 @@ export function pastDays(problem: PlanProblem, plan: Plan, task: number): number
 export interface Effect {
   /** minutes, or what is worth as much; negative: it saves */
   cost: number;
-  /** tasks that are past their limit on more days, with how many more and the first new one; most first */
+  /** tasks that are past their limit on more days, with how many more and the first new one; what can burn first */
   worse: { task: number; days: number; from: number }[];
   /** tasks that are past their limit on fewer days */
   better: { task: number; days: number }[];
@@ -69,11 +69,15 @@ export function effectOf(problem: PlanProblem, before: Plan, after: Plan): Effec
       worse.push({ task, days: more, from: are.find((day) => !were.has(day)) ?? are[0]! });
     } else if (more < 0) better.push({ task, days: -more });
   });
+  const grave = (task: number) => (problem.tasks[task]!.criticality === 'fire' ? 0 : 1);
   const known = new Set(violations(problem, before).map(({ rule, at }) => `${rule} ${at}`));
   return {
     cost: planCost(problem, after).total - planCost(problem, before).total,
-    worse: worse.sort((a, b) => b.days - a.days),
+    worse: worse.sort((a, b) => grave(a.task) - grave(b.task) || b.days - a.days),
     better,
-    broken: violations(problem, after).filter(({ rule, at }) => !known.has(`${rule} ${at}`)),
+    // a hand may take up again what a hand had pinned
+    broken: violations(problem, after).filter(
+      ({ rule, at }) => rule !== 'pin' && !known.has(`${rule} ${at}`),
+    ),
   };
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { effectOf, moved, type Move } from '../../core/plan/moves';
-import type { Plan, PlanProblem } from '../../core/plan/problem';
+import { planCost, type Plan, type PlanProblem } from '../../core/plan/problem';
 import { fastPlan } from '../../core/plan/search';
 import { ok } from '../../core/units/result';
 import { dueMachines } from '../due';
@@ -47,7 +47,9 @@ export function changePlan(
   const block = row.plan.blocks.find(({ id }) => id === change.block);
   if (!block) return problem('That clean-down is no longer planned.');
   if (block.to <= shop.now()) return problem('That clean-down is over.');
-  const weeks = weeksAhead(shop, dueMachines(shop), row.plan);
+  // what is taken up is no longer pinned
+  const blocks = row.plan.blocks.map((one) => (one === block ? { ...one, pinned: false } : one));
+  const weeks = weeksAhead(shop, dueMachines(shop), { ...row.plan, blocks });
   const { plan } = layPlan(weeks, row.plan, shop.now());
   const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
   const pins = new Set(
@@ -123,6 +125,52 @@ function brokenWords(weeks: Weeks, before: Plan, after: Plan): string | null {
   const lane = weeks.lanes.find(({ id }) => id === first.at);
   if (lane) return `${lane.nickname} is booked then`;
   return task ? `${task.station}, ${task.task.replaceAll('-', ' ')}: ${first.words}` : first.words;
+}
+
+/**
+ * Moves only what must be moved: the clean-downs whose window is gone or booked, and what was left undone. Each
+ * goes where it costs least, all others stay.
+ */
+export function mendPlan(shop: Shop, actor: Actor, version: string): Outcome<null> {
+  const row = currentPlan(shop);
+  if (!row || row.id !== version) return overtaken();
+  const now = shop.now();
+  const weeks = weeksAhead(shop, dueMachines(shop), row.plan);
+  if (weeks.windows.length === 0) {
+    return problem('There is no window to move anything to. The plan stands as it was.');
+  }
+  const { problem: weekly, windows } = weeks;
+  const { plan, homeless } = layPlan(weeks, row.plan, now);
+  const loose = new Set(
+    [...homeless, ...row.plan.blocks.filter(({ to }) => to <= now)].flatMap(({ tasks }) =>
+      tasks.map(({ stationId, task }) => `${stationId}.${task}`),
+    ),
+  );
+  const stays = plan.map((places, task) =>
+    places.filter((window) => {
+      const booked = weekly.windows[window]!.booked.includes(weekly.tasks[task]!.machine);
+      if (booked) loose.add(weekly.tasks[task]!.id);
+      return !booked;
+    }),
+  );
+  const after = fastPlan({
+    ...weekly,
+    pinned: stays.flatMap((places, task) =>
+      places.map((window) => ({ task: weekly.tasks[task]!.id, window: windows[window]!.id })),
+    ),
+    barred: [
+      ...weekly.barred,
+      ...weekly.tasks.flatMap(({ id }) => (loose.has(id) ? [] : [{ task: id, window: null }])),
+    ],
+  });
+  const change = Math.round(planCost(weekly, after).total - row.plan.cost);
+  const cost = change >= 0 ? `costs ${change} more` : `costs ${-change} less`;
+  const words =
+    row.plan.from === weeks.from
+      ? `only what must was moved: it ${cost} than before`
+      : 'only what must was moved';
+  keepPlan(shop, actor, weeks, after, { words });
+  return ok(null);
 }
 
 /** Puts tasks that were taken out where they cost least, and leaves all others where they are. */

@@ -70,7 +70,7 @@ export interface Lane {
 /** The weeks ahead as a problem, with what is needed to show it. */
 export interface Weeks {
   problem: PlanProblem;
-  /** today, as a shop-local day */
+  /** the first day, as a shop-local day: today, or a day far ahead */
   from: number;
   /** the windows of the problem, in its order */
   windows: Piece[];
@@ -99,15 +99,30 @@ const noon = 13 * 60;
 /** Minutes of each opening. */
 export const openingMinutes = Object.fromEntries(openings.map(({ id, minutes }) => [id, minutes]));
 
+/** How the weeks ahead are looked at. */
+export interface WeeksOptions {
+  days?: number;
+  whatIf?: WhatIf;
+  /** first shop-local day; one far ahead finds every task half used, since nobody can know */
+  begin?: number;
+  /** the tasks that do not wait for windows; by default those that would not */
+  often?: ReadonlySet<string>;
+}
+
+/** What a task counts as used on a day too far ahead to tell. */
+const halfUsed = 0.5;
+
 /** The weeks ahead of these machines. @param kept what was pinned and refused counts */
 export function weeksAhead(
   shop: Shop,
   machines: readonly MachineDue[],
   kept: KeptPlan | null,
-  { days = planDays, whatIf = {} }: { days?: number; whatIf?: WhatIf } = {},
+  { days = planDays, whatIf = {}, begin, often: waitless }: WeeksOptions = {},
 ): Weeks {
-  const now = shop.now();
-  const from = localDay(now, shop.zone);
+  const today = localDay(shop.now(), shop.zone);
+  const from = Math.max(today, begin ?? today);
+  const ahead = from - today;
+  const now = ahead > 0 ? startOfLocalDay(from, shop.zone) : shop.now();
   const { told, ...known } = technicianTime(shop);
   const time = changedTime(known, whatIf);
   const end = startOfLocalDay(from + days, shop.zone);
@@ -125,8 +140,9 @@ export function weeksAhead(
   const learnedOf = minutesFinder(shop);
   const pinned = (kept?.blocks ?? []).filter((block) => block.pinned && block.to > now);
   for (const machine of machines) {
-    const forecast = machineForecast(shop, machine.id, now);
-    const share: DayShare = (day) => {
+    const forecast = machineForecast(shop, machine.id, shop.now());
+    const share: DayShare = (dayAhead) => {
+      const day = dayAhead - ahead;
       if (closed[day]) return 0;
       const { busier } = whatIf;
       const inside =
@@ -138,7 +154,7 @@ export function weeksAhead(
     lanes.push({
       id: machine.id,
       nickname: machine.nickname,
-      hours: forecast.hours(days, share),
+      hours: forecast.hours(days, share, ahead),
       bookings: booked.filter((one) => one.machine === machine.id),
     });
     const ticks = [
@@ -154,7 +170,9 @@ export function weeksAhead(
       for (const due of own) {
         const { task, call } = due;
         const id = `${station.id}.${task.key}`;
-        const fillings = forecast.fillings(due, days, share);
+        const counted = forecast.fillings(due, days, share, ahead);
+        const fillings =
+          ahead > 0 ? counted.map((filling) => ({ ...filling, start: halfUsed })) : counted;
         const { minutes } = timedTask(
           task,
           learnedOf({
@@ -173,9 +191,10 @@ export function weeksAhead(
           openings: [opening, ...openingsUnder(opening)].filter(
             (each) => (openingMinutes[each] ?? 0) > 0,
           ),
-          fillings: call
-            ? fillings.map((filling) => ({ ...filling, start: Math.max(called, filling.start) }))
-            : fillings,
+          fillings:
+            call && ahead === 0
+              ? fillings.map((filling) => ({ ...filling, start: Math.max(called, filling.start) }))
+              : fillings,
           coveredBy: own
             .filter((other) => other !== due && resets(other.task.depth, task.depth))
             .map((other) => `${station.id}.${other.task.key}`),
@@ -185,12 +204,12 @@ export function weeksAhead(
                   .filter((other) => other.task.depth === 'clean')
                   .map((other) => `${station.id}.${other.task.key}`)
               : [],
-          from: firstTick(due, shop, from),
+          from: ahead > 0 ? 0 : firstTick(due, shop, from),
         };
         const isPinned = pinned.some((block) =>
           block.tasks.some((each) => `${each.stationId}.${each.task}` === id),
         );
-        if (!isPinned && outrunsWindows(one, ticks)) {
+        if (!isPinned && (waitless ? waitless.has(id) : outrunsWindows(one, ticks))) {
           const everyDays =
             days / shareAt({ ...one, fillings: fillings.map(fromEmpty) }, null, days);
           often.push({ ...wordsOf(machine, station, due, id), everyDays });

@@ -4,12 +4,13 @@ import { effectOf, type Effect } from '../../core/plan/moves';
 import { planCost, type Plan, type PlanCost, type PlanProblem } from '../../core/plan/problem';
 import { dispatchPlan, fastPlan } from '../../core/plan/search';
 import { ok } from '../../core/units/result';
+import { localDay } from '../../core/units/zone';
 import { newId } from '../../records/ids';
 import { dueMachines } from '../due';
 import { forkWorker } from '../fork';
 import { firstProblem, patiently, problem, type Actor, type Outcome, type Shop } from '../shop';
 import { currentPlan, keepPlan, layPlan, planView } from './plans';
-import { weeksAhead, type Weeks, type WhatIf } from './problem';
+import { planDays, weeksAhead, type Weeks, type WeeksOptions, type WhatIf } from './problem';
 
 /** What the process for planning is told. */
 export interface PlanOrder {
@@ -19,6 +20,8 @@ export interface PlanOrder {
   searchSeconds: number;
   /** 0: the solver is not asked */
   solverSeconds: number;
+  /** the same days as they are, for a what-if to be held against */
+  base: { problem: PlanProblem; start: Plan } | null;
 }
 
 /** How far planning is. */
@@ -32,6 +35,8 @@ export interface PlanWord {
   bound: number | null;
   /** why the solver did not help, when it failed */
   trouble: string | null;
+  /** what the same days cost as they are, for a what-if */
+  base: PlanCost | null;
 }
 
 /** How the work stands, as a page shows it. */
@@ -45,9 +50,12 @@ export interface PlanWorkView {
   trouble: string | null;
   /** seconds since it was begun */
   seconds: number;
-  /** total of the plan that held before, on today's problem, and of what a person would do */
+  /** total of the plan that held before, on these weeks */
   before: number | null;
-  person: number;
+  /** what it would cost to do the most overdue first */
+  person: PlanCost;
+  /** what the same days cost as they are, for a what-if */
+  base: PlanCost | null;
   /** what changes against the plan that held before */
   effect: Effect | null;
   /** whether nothing more is to come: it is kept, or nothing of it is */
@@ -59,7 +67,7 @@ interface Work {
   actor: Actor;
   weeks: Weeks;
   before: Plan | null;
-  person: number;
+  person: PlanCost;
   word: PlanWord;
   beganAt: number;
   process: ChildProcess;
@@ -119,18 +127,39 @@ export function startWhatIf(shop: Shop, actor: Actor, input: WhatIf): Outcome<Pl
   if (!whatIf.without && !whatIf.busier && !whatIf.away) {
     return problem('Say what would be otherwise.');
   }
+  const machines = dueMachines(shop);
   const kept = currentPlan(shop)?.plan ?? null;
-  // far days are looked at from where they begin to matter
-  const weeks = weeksAhead(shop, dueMachines(shop), kept, { whatIf, days: daysFor(shop, whatIf) });
-  return begin(shop, actor, weeks, kept ? layPlan(weeks, kept, shop.now()).plan : null, false);
+  const span = spanOf(shop, whatIf);
+  // what waits for windows as things are waits for them then too: else nothing could be compared
+  const base = weeksAhead(shop, machines, kept, span);
+  const often = new Set<string>(base.often.map(({ id }) => id));
+  const weeks = weeksAhead(shop, machines, kept, { ...span, whatIf, often });
+  const near = weeks.from === localDay(shop.now(), shop.zone);
+  return begin(
+    shop,
+    actor,
+    weeks,
+    kept && near ? layPlan(weeks, kept, shop.now()).plan : null,
+    false,
+    base,
+  );
 }
 
-/** A what-if of days beyond the four weeks looks so far ahead; at most a quarter. */
-function daysFor(shop: Shop, { away, busier }: WhatIf): number {
-  const { from, problem: now } = weeksAhead(shop, [], null);
-  const last = Math.max(away ? away.to : 0, busier ? busier.from + 14 : 0);
-  return Math.min(91, Math.max(now.days, last - from + 8));
+/** The days a what-if looks at: the next four weeks, or more where it ends later, or those around it. */
+function spanOf(shop: Shop, { away, busier }: WhatIf): Pick<WeeksOptions, 'begin' | 'days'> {
+  const today = localDay(shop.now(), shop.zone);
+  const first = away?.from ?? busier?.from ?? today;
+  const last = away?.to ?? (busier ? busier.from + busier.days : today);
+  if (first - today > farDays) {
+    return { begin: first - 7, days: Math.min(mostDays, last - first + 15) };
+  }
+  return { days: Math.min(mostDays, Math.max(planDays, last - today + 8)) };
 }
+
+/** From so many days ahead on nobody knows how dirty things will be. */
+const farDays = 42;
+/** The most days that are looked at together. */
+const mostDays = 63;
 
 function begin(
   shop: Shop,
@@ -138,6 +167,7 @@ function begin(
   weeks: Weeks,
   before: Plan | null,
   keep: boolean,
+  base: Weeks | null = null,
 ): Outcome<PlanBegun> {
   const trouble = impossible(weeks);
   if (trouble) return problem(trouble);
@@ -152,8 +182,8 @@ function begin(
     actor,
     weeks,
     before,
-    person: planCost(weeks.problem, dispatchPlan(weeks.problem)).total,
-    word: { phase: 'first', share: 0, plan: start, bound: null, trouble: null },
+    person: planCost(weeks.problem, dispatchPlan(weeks.problem)),
+    word: { phase: 'first', share: 0, plan: start, bound: null, trouble: null, base: null },
     beganAt: Date.now(),
     process: forkWorker('plan-process.ts'),
     keep,
@@ -178,6 +208,7 @@ function begin(
     seed: 1,
     searchSeconds,
     solverSeconds: keep ? solverSeconds : 0,
+    base: base && { problem: base.problem, start: fastPlan(base.problem) },
   } satisfies PlanOrder);
   return ok({ id, weeks, beforePlan: before, ...viewOf(work) });
 }
@@ -222,6 +253,7 @@ function viewOf(work: Work): PlanWorkView {
     cost: planCost(weeks.problem, word.plan),
     bound: word.bound,
     trouble: word.trouble,
+    base: word.base,
     seconds: (Date.now() - beganAt) / 1000,
     before: before ? planCost(weeks.problem, before).total : null,
     person,

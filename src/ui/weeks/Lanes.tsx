@@ -101,8 +101,8 @@ export function Lanes(props: LanesProps) {
     }),
   );
   const columns = columnsOf(weeks);
-  const template = `108px ${columns
-    .map(({ window }) => (window === null ? 'minmax(15px, 0.28fr)' : 'minmax(62px, 1fr)'))
+  const template = `100px ${columns
+    .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
     .join(' ')}`;
   const windowOf = (event: DragEndEvent) => {
     const window = event.over?.data.current?.['window'];
@@ -353,8 +353,8 @@ function Tag({
     >
       <span className={classes.minutes}>
         {minutes}
-        {fire && <IconFlame size={13} aria-hidden="true" />}
-        {pinned && <IconPin size={13} aria-hidden="true" />}
+        {fire && <IconFlame size={16} stroke={2.2} aria-hidden="true" />}
+        {pinned && <IconPin size={16} stroke={2} aria-hidden="true" />}
       </span>
       {lines.slice(0, more === 1 ? shownLines + 1 : shownLines).map(({ id, short, done }) => (
         <span key={id} className={classes.line} data-done={done || undefined}>

@@ -5,7 +5,8 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/plan/moves';
-import { planCost } from '../../core/plan/problem';
+import { latePrice, planCost } from '../../core/plan/problem';
+import { startOfLocalDay } from '../../core/units/zone';
 import type { Outcome } from '../../services/shop';
 import type { PlanChange } from '../../services/weeks/changes';
 import type { PlanView } from '../../services/weeks/plans';
@@ -29,12 +30,13 @@ interface WeeksPlanProps {
   now: number;
   planning: PlanningActions;
   change: (version: string, change: PlanChange) => Promise<Outcome<unknown>>;
+  mend: (version: string) => Promise<Outcome<unknown>>;
   back: (version: string) => Promise<Outcome<unknown>>;
 }
 
 /** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
 export function WeeksPlan(props: WeeksPlanProps) {
-  const { view, marks, held, zone, now, change, back } = props;
+  const { view, marks, held, zone, now, change, mend, back } = props;
   const { state } = view;
   const router = useRouter();
   const refresh = useCallback(() => router.refresh(), [router]);
@@ -45,6 +47,7 @@ export function WeeksPlan(props: WeeksPlanProps) {
   const version = state.id ?? '';
   const changing = useAction((input: PlanChange) => change(version, input));
   const goingBack = useAction(() => back(version));
+  const mending = useAction(() => mend(version));
   // a planning that is over and kept is the plan of the page itself
   const draft = planning && (!planning.over || planning.question !== null) ? planning : null;
   const weeks = draft?.weeks ?? view.weeks;
@@ -113,11 +116,23 @@ export function WeeksPlan(props: WeeksPlanProps) {
           )}
         </div>
       )}
-      <ProblemNote problem={problem ?? goingBack.problem ?? changing.problem} />
+      <ProblemNote problem={problem ?? goingBack.problem ?? mending.problem ?? changing.problem} />
       {!draft && state.overtaken.length > 0 && (
         <section className={classes.over} aria-labelledby="overtaken">
           <b id="overtaken">This plan was overtaken.</b>
-          {mayPlan && ' Plan anew: what is pinned stays.'}
+          {mayPlan && (
+            <>
+              {' Plan anew, where what is pinned stays, or '}
+              <Button
+                variant="default"
+                size="compact-md"
+                loading={mending.pending}
+                onClick={() => mending.run()}
+              >
+                move only what must
+              </Button>
+            </>
+          )}
           <ul>
             {state.overtaken.slice(0, 6).map((reason) => (
               <li key={reason}>{withDates(reason, zone, now)}</li>
@@ -131,9 +146,15 @@ export function WeeksPlan(props: WeeksPlanProps) {
       ) : state.id ? (
         <p className={classes.figures}>
           <span>
-            <b className="figures">{Math.round(cost.total)}</b> in all, in minutes or what is worth
-            as much: {Math.round(cost.openings)} opening, {Math.round(cost.waste)} cleaning early,{' '}
-            {Math.round(cost.risk + cost.late)} past due
+            <b className="figures">{Math.round(cost.total - cost.late)}</b> in all, in minutes or
+            what is worth as much: {Math.round(cost.openings)} opening, {Math.round(cost.waste)}{' '}
+            cleaning early, {Math.round(cost.risk)} past due
+            {cost.late > 0 && (
+              <b>
+                ; what can burn goes past its limit {Math.round(cost.late / latePrice)} times: there
+                is no window in time
+              </b>
+            )}
           </span>
           {state.kept && state.kept.bound !== null && (
             <span>when it was made: {proofWords(state.kept.cost, state.kept.bound)}</span>
@@ -224,7 +245,8 @@ export function WeeksPlan(props: WeeksPlanProps) {
 
 /** What is said of a draft: cost, proof, what changes, what becomes past due. */
 function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now: number }) {
-  const { weeks, cost, bound, before, effect, question, person, trouble } = draft;
+  const { weeks, cost, bound, before, effect, question, person, trouble, base } = draft;
+  const far = startOfLocalDay(weeks.from, zone) > now;
   const change = before === null ? null : cost.total - before;
   const changed = useMemo(
     () => (draft.beforePlan ? changedWords(weeks, draft.beforePlan, draft.plan) : null),
@@ -235,20 +257,27 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
       <b id="draft">{question ?? 'The plan as it is being found'}</b>
       <p className={classes.figures}>
         <span>
-          <b className="figures">{Math.round(cost.total)}</b> in all: {Math.round(cost.openings)}{' '}
-          opening, {Math.round(cost.waste)} cleaning early, {Math.round(cost.risk)} past due
+          <b className="figures">{Math.round(cost.total - cost.late)}</b> in all:{' '}
+          {Math.round(cost.openings)} opening, {Math.round(cost.waste)} cleaning early,{' '}
+          {Math.round(cost.risk)} past due
           {cost.late > 0 &&
-            `; what can burn goes past its limit ${Math.round(cost.late / 1000)} times`}
+            `; what can burn goes past its limit ${Math.round(cost.late / latePrice)} times`}
         </span>
         {question === null && <span>{proofWords(cost.total, bound)}</span>}
-        {change !== null && (
+        {question === null && change !== null && (
+          <span>against the plan that holds it {costWords(change)}</span>
+        )}
+        {question !== null && base !== null && (
           <span>
-            {question === null ? 'against the plan that holds: it ' : 'planned for it, it '}
-            {costWords(change)}
-            {question !== null && ' against keeping to the plan'}
+            <b>it {costWords(cost.total - cost.late - (base.total - base.late))}</b> than the same
+            days as they are
           </span>
         )}
-        <span className="quiet">most overdue first would come to {Math.round(person)}</span>
+        <span className="quiet">
+          most overdue first would come to {Math.round(person.total - person.late)}
+          {person.late > 0 &&
+            `, and let what can burn past its limit ${Math.round(person.late / latePrice)} times`}
+        </span>
       </p>
       {changed && <p>{changed}</p>}
       {effect && question !== null && (
@@ -259,6 +288,11 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
               <li key={words}>{words}</li>
             ))}
         </ul>
+      )}
+      {far && (
+        <p className="quiet">
+          So far ahead nobody knows how dirty things will be: every task is taken as half used.
+        </p>
       )}
       {trouble && <p>{trouble}.</p>}
     </section>

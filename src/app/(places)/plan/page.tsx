@@ -33,6 +33,7 @@ export default async function PlanPage() {
           stop: actions.stopPlanningAction,
         }}
         change={actions.changePlanAction}
+        mend={actions.mendPlanAction}
         back={actions.planBeforeAction}
       />
       {may(role, 'clean') && (
