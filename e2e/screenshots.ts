@@ -6,29 +6,10 @@ import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { startServer } from './server';
-import { Clock, pickOnly, stretch, workThrough } from './sheet';
+import { Clock, pickOnly, stretch } from './sheet';
 
 const root = path.resolve(__dirname, '..');
 const folder = path.join(root, 'docs', 'screenshots');
-
-/** A plaque with rounded corners, rings in it and a filled band, in a dialect of the usual kind. */
-function jobFile(): string {
-  const lines = ['; tide plaque', 'G21 G90', 'M4 S0', 'G0 X60 Y40', 'G1 F4200 S700'];
-  for (let y = 40; y <= 90; y += 0.5) {
-    lines.push(`G0 X60 Y${y} S0`, `G1 X300 S${200 + Math.round(300 * Math.abs(Math.sin(y / 9)))}`);
-  }
-  for (let r = 20; r <= 80; r += 15)
-    lines.push(`G0 X${180 - r} Y200`, `G2 X${180 - r} Y200 I${r} J0 S650`);
-  lines.push(
-    'G0 X40 Y20',
-    'G1 X320 S800 F1500',
-    'G3 X340 Y40 I0 J20',
-    'G1 Y280',
-    'G1 X40',
-    'G1 Y20',
-  );
-  return [...lines, 'G38.2 Z-2', 'M5', 'M2'].join('\n');
-}
 
 /** Pictures of one size side by side. */
 async function beside(pictures: Buffer[], file: string) {
@@ -82,6 +63,39 @@ async function main() {
     console.log(name);
   };
 
+  /** The plan, a move with its cost, a what-if and the load. */
+  const weeksAhead = async (page: Page) => {
+    await page.goto(`${server.url}/plan`);
+    await page.getByRole('button', { name: 'Plan anew' }).click();
+    await page.getByText('The plan as it is being found').waitFor();
+    await page.getByText(/planned anew by Marit, just now/).waitFor({ timeout: 90_000 });
+    await shoot(page, 'weeks');
+    const tag = page.getByRole('button', { name: /^Swift, .* minutes/ }).first();
+    await tag.scrollIntoViewIfNeeded();
+    const box = (await tag.boundingBox())!;
+    await page.mouse.move(box.x + 14, box.y + 12);
+    await page.mouse.down();
+    const says = page.getByRole('status').filter({ hasText: 'Swift to' });
+    // over one window after another, until one that takes it
+    for (let far = 60; far <= 900; far += 55) {
+      await page.mouse.move(box.x + far, box.y + 16, { steps: 6 });
+      if (/costs \d+ more/.test((await says.allTextContents()).join(''))) break;
+    }
+    await page.screenshot({ path: path.join(folder, 'move.png') });
+    console.log('move');
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    const ask = page.locator('form').filter({ hasText: 'No evenings on' });
+    await ask.getByRole('button', { name: 'See' }).click();
+    await page.getByText('than the same days as they are').waitFor();
+    await page.getByRole('button', { name: 'Plan anew' }).waitFor();
+    await page.evaluate(() => window.scrollTo(0, 0));
+    await shoot(page, 'what-if');
+    await page.goto(`${server.url}/plan/load`);
+    await page.locator('.recharts-bar-rectangle').first().waitFor();
+    await shoot(page, 'load');
+  };
+
   const page = await open(1280, 800);
   await signIn(page);
   await shoot(page, 'today');
@@ -96,30 +110,19 @@ async function main() {
   await shoot(page, 'stores');
   await page.goto(server.url);
   await page.getByRole('link', { name: 'Wren: Honeycomb' }).click();
-  await page.getByRole('link', { name: 'How is this counted?' }).click();
-  await page.getByRole('link', { name: 'Close the sum' }).waitFor();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await shoot(page, 'machine');
+  await page.getByRole('heading', { name: 'Honeycomb', exact: true }).waitFor();
   const machine = page.url().split('?')[0]!;
+  await page.goto(`${machine}?station=window`);
+  await page
+    .getByText(/in four of five cases/)
+    .first()
+    .waitFor();
+  await shoot(page, 'machine');
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
-  await page.goto(server.url);
-  await page.getByRole('link', { name: 'Bittern' }).first().click();
-  await page.getByRole('link', { name: 'Meter and files' }).click();
-  await page.getByText('The meter is stuck').waitFor();
-  await shoot(page, 'meter');
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
-  await page.goto(`${server.url}/log?machine=${machine.split('/').at(-1)}`);
-  await page.getByText('Take the times from the job file').click();
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'tide-plaque.gcode',
-    mimeType: 'text/plain',
-    buffer: Buffer.from(jobFile()),
-  });
-  await page.getByRole('button', { name: 'Use these figures' }).waitFor();
-  await shoot(page, 'job-file');
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
   await page.goto(`${server.url}/faults/new`);
@@ -145,6 +148,7 @@ async function main() {
   await page.getByRole('link', { name: 'Strength', exact: true }).click();
   await page.getByText('moving average').waitFor();
   await shoot(page, 'strength');
+  await weeksAhead(page);
   await page.goto(`${server.url}/record`);
   await shoot(page, 'record');
   await page.goto(`${machine}/label`);
@@ -183,13 +187,6 @@ async function main() {
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
   await page.getByRole('heading', { name: 'In this order' }).waitFor();
   await shoot(page, 'sheet');
-  await workThrough(page, clock, async (name) => {
-    if (name !== 'Is it whole again?') return;
-    await page.evaluate(() => window.scrollTo(0, 0));
-    await shoot(page, 'refit');
-  });
-  await page.getByRole('button', { name: /^Sign off and release/ }).scrollIntoViewIfNeeded();
-  await shoot(page, 'sign-off');
 
   await browser.close();
   await server.kill();

@@ -2,9 +2,9 @@ import { localDay } from '../core/units/zone';
 import { recordCare } from './care';
 import { dueMachines } from './due';
 import { forecastRecords, machineForecast } from './forecast';
-import { logSession } from './sessions';
 import {
   addTestMachine,
+  cutPlywood,
   dropTestShop,
   must,
   openTestShop,
@@ -20,27 +20,6 @@ beforeEach(() => {
   machineId = addTestMachine(shop).id;
 });
 afterEach(() => dropTestShop(shop));
-
-/** So many days on end with an hour of cut plywood each, the last of them yesterday. */
-function use(days: number) {
-  for (let ago = days; ago >= 1; ago--) {
-    must(
-      logSession(shop, tester, {
-        machineId,
-        start: shop.clock.now - ago * day,
-        runSeconds: 3600,
-        beamSeconds: null,
-        material: 'plywood',
-        process: 'cut',
-        airAssist: true,
-        draught: 'full',
-        operator: null,
-        note: null,
-        key: `forecast-${ago}`,
-      }),
-    );
-  }
-}
 
 const task = (slug: string, key: string) =>
   dueMachines(shop)[0]!
@@ -58,7 +37,7 @@ it('says nothing of a machine without use, but for limits in days', () => {
 });
 
 it('finds the day on which an hour a day fills a limit, by hand', () => {
-  use(60);
+  cutPlywood(shop, machineId, 60);
   const { id } = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'honeycomb')!;
   const at = shop.clock.now - 3.5 * day;
   must(recordCare(shop, tester, { stationId: id, task: 'clean', at, result: 'done' }));
@@ -72,7 +51,7 @@ it('finds the day on which an hour a day fills a limit, by hand', () => {
 });
 
 it('an hour a day for sixty days is forecast without a miss', () => {
-  use(60);
+  cutPlywood(shop, machineId, 60);
   const [record] = forecastRecords(shop);
   expect(record).toMatchObject({ nickname: 'Wren', useDays: 60 });
   for (const { judged, held } of record!.coverage) expect(held).toBe(judged);

@@ -15,6 +15,8 @@ export interface Block {
   /** UTC milliseconds */
   from: number;
   to: number;
+  /** end of its window: until then it can still be done, UTC milliseconds */
+  until: number;
   /** hands-on minutes, making safe and openings with them */
   minutes: number;
   /** minutes of them for making safe and openings */

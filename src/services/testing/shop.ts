@@ -4,6 +4,8 @@ import path from 'node:path';
 import { addMachine } from '../machines';
 import { allInOrder } from '../../core/sheet/ending';
 import { noMarks, progressOf, type Marks } from '../../core/sheet/progress';
+import { millisecondsPerDay } from '../../core/units/time';
+import { logSession } from '../sessions';
 import { press, ticksOf } from '../sheet-ticks';
 import { runOf } from '../sheets';
 import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
@@ -45,6 +47,27 @@ export function refusal(outcome: Outcome<unknown>): string {
 
 export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed-diode') {
   return must(addMachine(shop, tester, { nickname, family }));
+}
+
+/** An hour of cut plywood on each of so many days on end, the last of them yesterday. */
+export function cutPlywood(shop: TestShop, machineId: string, days: number): void {
+  for (let ago = days; ago >= 1; ago--) {
+    must(
+      logSession(shop, tester, {
+        machineId,
+        start: shop.clock.now - ago * millisecondsPerDay,
+        runSeconds: 3600,
+        beamSeconds: null,
+        material: 'plywood',
+        process: 'cut',
+        airAssist: true,
+        draught: 'full',
+        operator: null,
+        note: null,
+        key: `plywood-${machineId}-${ago}`,
+      }),
+    );
+  }
 }
 
 /** Presses whatever stands between a sheet and its sign-off, as somebody who finds all in order. */

@@ -46,7 +46,7 @@ export function changePlan(
   if (!row || row.id !== version) return overtaken();
   const block = row.plan.blocks.find(({ id }) => id === change.block);
   if (!block) return problem('That clean-down is no longer planned.');
-  if (block.to <= shop.now()) return problem('That clean-down is over.');
+  if (block.until <= shop.now()) return problem('That clean-down is over.');
   // what is taken up is no longer pinned
   const blocks = row.plan.blocks.map((one) => (one === block ? { ...one, pinned: false } : one));
   const weeks = weeksAhead(shop, dueMachines(shop), { ...row.plan, blocks });
@@ -142,7 +142,7 @@ export function mendPlan(shop: Shop, actor: Actor, version: string): Outcome<nul
   const { problem: weekly, windows } = weeks;
   const { plan, homeless } = layPlan(weeks, row.plan, now);
   const loose = new Set(
-    [...homeless, ...row.plan.blocks.filter(({ to }) => to <= now)].flatMap(({ tasks }) =>
+    [...homeless, ...row.plan.blocks.filter(({ until }) => until <= now)].flatMap(({ tasks }) =>
       tasks.map(({ stationId, task }) => `${stationId}.${task}`),
     ),
   );

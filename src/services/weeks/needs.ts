@@ -19,7 +19,7 @@ export interface Need extends Pick<
 /** What the clean-downs to come need, what runs short first. */
 export function planNeeds(shop: Shop, machines: readonly MachineDue[]): Need[] {
   const now = shop.now();
-  const blocks = (currentPlan(shop)?.plan.blocks ?? []).filter(({ to }) => to > now);
+  const blocks = (currentPlan(shop)?.plan.blocks ?? []).filter(({ until }) => until > now);
   const uses = new Map<string, TaskUse>();
   for (const { stations } of machines) {
     for (const station of stations) {

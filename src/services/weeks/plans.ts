@@ -40,7 +40,7 @@ export function layPlan({ problem, windows }: Weeks, kept: KeptPlan | null, now:
   const windowAt = new Map(windows.map(({ id }, at) => [id, at]));
   const laid: Laid = { plan: places, homeless: [], spare: [] };
   for (const block of kept?.blocks ?? []) {
-    if (block.to <= now) continue;
+    if (block.until <= now) continue;
     const window = windowAt.get(block.window);
     if (window === undefined) {
       laid.homeless.push(block);
@@ -85,6 +85,7 @@ export function blocksOf(
       window: window.id,
       from,
       to,
+      until: window.to,
       minutes: sitting.minutes,
       opened: sitting.opened,
       tasks: sitting.tasks.map((task) => ({
@@ -145,11 +146,13 @@ export function keepPlan(
   const oldPins = new Set(
     old.filter(({ pinned }) => pinned).map((block) => `${block.machineId} ${block.window}`),
   );
-  const past = old.filter(({ to }) => to <= now && to > now - keptPastDays * millisecondsPerDay);
+  const past = old.filter(
+    ({ until }) => until <= now && until > now - keptPastDays * millisecondsPerDay,
+  );
   const coming = blocksOf(
     weeks,
     plan,
-    old.filter(({ to }) => to > now),
+    old.filter(({ until }) => until > now),
     pins ?? oldPins,
   );
   const row: WeekPlanRow = {
@@ -257,7 +260,7 @@ function blockStates(
       const done = parts.length > 0 && parts.every((part) => part.done);
       const state = done
         ? 'done'
-        : block.to <= now
+        : block.until <= now
           ? 'not done'
           : block.from <= now
             ? 'now'
@@ -304,7 +307,7 @@ export function plannedToday(
   const ends = startOfLocalDay(localDay(now, shop.zone) + 1, shop.zone);
   const blocks = blockStates(now, machines, row.plan, null).sort((a, b) => a.from - b.from);
   const coming = new Set(
-    blocks.filter(({ to }) => to > now).flatMap(({ tasks }) => tasks.map(idOf)),
+    blocks.filter(({ until }) => until > now).flatMap(({ tasks }) => tasks.map(idOf)),
   );
   const [next] = blocks.filter(({ from }) => from >= ends);
   return {
@@ -333,7 +336,9 @@ function reasons(
     const open = block.parts.filter((part) => !part.done && part.words !== null);
     // what was left undone and is planned again is no news
     const again = open.filter(({ task }) =>
-      blocks.some((other) => other.to > now && other.tasks.some((one) => idOf(one) === idOf(task))),
+      blocks.some(
+        (other) => other.until > now && other.tasks.some((one) => idOf(one) === idOf(task)),
+      ),
     );
     const left = open.length - again.length;
     if (left > 0) {

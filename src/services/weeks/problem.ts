@@ -138,7 +138,7 @@ export function weeksAhead(
   const words: TaskWords[] = [];
   const often: Often[] = [];
   const learnedOf = minutesFinder(shop);
-  const pinned = (kept?.blocks ?? []).filter((block) => block.pinned && block.to > now);
+  const pinned = (kept?.blocks ?? []).filter((block) => block.pinned && block.until > now);
   for (const machine of machines) {
     const forecast = machineForecast(shop, machine.id, shop.now());
     const share: DayShare = (dayAhead) => {

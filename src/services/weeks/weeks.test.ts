@@ -9,10 +9,10 @@ import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { strikeEntry } from '../book';
 import { recordCare } from '../care';
 import { dueMachines } from '../due';
-import { logSession } from '../sessions';
 import { moveStock } from '../stores';
 import {
   addTestMachine,
+  cutPlywood,
   dropTestShop,
   must,
   openTestShop,
@@ -53,26 +53,7 @@ afterEach(() => dropTestShop(shop));
 
 const today = () => localDay(shop.clock.now, zone);
 
-/** An hour of cut plywood on each of so many days until yesterday. */
-function use(days: number, id = machineId) {
-  for (let ago = days; ago >= 1; ago--) {
-    must(
-      logSession(shop, tester, {
-        machineId: id,
-        start: shop.clock.now - ago * day,
-        runSeconds: 3600,
-        beamSeconds: null,
-        material: 'plywood',
-        process: 'cut',
-        airAssist: true,
-        draught: 'full',
-        operator: null,
-        note: null,
-        key: `weeks-${id}-${ago}`,
-      }),
-    );
-  }
-}
+const use = (days: number, id = machineId) => cutPlywood(shop, id, days);
 
 /** Tuesday and Thursday evenings and Saturday mornings. */
 function evenings(minutes = 120) {

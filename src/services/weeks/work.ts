@@ -176,6 +176,12 @@ function begin(
     before && planCost(weeks.problem, before).total < planCost(weeks.problem, first).total
       ? before
       : first;
+  // one planning a person: a new one ends the one before, what is over is forgotten
+  for (const [other, old] of works()) {
+    if (!old.over && old.actor.id !== actor.id) continue;
+    works().delete(other);
+    old.process.kill('SIGKILL');
+  }
   const id = newId();
   const work: Work = {
     shop,

@@ -1,5 +1,6 @@
 'use client';
 
+import { useId } from 'react';
 import classes from './Time.module.css';
 
 interface FieldProps {
@@ -14,18 +15,23 @@ interface FieldProps {
 
 /** A date or a time by the browser's own picker. */
 export function WhenField({ label, value, onChange, type, quiet = false, error }: FieldProps) {
+  const id = useId();
   return (
-    <label className={classes.field}>
-      <span className={quiet ? 'visually-hidden' : undefined}>{label}</span>
+    <span className={classes.field}>
+      <label htmlFor={id} className={quiet ? 'visually-hidden' : undefined}>
+        {label}
+      </label>
       <input
+        id={id}
         className={classes.input}
         type={type}
         required
         value={value}
         aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
         onChange={(event) => onChange(event.currentTarget.value)}
       />
-      {error && <span role="alert">{error}</span>}
-    </label>
+      {error && <span id={`${id}-error`}>{error}</span>}
+    </span>
   );
 }

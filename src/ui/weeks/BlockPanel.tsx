@@ -111,7 +111,7 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
             value={window}
             onChange={setWindow}
             searchable={false}
-            comboboxProps={{ width: 430, position: 'bottom-start' }}
+            comboboxProps={{ width: 'min(430px, 90vw)', position: 'bottom-start' }}
           />
           <Button
             disabled={window === null || chosen.length === 0}
@@ -178,7 +178,7 @@ function dueWords(due: DueForecast | undefined, zone: string, now: number): stri
   return `, due about ${day(due.likely)}${range}`;
 }
 
-/** Every window a clean-down could go to, with what that costs and what it breaks. */
+/** Every window a clean-down could go to, with what that costs; those that cannot be, with the reason, last. */
 function placesFor(
   weeks: Weeks,
   plan: Plan,
@@ -187,7 +187,7 @@ function placesFor(
   zone: string,
   now: number,
 ) {
-  return weeks.windows.flatMap((piece, to) => {
+  const places = weeks.windows.flatMap((piece, to) => {
     if (to === from) return [];
     const booked = weeks.problem.windows[to]!.booked.includes(machineId);
     const effect = effectOf(weeks.problem, plan, moved(weeks.problem, plan, { tasks, from, to }));
@@ -199,4 +199,5 @@ function placesFor(
       : `${costWords(effect.cost)}${worse > 0 ? `, ${worse} past due longer` : ''}`;
     return [{ value: piece.id, label: `${when}: ${words}`, refused }];
   });
+  return places.sort((a, b) => Number(a.refused !== null) - Number(b.refused !== null));
 }

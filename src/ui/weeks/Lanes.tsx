@@ -306,6 +306,7 @@ function Cell({
     <span
       ref={window === null ? undefined : setNodeRef}
       className={window === null ? classes.gap : classes.cell}
+      data-window={window ?? undefined}
       data-closed={closed || undefined}
       data-barred={barred || undefined}
       data-over={(isOver && mine) || undefined}

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/plan/moves';
-import { latePrice, planCost } from '../../core/plan/problem';
+import { planCost } from '../../core/plan/problem';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Outcome } from '../../services/shop';
 import type { PlanChange } from '../../services/weeks/changes';
@@ -19,7 +19,7 @@ import { draftBlocks, keptBlocks } from './blocks';
 import { Lanes } from './Lanes';
 import { usePlanning, type Planning, type PlanningActions } from './use-planning';
 import { WhatIfForm } from './WhatIfForm';
-import { changedWords, costWords, nicknameOf, proofWords, worseWords } from './words';
+import { changedWords, costWords, lateWords, nicknameOf, proofWords, worseWords } from './words';
 import classes from './Weeks.module.css';
 
 interface WeeksPlanProps {
@@ -117,6 +117,9 @@ export function WeeksPlan(props: WeeksPlanProps) {
         </div>
       )}
       <ProblemNote problem={problem ?? goingBack.problem ?? mending.problem ?? changing.problem} />
+      {planning?.over && planning.question === null && planning.trouble && (
+        <p role="status">{planning.trouble}.</p>
+      )}
       {!draft && state.overtaken.length > 0 && (
         <section className={classes.over} aria-labelledby="overtaken">
           <b id="overtaken">This plan was overtaken.</b>
@@ -151,8 +154,8 @@ export function WeeksPlan(props: WeeksPlanProps) {
             cleaning early, {Math.round(cost.risk)} past due
             {cost.late > 0 && (
               <b>
-                ; what can burn goes past its limit {Math.round(cost.late / latePrice)} times: there
-                is no window in time
+                ; what can burn goes past its limit {lateWords(cost.late)}: there is no window in
+                time
               </b>
             )}
           </span>
@@ -260,8 +263,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
           <b className="figures">{Math.round(cost.total - cost.late)}</b> in all:{' '}
           {Math.round(cost.openings)} opening, {Math.round(cost.waste)} cleaning early,{' '}
           {Math.round(cost.risk)} past due
-          {cost.late > 0 &&
-            `; what can burn goes past its limit ${Math.round(cost.late / latePrice)} times`}
+          {cost.late > 0 && `; what can burn goes past its limit ${lateWords(cost.late)}`}
         </span>
         {question === null && <span>{proofWords(cost.total, bound)}</span>}
         {question === null && change !== null && (
@@ -275,8 +277,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
         )}
         <span className="quiet">
           most overdue first would come to {Math.round(person.total - person.late)}
-          {person.late > 0 &&
-            `, and let what can burn past its limit ${Math.round(person.late / latePrice)} times`}
+          {person.late > 0 && `, and let what can burn past its limit ${lateWords(person.late)}`}
         </span>
       </p>
       {changed && <p>{changed}</p>}

@@ -1,5 +1,5 @@
 import type { Effect } from '../../core/plan/moves';
-import { sittings, type Plan } from '../../core/plan/problem';
+import { latePrice, sittings, type Plan } from '../../core/plan/problem';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Weeks } from '../../services/weeks/problem';
 import { dayDate } from '../marks/when';
@@ -18,6 +18,12 @@ export function costWords(change: number): string {
   const minutes = Math.round(change);
   if (minutes === 0) return 'costs the same';
   return minutes > 0 ? `costs ${minutes} more` : `saves ${-minutes}`;
+}
+
+/** How often what can burn is let past its limit, by what that costs: "once", "3 times". */
+export function lateWords(late: number): string {
+  const times = Math.round(late / latePrice);
+  return times === 1 ? 'once' : `${times} times`;
 }
 
 /** "Heron, Exhaust duct: past its limit on 3 more days, from Fri 4 Dec" */
@@ -48,7 +54,7 @@ export function changedWords({ problem }: Weeks, before: Plan, after: Plan): str
   const fresh = [...next].filter(([key]) => !old.has(key)).length;
   const gone = [...old].filter(([key]) => !next.has(key)).length;
   const parts = [
-    `${same} clean-downs as before`,
+    `${same} ${same === 1 ? 'clean-down' : 'clean-downs'} as before`,
     changed && `${changed} with other tasks`,
     fresh && `${fresh} new`,
     gone && `${gone} gone`,
