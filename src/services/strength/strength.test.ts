@@ -7,6 +7,7 @@ import { changeCard } from '../machines';
 import { findMachine } from '../machine-view';
 import { currentStrength, recordBurn, strengths } from './burns';
 import { changeRecipe, dropRecipe, recipes, testCard } from './recipes';
+import { addBooking } from '../weeks/bookings';
 import { cleaningChoice, ratedWatts, strengthViews } from './strength';
 import {
   addTestMachine,
@@ -207,7 +208,19 @@ it('a card comes as G-code and SVG, named after machine and stock', () => {
 
 it('says what a cleaning takes here, and what minutes do not show', () => {
   const [machine] = dueMachines(shop);
-  expect(cleaningChoice(shop, machine!)).toMatchObject({ minutes: 15, stations: [] });
+  expect(cleaningChoice(shop, machine!)).toMatchObject({ minutes: 15, stations: [], booked: 0 });
+  const from = shop.clock.now + 3 * 3_600_000;
+  must(
+    addBooking(shop, tester, {
+      machineId: machine!.id,
+      from,
+      to: from + 2 * 3_600_000,
+      weeks: 3,
+      words: 'club',
+    }),
+  );
+  // the next one alone lies within seven days
+  expect(cleaningChoice(shop, machine!).booked).toBe(120);
   shop.clock.now += 90 * 24 * hour;
   const later = cleaningChoice(shop, dueMachines(shop)[0]!);
   expect(later.stations.length).toBeGreaterThan(0);

@@ -7,11 +7,13 @@ import {
   type Charted,
   type Restored,
 } from '../../core/strength/story';
+import { millisecondsPerDay, millisecondsPerMinute } from '../../core/units/time';
 import { cleanedAt } from '../../records/care';
 import { listStations, type MachineRow } from '../../records/machines';
 import type { MachineDue } from '../due';
 import type { Shop } from '../shop';
 import { runHoursBetween } from '../usage';
+import { bookings } from '../weeks/bookings';
 import { burnsOf, type Burn } from './burns';
 import { recipes, type Recipe } from './recipes';
 
@@ -125,12 +127,27 @@ export interface CleaningChoice {
   stations: string[];
   /** run minutes of an ordinary day of use here */
   usualDay: number;
+  /** minutes for which the machine is booked in the next seven days */
+  booked: number;
   /** what minutes do not show */
   arguments: string[];
 }
 
 const halfUsed = 0.5;
 const usualCleaning = 15;
+
+/** Minutes for which a machine is booked in the next seven days. */
+function bookedMinutes(shop: Shop, machineId: string): number {
+  const from = shop.now();
+  const to = from + 7 * millisecondsPerDay;
+  return bookings(shop, from, to)
+    .filter(({ machine }) => machine === machineId)
+    .reduce(
+      (sum, one) =>
+        sum + Math.round((Math.min(one.to, to) - Math.max(one.from, from)) / millisecondsPerMinute),
+      0,
+    );
+}
 
 /** Whether to clean now or later: the minutes a cleaning takes here, an ordinary day, and what else argues. */
 export function cleaningChoice(shop: Shop, machine: MachineDue): CleaningChoice {
@@ -156,6 +173,7 @@ export function cleaningChoice(shop: Shop, machine: MachineDue): CleaningChoice 
     minutes: worth.reduce((sum, one) => sum + one.minutes, 0) || usualCleaning,
     stations: [...new Set(worth.map(({ name }) => name))],
     usualDay: Math.round(machine.weekSeconds / 60 / 5),
+    booked: bookedMinutes(shop, machine.id),
     arguments: [
       ...(fire.length > 0
         ? [`Fire risk: ${names(fire)} past due. That does not wait for minutes.`]

@@ -172,7 +172,7 @@ function NowOrLater({
   /** the last cleaning did not bring it back */
   doubtful: boolean;
 }) {
-  const [queue, setQueue] = useState<number | ''>(choice.usualDay || 60);
+  const [queue, setQueue] = useState<number | ''>(choice.booked || choice.usualDay || 60);
   const [minutes, setMinutes] = useState<number | ''>(choice.minutes);
   const known = queue !== '' && minutes !== '' && minutes > 0;
   const scales = known ? nowOrLater(strength, queue, minutes) : null;
@@ -181,7 +181,13 @@ function NowOrLater({
       <legend>Clean now or later?</legend>
       <NumberInput
         label="Minutes of work waiting"
-        description={choice.usualDay > 0 ? `an ordinary day: ${choice.usualDay}` : 'as it runs now'}
+        description={
+          choice.booked > 0
+            ? `booked in the next seven days: ${choice.booked}`
+            : choice.usualDay > 0
+              ? `an ordinary day: ${choice.usualDay}`
+              : 'as it runs now'
+        }
         min={0}
         value={queue}
         onChange={(value) => setQueue(value === '' ? '' : Number(value))}
