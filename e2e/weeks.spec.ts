@@ -130,9 +130,12 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
   const name = await first.getAttribute('aria-label');
   await first.focus();
   await page.keyboard.press('Space');
-  await page.keyboard.press('ArrowRight');
+  await expect(first).toHaveAttribute('data-dragged', 'true');
   const says = page.getByRole('status').filter({ hasText: / to (Mon|Wed|Fri|Sun) / });
-  await expect(says).toContainText(/costs|saves|not possible/);
+  await expect(async () => {
+    await page.keyboard.press('ArrowRight');
+    await expect(says).toContainText(/costs|saves|not possible/, { timeout: 1500 });
+  }).toPass();
   await page.keyboard.press('Escape');
   await expect(says).toHaveCount(0);
   await expect(page.getByRole('button', { name: name!, exact: true })).toBeVisible();

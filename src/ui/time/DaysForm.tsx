@@ -76,8 +76,8 @@ export function DaysForm({
           value={what}
           onChange={(value) => setWhat(value as What)}
           data={[
-            { value: 'away', label: 'Technician away' },
-            { value: 'closed', label: 'Shop closed' },
+            { value: 'away', label: 'Away' },
+            { value: 'closed', label: 'Closed' },
             { value: 'windows', label: 'Other times' },
           ]}
         />
