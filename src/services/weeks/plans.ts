@@ -59,7 +59,7 @@ export function layPlan({ problem, windows }: Weeks, kept: KeptPlan | null, now:
 }
 
 /**
- * The clean-downs of a plan, one after another in each window, what can burn first. A clean-down of before keeps
+ * The clean-downs of a plan, one after another in each window: those that stay there first, then what can burn. A clean-down of before keeps
  * its name where it stays, or where most of its tasks went.
  */
 export function blocksOf(
@@ -70,9 +70,18 @@ export function blocksOf(
 ): Block[] {
   const grave = (some: readonly number[]) =>
     Math.min(...some.map((task) => criticalities.indexOf(tasks[task]!.criticality)));
-  const ordered = sittings(problem, plan).sort(
-    (a, b) => a.window - b.window || grave(a.tasks) - grave(b.tasks),
-  );
+  // what stays in its window keeps its turn there, so that its time moves no more than it must
+  const turn = (machine: string, window: number) =>
+    before.find((old) => old.machineId === machine && old.window === windows[window]!.id)?.from ??
+    Infinity;
+  const ordered = sittings(problem, plan)
+    .map((one) => ({ ...one, turn: turn(one.machine, one.window) }))
+    .sort(
+      (a, b) =>
+        a.window - b.window ||
+        (a.turn === b.turn ? 0 : a.turn - b.turn) ||
+        grave(a.tasks) - grave(b.tasks),
+    );
   const at = windows.map(({ from }) => from);
   const blocks = ordered.map((sitting): Block => {
     const window = windows[sitting.window]!;

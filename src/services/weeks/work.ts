@@ -76,8 +76,37 @@ interface Work {
   over: boolean;
 }
 
-const place = globalThis as { bitacoraPlanning?: Map<string, Work> };
+const place = globalThis as {
+  bitacoraPlanning?: Map<string, Work>;
+  /** a process that has started and waits for its order */
+  bitacoraPlanner?: { process: ChildProcess; timer: NodeJS.Timeout } | null;
+};
 const works = () => (place.bitacoraPlanning ??= new Map());
+
+/** A process that nobody asked is ended after so long. */
+const idleMs = 5 * 60_000;
+
+/** Starts a process for planning before it is asked for, so that it answers at once when it is. */
+export function warmPlanner(): void {
+  if (place.bitacoraPlanner) return;
+  const process = forkWorker('plan-process.ts');
+  const timer = setTimeout(() => process.kill('SIGKILL'), idleMs);
+  timer.unref();
+  place.bitacoraPlanner = { process, timer };
+  process.once('exit', () => {
+    clearTimeout(timer);
+    if (place.bitacoraPlanner?.process === process) place.bitacoraPlanner = null;
+  });
+}
+
+/** The process that waits, or a new one. */
+function takePlanner(): ChildProcess {
+  const waiting = place.bitacoraPlanner;
+  place.bitacoraPlanner = null;
+  if (!waiting?.process.connected) return forkWorker('plan-process.ts');
+  clearTimeout(waiting.timer);
+  return waiting.process;
+}
 
 /** How long the search and the solver may take. */
 const searchSeconds = 1;
@@ -191,7 +220,7 @@ function begin(
     person: planCost(weeks.problem, dispatchPlan(weeks.problem)),
     word: { phase: 'first', share: 0, plan: start, bound: null, trouble: null, base: null },
     beganAt: Date.now(),
-    process: forkWorker('plan-process.ts'),
+    process: takePlanner(),
     keep,
     over: false,
   };

@@ -1,6 +1,7 @@
 import { dueMarks } from '../../../services/weeks/marks';
 import { planView } from '../../../services/weeks/plans';
 import { feedToken } from '../../../services/weeks/feed';
+import { warmPlanner } from '../../../services/weeks/work';
 import { Feed } from '../../../ui/weeks/Feed';
 import { PlanRooms } from '../../../ui/weeks/PlanRooms';
 import { WeeksPlan } from '../../../ui/weeks/WeeksPlan';
@@ -16,6 +17,7 @@ export default async function PlanPage() {
   const { shop, role } = await enter('see');
   const { machines, holds, now } = theBoard();
   const view = planView(shop, machines);
+  if (may(role, 'set up')) warmPlanner();
   const { base } = await publicAddress();
   return (
     <>
