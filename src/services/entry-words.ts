@@ -4,7 +4,7 @@ import { methodQuestions } from '../catalogue/methods';
 import { dangerWords, signWords } from '../catalogue/signs';
 import { formatDuration } from '../core/units/duration';
 import { formatLocal } from '../core/units/instant';
-import { millisecondsPerDay } from '../core/units/time';
+import { clockOf, dateOf, weekdays } from '../core/units/wall-clock';
 import { soilGroups } from '../core/usage/soil';
 import { entryData, type EntryRow } from '../records/book';
 import type { EntryData } from '../records/entry-data';
@@ -175,9 +175,9 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     }
     case 'technician days': {
       const { from, to, what, windows } = entryData(row, 'technician days');
-      const when = from === to ? dayText(from) : `${dayText(from)} to ${dayText(to)}`;
+      const when = from === to ? dateOf(from) : `${dateOf(from)} to ${dateOf(to)}`;
       const words = { away: 'Technician away', closed: 'Shop closed', windows: 'Technician there' };
-      return `${words[what]} ${when}${windows.map(({ start, minutes }) => `, ${clock(start)} to ${clock(start + minutes)}`).join('')}`;
+      return `${words[what]} ${when}${windows.map(({ start, minutes }) => `, ${clockOf(start)} to ${clockOf(start + minutes)}`).join('')}`;
     }
     case 'booking': {
       const { end, weeks } = entryData(row, 'booking');
@@ -197,19 +197,9 @@ export function entryWords(shop: Shop, row: EntryRow): string {
   }
 }
 
-const weekdays = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
-
-/** Minutes after midnight as on a clock. */
-function clock(minutes: number): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  return `${two(Math.floor(minutes / 60) % 24)}:${two(minutes % 60)}`;
-}
-
-const dayText = (day: number) => new Date(day * millisecondsPerDay).toISOString().slice(0, 10);
-
 function weekWindowWords(window: { weekday: number; start: number; minutes: number }): string {
   const { weekday, start, minutes } = window;
-  return `${weekdays[weekday]} ${clock(start)} to ${clock(start + minutes)}`;
+  return `${weekdays[weekday]} ${clockOf(start)} to ${clockOf(start + minutes)}`;
 }
 
 function personWords(name: string, role: string, change: EntryData<'person'>['change']): string {

@@ -50,8 +50,6 @@ export interface Effect {
   cost: number;
   /** tasks that are past their limit on more days, with how many more and the first new one; what can burn first */
   worse: { task: number; days: number; from: number }[];
-  /** tasks that are past their limit on fewer days */
-  better: { task: number; days: number }[];
   /** rules that it breaks and the plan before did not */
   broken: Violation[];
 }
@@ -59,7 +57,6 @@ export interface Effect {
 /** What a change of a plan costs and what becomes past due by it. */
 export function effectOf(problem: PlanProblem, before: Plan, after: Plan): Effect {
   const worse: Effect['worse'] = [];
-  const better: Effect['better'] = [];
   problem.tasks.forEach((_, task) => {
     if (before[task] === after[task] && problem.tasks[task]!.coveredBy.length === 0) return;
     const were = new Set(pastDays(problem, before, task));
@@ -67,14 +64,13 @@ export function effectOf(problem: PlanProblem, before: Plan, after: Plan): Effec
     const more = are.length - were.size;
     if (more > 0) {
       worse.push({ task, days: more, from: are.find((day) => !were.has(day)) ?? are[0]! });
-    } else if (more < 0) better.push({ task, days: -more });
+    }
   });
   const grave = (task: number) => (problem.tasks[task]!.criticality === 'fire' ? 0 : 1);
   const known = new Set(violations(problem, before).map(({ rule, at }) => `${rule} ${at}`));
   return {
     cost: planCost(problem, after).total - planCost(problem, before).total,
     worse: worse.sort((a, b) => grave(a.task) - grave(b.task) || b.days - a.days),
-    better,
     // a hand may take up again what a hand had pinned
     broken: violations(problem, after).filter(
       ({ rule, at }) => rule !== 'pin' && !known.has(`${rule} ${at}`),

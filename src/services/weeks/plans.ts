@@ -361,13 +361,13 @@ function reasons(
     const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? 'a machine';
     found.push(`${nickname} on ${day(block.from)}: the window is no longer there`);
   }
-  const early = blocks.filter(
+  const doneMeanwhile = blocks.filter(
     (block) =>
       block.state === 'coming' &&
       block.parts.length > 0 &&
       block.parts.every(({ words, done }) => !done && (words === null || words.since > madeAt)),
   );
-  for (const block of early) {
+  for (const block of doneMeanwhile) {
     found.push(`${block.nickname} on ${day(block.from)}: all of it was done meanwhile`);
   }
   const broken = violations(weeks.problem, laid.plan);

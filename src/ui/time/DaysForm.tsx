@@ -8,7 +8,7 @@ import type { KnownChange } from '../../services/weeks/time';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import { dayDate } from '../marks/when';
-import { clockOf, dateOf, dayOf, minutesOf } from './clock';
+import { clockOf, dateOf, dayOf, minutesOf } from '../../core/units/wall-clock';
 import { WhenField } from './fields';
 import classes from './Time.module.css';
 

@@ -6,7 +6,7 @@ import type { WeekWindow } from '../../core/plan/time';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
-import { clockOf, minutesOf, weekdays } from './clock';
+import { clockOf, minutesOf, weekdays } from '../../core/units/wall-clock';
 import { WhenField } from './fields';
 import classes from './Time.module.css';
 

@@ -3,7 +3,7 @@
 import { Button, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Lane, WhatIf } from '../../services/weeks/problem';
-import { dateOf, dayOf, weekdays } from '../time/clock';
+import { dateOf, dayOf, weekdays } from '../../core/units/wall-clock';
 import { WhenField } from '../time/fields';
 import classes from './Weeks.module.css';
 

@@ -1,4 +1,4 @@
-import { millisecondsPerDay } from '../../core/units/time';
+import { millisecondsPerDay } from './time';
 
 /** "18:15" of minutes after midnight. */
 export function clockOf(minutes: number): string {
