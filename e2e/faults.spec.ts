@@ -71,9 +71,9 @@ test('a baseline by the ladder, then half the speed: strength 50 %', async ({ pa
   const cut = (through: boolean) =>
     view.getByRole('button', { name: through ? 'It fell out' : 'It held' }).click();
   await view.getByRole('button', { name: 'Make a test burn' }).click();
-  await expect(view.getByText('Cut 1 of at most 6: 10 mm/s')).toBeVisible();
+  await expect(view.getByText('Cut 1 of at most 10: 10 mm/s')).toBeVisible();
   await cut(true);
-  await expect(view.getByText('Cut 2 of at most 6: 12.5 mm/s')).toBeVisible();
+  await expect(view.getByText('Cut 2 of at most 10: 12.5 mm/s')).toBeVisible();
   for (const through of [false, false, false, false, false]) await cut(through);
   await expect(view.getByText(/It just succeeds at 10 mm\/s/)).toBeVisible();
   await view.getByRole('button', { name: 'Keep the test burn' }).click();

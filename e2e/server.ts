@@ -8,6 +8,8 @@ const root = path.resolve(__dirname, '..');
 export interface RunningServer {
   url: string;
   process: ChildProcess;
+  /** what it has printed so far */
+  printed: () => string;
   /** stops it as if the power went */
   kill: () => Promise<void>;
 }
@@ -28,18 +30,22 @@ export async function startServer(
 ): Promise<RunningServer> {
   const port = samePort ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
-  const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');
-  const server = spawn(process.execPath, [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const server = spawn(process.execPath, [path.join(root, 'scripts', 'start.mjs')], {
     cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: {
       ...process.env,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
+      PORT: String(port),
       BITACORA_POST_EVERY_MS: '400',
       DATA_DIR: dataDir,
       ...env,
     },
+  });
+  let printed = '';
+  server.stdout!.on('data', (piece: Buffer) => (printed += piece.toString()));
+  server.stderr!.on('data', (piece: Buffer) => {
+    printed += piece.toString();
+    process.stderr.write(piece);
   });
   const ended = new Promise<void>((resolve) => server.once('exit', () => resolve()));
   for (let tries = 0; ; tries++) {
@@ -54,6 +60,7 @@ export async function startServer(
   return {
     url,
     process: server,
+    printed: () => printed,
     kill: async () => {
       server.kill('SIGKILL');
       await ended;

@@ -39,7 +39,12 @@ test('a wrong password is refused and slowed; nothing opens without signing in',
   }
   expect((await request.get(`${server.url}/api/book`)).status()).toBe(401);
   expect(
-    (await request.post(`${server.url}/api/imports?name=x`, { data: 'machine' })).status(),
+    (
+      await request.post(`${server.url}/api/imports?name=x`, {
+        data: 'machine',
+        headers: { Origin: server.url },
+      })
+    ).status(),
   ).toBe(401);
   await page.getByLabel('Name').fill(technician.name);
   for (let i = 0; i < 3; i++) {
@@ -66,6 +71,25 @@ test('hours by hand: three taps, and the last choice is remembered', async ({ pa
   await page.getByRole('button', { name: '20 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText('Logged: Wren, 20 min.')).toBeVisible();
+  // a refusal takes what was said before away, and is where the eye is
+  const debris = page.getByRole('group', { name: /loose debris/ });
+  for (const answer of ['yes', 'no']) {
+    await expect(debris.getByRole('button', { name: answer, exact: true })).toHaveAttribute(
+      'aria-pressed',
+      'false',
+    );
+  }
+  const typed = page.getByLabel('Other duration, in minutes or h:mm');
+  await typed.fill('1,5');
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText('Nothing is logged yet: is 1,5 minutes or hours?')).toBeInViewport();
+  await expect(page.getByText(/^Logged/)).toHaveCount(0);
+  const minutes = page.getByRole('button', { name: /^minutes/ });
+  await expect(minutes).toBeInViewport();
+  await minutes.click();
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText(/overlaps the session/)).toBeInViewport();
+  await expect(page.getByText(/^Logged/)).toHaveCount(0);
   // the second time it is offered; the only machine needs no choosing
   await page.goto(`${server.url}/log`);
   await expect(page.getByRole('button', { name: 'cut MDF' })).toHaveAttribute(

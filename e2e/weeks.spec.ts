@@ -78,10 +78,11 @@ test('windows, days that differ, bookings typed and read from a calendar', async
   await expect(bookings.getByText('open day')).toBeVisible();
 
   const calendars = page.getByRole('region', { name: 'Calendars of bookings' });
-  const bad = path.join(data.dir, 'bad.ics');
+  const bad = path.join(data.dir, 'calendars', 'bad.ics');
+  fs.mkdirSync(path.dirname(bad));
   fs.writeFileSync(bad, '<html>not a calendar</html>');
   await calendars.getByLabel('Name').fill('Club');
-  await calendars.getByLabel('or a path on this computer').fill(bad);
+  await calendars.getByLabel('or a file in that folder').fill(bad);
   await calendars.getByRole('button', { name: 'Read it' }).click();
   await expect(calendars.getByText(/not an iCalendar file/)).toBeVisible();
   const stamp = at(5).replaceAll('-', '');

@@ -11,8 +11,11 @@ import '@mantine/core/styles.css';
 import '../ui/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
+import { connection } from 'next/server';
 import type { ReactNode } from 'react';
+import { Door } from '../ui/door/Door';
 import { Theme } from '../ui/theme/Theme';
+import { shopTrouble } from './_server/shop';
 
 export const metadata: Metadata = {
   title: { default: 'Bitacora', template: '%s · Bitacora' },
@@ -21,14 +24,26 @@ export const metadata: Metadata = {
 
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  await connection(); // nothing is opened while the app is built
+  const trouble = shopTrouble();
   return (
     <html lang="en" {...mantineHtmlProps}>
       <head>
         <ColorSchemeScript defaultColorScheme="auto" />
       </head>
       <body>
-        <Theme>{children}</Theme>
+        <Theme>
+          {trouble ? (
+            <Door title="The book cannot be opened" lead={trouble}>
+              <p className="quiet">
+                Nothing was changed. This page tries again when it is reloaded.
+              </p>
+            </Door>
+          ) : (
+            children
+          )}
+        </Theme>
       </body>
     </html>
   );

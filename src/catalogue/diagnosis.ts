@@ -28,13 +28,16 @@ const has =
 /** An open frame has no lid to leave open. */
 const lidded = ({ id }: Family) => id !== 'open-frame-diode';
 
+/** Kinds of station that are a glass in the beam. */
+export const glassKinds: readonly string[] = ['window', 'lens', 'field-lens', 'beam-window'];
+
 type Row = Partial<Omit<CauseModel, 'id' | 'words'>> & Pick<CauseModel, 'signs'>;
 
 const rows: Readonly<Record<string, Row>> = {
   'dirty-glass': {
     prior: 3,
-    signs: { weak: 5, uneven: 5, char: 5, alarm: 3 },
-    stations: ['window', 'lens', 'field-lens', 'beam-window'],
+    signs: { weak: 5, uneven: 5, char: 5, alarm: 5 },
+    stations: glassKinds,
   },
   'damaged-glass': { signs: { weak: 3, uneven: 3, char: 3, alarm: 1, nobeam: 1 } },
   'lens-refit': { signs: { weak: 3, uneven: 3, char: 3, focus: 3 }, refit: true },
@@ -164,6 +167,8 @@ export interface WrittenCheck {
   /** how often it comes out "yes" for other causes */
   otherwise: number;
   only?: (family: Family) => boolean;
+  /** made only once one of these has come out, or the glass was cleaned just before */
+  after?: readonly string[];
 }
 
 /** Checks in the order of a list that somebody would work down. Minutes and figures as everything here. */
@@ -179,8 +184,9 @@ export const checks: readonly WrittenCheck[] = [
   },
   {
     id: 'reset-alarm',
-    question: 'Does the alarm go when it is reset?',
-    how: 'Reset it and start once, lid shut.',
+    question: 'With the glass found clean, does the alarm go when it is reset?',
+    how: 'Look at the glass first: an alarm that is reset over a soiled glass cracks it. Then reset it and start once, lid shut.',
+    after: ['window-light', 'glass-cracked', 'clean-then-burn'],
     minutes: 1,
     opening: null,
     yes: { 'alarm-latched': 0.95, connector: 0.1, 'module-fan': 0.15 },

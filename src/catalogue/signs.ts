@@ -67,9 +67,46 @@ export const dangerAdvice: Readonly<Record<Danger, string>> = {
   nuisance: 'Carry on. The technician will look when there is time.',
 };
 
-/** The advice, with the shop's own word for an emergency. */
-export function adviceFor(danger: Danger, stop: string): string {
-  return danger === 'stop' ? `Stop now: ${stop}` : dangerAdvice[danger];
+/** The advice, with the shop's own word for an emergency and what these signs ask beside. */
+export function adviceFor(
+  danger: Danger,
+  stop: string,
+  signIds: readonly string[] = [],
+  machine: MachineState = {},
+): string {
+  if (danger === 'stop') return `Stop now: ${stop}`;
+  if (danger === 'pause' && bedFeedsSmoke(signIds, machine)) return washAdvice;
+  return signIds.includes('alarm')
+    ? `${dangerAdvice[danger]} ${alarmAdvice}`
+    : dangerAdvice[danger];
+}
+
+const alarmAdvice = 'Do not reset the alarm: the glass is looked at first, the reset comes after.';
+const washAdvice =
+  'Stop and clean: soot under the work and more smoke while the bed is near its limit. The bed itself burns; no further job until it is washed.';
+
+/** What is known of a machine when its signs are weighed. */
+export interface MachineState {
+  /** bed, slats or plate are near their limit or past it */
+  bedLoaded?: boolean;
+}
+
+/** Kinds of station whose residue the beam burns again. */
+export const bedKinds: readonly string[] = [
+  'honeycomb',
+  'slats',
+  'plate',
+  'under-bed',
+  'crumb-tray',
+];
+
+/** Soot under the work together with more smoke, the bed near its limit: it feeds the smoke with every pass. */
+function bedFeedsSmoke(signIds: readonly string[], { bedLoaded = false }: MachineState): boolean {
+  return (
+    bedLoaded &&
+    signIds.includes('backsoot') &&
+    (signIds.includes('smoke') || signIds.includes('room-smoke'))
+  );
 }
 
 export const dangerWords: Readonly<Record<Danger, string>> = {
@@ -80,12 +117,17 @@ export const dangerWords: Readonly<Record<Danger, string>> = {
 };
 
 /**
- * The gravest danger among reported signs; for signs without one of their own the reporter's
+ * The gravest danger among reported signs, and of some together; for signs without one of their own the reporter's
  * judgement counts, and it may raise the danger, never lower it.
  */
-export function reportedDanger(signIds: readonly string[], judged: Danger | null): Danger {
+export function reportedDanger(
+  signIds: readonly string[],
+  judged: Danger | null,
+  machine: MachineState = {},
+): Danger {
   const found = signIds.map((id) => findSign(id)?.danger ?? null);
-  const all = [...found, judged].filter((danger) => danger !== null);
+  const together: Danger | null = bedFeedsSmoke(signIds, machine) ? 'pause' : null;
+  const all = [...found, judged, together].filter((danger) => danger !== null);
   return dangers.find((danger) => all.includes(danger)) ?? 'degraded';
 }
 

@@ -1,23 +1,30 @@
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import readline from 'node:readline';
 import { parseArgs } from 'node:util';
 import { families } from '../catalogue/families';
 import { findings } from '../core/care/care';
 import { readJob } from '../core/gcode/job';
 import { formatDuration } from '../core/units/duration';
 import { parseInstant } from '../core/units/instant';
+import { openAuth } from '../services/auth';
+import { makeCopy, putCopyBack, recordsFile } from '../services/backup';
 import { recordCare } from '../services/care';
 import { dueMachines } from '../services/due';
 import { dueRows } from '../services/due-rows';
 import { checkSessionsFile, rejectedCsv, writeSessions } from '../services/import/import-sessions';
 import { controllerOf } from '../services/job-files';
 import { addMachine, requireMachine } from '../services/machines';
+import { setPassword } from '../services/people';
+import { renewSecret } from '../services/secret';
 import {
   changeSetting,
   closeShop,
   defaultDataDir,
   openShop,
   settingNames,
+  troubleWords,
   type Actor,
   type SettingName,
   type Shop,
@@ -40,6 +47,10 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
   due [--machine NAME] [--now ISO] [--json] what is due, and how far along everything is
   job FILE --machine NAME [--json]          what a job file comes to on a machine
   set timezone ZONE | set name NAME         settings of the shop
+  backup [FOLDER]                           copy the shop whole, also while the server runs
+  restore COPY                              put a copy back; the present data is moved aside
+  password NAME                             set somebody's password (asked for, or a line of input)
+  new-secret                                make the secret anew that was lost
   seed-demo                                 fill the made-up workshop, if nothing is there yet
   help                                      this text
 
@@ -237,6 +248,76 @@ function setCommand(shop: Shop, [name, ...words]: string[]): number {
   return done;
 }
 
+const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
+
+/** Where a backup goes when no folder is named. */
+const usualBackups = 'backups';
+
+function backupCommand(shop: Shop, [folder = usualBackups]: string[]): number {
+  const made = makeCopy(shop, folder);
+  if (!made.ok) throw new Unusable(made.error.message);
+  const { folder: copy, files, bytes } = made.value;
+  out(`${copy}\n${files} files, ${megabytes(bytes)}. Put it back with: npm run restore ${copy}`);
+  return done;
+}
+
+function restoreCommand([copy]: string[]): number {
+  const dataDir = defaultDataDir();
+  const back = putCopyBack(required(copy, 'The folder of the copy'), dataDir, Date.now());
+  if (!back.ok) throw new Unusable(back.error.message);
+  const { folder, files, bytes, aside } = back.value;
+  closeShop(openShop(folder)); // says so at once if it cannot be opened
+  out(`${folder} holds the copy: ${files} files, ${megabytes(bytes)}.`);
+  if (aside) out(`What was there is now in ${aside}.`);
+  return done;
+}
+
+/** A line typed unseen, or the first of what is piped in. */
+async function askPassword(): Promise<string> {
+  const lines = readline.createInterface({ input: process.stdin, terminal: false });
+  if (process.stdin.isTTY) {
+    process.stderr.write('New password (it is not shown): ');
+    spawnSync('stty', ['-echo'], { stdio: ['inherit', 'ignore', 'ignore'] });
+  }
+  try {
+    for await (const line of lines) return line;
+    return '';
+  } finally {
+    lines.close();
+    if (process.stdin.isTTY) {
+      spawnSync('stty', ['echo'], { stdio: ['inherit', 'ignore', 'ignore'] });
+      process.stderr.write('\n');
+    }
+  }
+}
+
+async function passwordCommand(shop: Shop, [name]: string[]): Promise<number> {
+  const whose = required(name, 'The name of the person');
+  const set = await setPassword(shop, openAuth(shop), actor, whose, await askPassword());
+  if (!set.ok) throw new Unusable(set.error.message);
+  out(
+    set.value === 'changed'
+      ? `The password of ${whose} is changed; they are signed out everywhere.`
+      : `${whose} can sign in now.`,
+  );
+  return done;
+}
+
+/** Commands that do not open the shop first: it may be what is wrong. */
+function closedCommand(command: string, rest: string[]): number | null {
+  if (command === 'restore') return restoreCommand(rest);
+  if (command === 'new-secret') {
+    renewSecret(defaultDataDir());
+    out('There is a new secret. Everybody signs in anew; give label codes and links anew.');
+    return done;
+  }
+  const file = path.join(defaultDataDir(), recordsFile);
+  if (command === 'backup' && !fs.existsSync(file)) {
+    throw new Unusable(`There is no shop in ${defaultDataDir()}: nothing was copied.`);
+  }
+  return null;
+}
+
 async function run(args: string[]): Promise<number> {
   const { positionals, values } = readArgs(args);
   const [command, ...rest] = positionals;
@@ -244,6 +325,8 @@ async function run(args: string[]): Promise<number> {
     out(usage);
     return done;
   }
+  const closed = closedCommand(command, rest);
+  if (closed !== null) return closed;
   const commands: Record<string, (shop: Shop) => number | Promise<number>> = {
     add: (shop) => addCommand(shop, rest, values),
     import: (shop) => importCommand(shop, rest, values),
@@ -251,6 +334,8 @@ async function run(args: string[]): Promise<number> {
     due: (shop) => dueCommand(shop, values),
     job: (shop) => jobCommand(shop, rest, values),
     set: (shop) => setCommand(shop, rest),
+    backup: (shop) => backupCommand(shop, rest),
+    password: (shop) => passwordCommand(shop, rest),
     'seed-demo': async (shop) => {
       const { seedDemo } = await import('../demo/seed');
       out(await seedDemo(shop, (line) => process.stderr.write(`${line}\n`)));
@@ -272,7 +357,10 @@ run(process.argv.slice(2)).then(
     process.exitCode = code;
   },
   (error: unknown) => {
-    const message = error instanceof Unusable ? error.message : `Failed: ${(error as Error).stack}`;
+    const message =
+      error instanceof Unusable
+        ? error.message
+        : (troubleWords(error) ?? `Failed: ${(error as Error).stack}`);
     fs.writeSync(2, `${message}\n`);
     process.exitCode = unusable;
   },

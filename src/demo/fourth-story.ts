@@ -12,13 +12,13 @@ import { shopZone, weekday } from './workshop';
 const hour = 3_600_000;
 
 /** Two evenings and a morning a week, bookings of the weeks to come, and a plan for them. */
-export function weeksToCome(
+export async function weeksToCome(
   shop: Shop,
   clock: { now: number },
   ids: ReadonlyMap<string, string>,
   marit: Actor,
   end: number,
-): void {
+): Promise<void> {
   const at = (nickname: string) => ids.get(nickname)!;
   clock.now = end - 3 * hour;
   must(
@@ -74,7 +74,7 @@ export function weeksToCome(
   book('Heron', nextOf(1, 0), 16, 3, 'gaskets for the slipway');
   book('Swift', nextOf(5, 1), 7, 6, 'badge day of the rowing club');
   must(
-    addCalendar(shop, marit, {
+    await addCalendar(shop, marit, {
       machineId: at('Sparrow'),
       name: 'Puppet theatre course',
       source: courseCalendar(nextOf(4, 0)),

@@ -107,7 +107,8 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
   };
   const firstDay = localDay(end, shopZone) - historyDays;
   allOrNothing(shop, () => playHistory(play, firstDay, report));
-  // the library that keeps passwords works outside our transaction
+  // calendars and passwords are worked on outside a transaction
+  await weeksToCome(played, clock, play.ids, play.marit, end);
   await openAccounts(shop, play.marit);
   return `The made-up workshop is ready: ${plans.length} machines, fourteen months.`;
 }
@@ -143,7 +144,6 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   openingDay(play);
   openingFaults(play.third, end);
   openingHours(play.second, end);
-  weeksToCome(played, clock, play.ids, play.marit, end);
 }
 
 /** Open Tuesday to Saturday. */

@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, inArray, lt, or, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, lt, ne, or, type SQL } from 'drizzle-orm';
 import type { Db } from './database';
 import {
   entryDataSchemas,
@@ -80,6 +80,14 @@ export function entryByKey(db: Db, key: string): EntryRow | null {
   const found = statement(db, 'select id from entry where key = ?').get(key) as
     { id: string } | undefined;
   return found ? entryById(db, found.id) : null;
+}
+
+/** Whether anything is in the book that did not come from this source. */
+export function hasEntryBeside(db: Db, source: Source): boolean {
+  return (
+    db.select({ id: entry.id }).from(entry).where(ne(entry.source, source)).limit(1).get() !==
+    undefined
+  );
 }
 
 /** Which of these entries have been struck through, and by which entry. */

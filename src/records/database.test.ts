@@ -1,7 +1,8 @@
+import Database from 'better-sqlite3';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { isBusy, openRecords, RecordsError, write } from './database';
+import { copyRecords, isBusy, openRecords, RecordsError, RecordsUnusable, write } from './database';
 import { readSetting, writeSetting } from './settings';
 import { sheetTasks, sheetTicks } from './sheets';
 
@@ -33,6 +34,115 @@ test('a write is kept whole or not at all', () => {
   expect(readSetting(db, 'name')).toBeNull();
   expect(() => write(db, () => db.$client.exec('insert into nowhere values (1)'))).toThrow(
     RecordsError,
+  );
+  db.$client.close();
+});
+
+test('a refusal leaves nothing of its write, also within another write that goes on', () => {
+  const db = openRecords(dir);
+  const refused = { ok: false as const, error: 'no' };
+  const half = (name: string) => () => {
+    writeSetting(db, name, 'half');
+    return refused;
+  };
+  expect(write(db, half('name'))).toBe(refused);
+  expect(readSetting(db, 'name')).toBeNull();
+  write(db, () => {
+    writeSetting(db, 'timezone', 'kept');
+    expect(write(db, half('name'))).toBe(refused);
+  });
+  expect([readSetting(db, 'timezone'), readSetting(db, 'name')]).toEqual(['kept', null]);
+  db.$client.close();
+});
+
+describe('a folder that had a book', () => {
+  const file = () => path.join(dir, 'bitacora.sqlite');
+  const trouble = () => {
+    try {
+      openRecords(dir, { check: true }).$client.close();
+    } catch (error) {
+      if (error instanceof RecordsUnusable) return error.message;
+      throw error;
+    }
+    return null;
+  };
+  beforeEach(() => {
+    const db = openRecords(dir);
+    for (let n = 0; n < 3000; n++) writeSetting(db, `line ${n}`, 'x'.repeat(60));
+    db.$client.close();
+    fs.writeFileSync(path.join(dir, 'secret'), 'a'.repeat(64));
+  });
+
+  it.each<[string, () => void, RegExp]>([
+    ['is missing', () => fs.rmSync(file()), /are missing.*No new one was begun.*npm run restore/],
+    ['is empty', () => fs.truncateSync(file()), /are empty.*npm run restore/],
+    [
+      'is damaged in its head',
+      () => fs.writeFileSync(file(), Buffer.alloc(8192, 7)),
+      /are damaged.*npm run restore/,
+    ],
+    [
+      'is damaged in the middle',
+      () => {
+        const bytes = fs.readFileSync(file());
+        bytes.fill(0xa5, Math.floor(bytes.length * 0.3), Math.floor(bytes.length * 0.9));
+        fs.writeFileSync(file(), bytes);
+      },
+      /are damaged.*npm run restore/,
+    ],
+    [
+      'is no book of ours',
+      () => {
+        fs.rmSync(file());
+        const other = new Database(file());
+        other.exec('create table accounts (id integer)');
+        other.close();
+      },
+      /not a book of this program/,
+    ],
+    [
+      'is newer than the program',
+      () => {
+        const newer = new Database(file());
+        newer
+          .prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)')
+          .run('to come', Date.now() + 1e12);
+        newer.close();
+      },
+      /written by a newer version/,
+    ],
+  ])('and %s is never taken for a new one: it says so, and stays as it is', (_, harm, words) => {
+    harm();
+    const before = fs.existsSync(file()) ? fs.readFileSync(file()) : null;
+    expect(trouble()).toMatch(words);
+    expect(fs.existsSync(file()) ? fs.readFileSync(file()) : null).toEqual(before);
+  });
+
+  it('is its owner’s alone, and so are the copies made of it', () => {
+    const mode = (name: string) => fs.statSync(path.join(dir, name)).mode & 0o777;
+    fs.chmodSync(dir, 0o755);
+    fs.chmodSync(file(), 0o644);
+    const db = openRecords(dir);
+    writeSetting(db, 'name', 'x');
+    const other = path.join(dir, 'copy');
+    fs.mkdirSync(other);
+    copyRecords(db, other);
+    expect(mode('.')).toBe(0o700);
+    for (const name of ['bitacora.sqlite', 'bitacora.sqlite-wal', 'copy/bitacora.sqlite']) {
+      expect([name, mode(name)]).toEqual([name, 0o600]);
+    }
+    expect(fs.readdirSync(other)).toEqual(['bitacora.sqlite']);
+    db.$client.close();
+  });
+});
+
+test('a disk that is full is told in words that a person can act on', () => {
+  const db = openRecords(dir);
+  db.$client.pragma(
+    `max_page_count = ${String(db.$client.pragma('page_count', { simple: true }))}`,
+  );
+  expect(() => write(db, () => writeSetting(db, 'name', 'x'.repeat(500_000)))).toThrow(
+    /disk of the server is full.*Nothing of this step was kept/,
   );
   db.$client.close();
 });

@@ -34,15 +34,9 @@ export function updateLetter(
   db.update(letter).set(change).where(eq(letter.id, id)).run();
 }
 
-/** The letters that could not be sent yet, with what went wrong. */
-export function stuckLetters(db: Db): LetterRow[] {
-  return db
-    .select()
-    .from(letter)
-    .where(isNull(letter.sentAt))
-    .orderBy(asc(letter.madeAt))
-    .all()
-    .filter(({ problem }) => problem !== null);
+/** The letters that have not gone out, oldest first. */
+export function unsentLetters(db: Db): LetterRow[] {
+  return db.select().from(letter).where(isNull(letter.sentAt)).orderBy(asc(letter.madeAt)).all();
 }
 
 export function insertFollower(db: Db, row: FollowerRow): void {

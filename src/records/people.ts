@@ -1,5 +1,6 @@
-import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import type { Db } from './database';
+import { newId } from './ids';
 import {
   authAccount,
   authSession,
@@ -46,9 +47,10 @@ export function personOfUser(db: Db, userId: string): PersonRow | null {
   return db.select().from(person).where(eq(person.userId, userId)).get() ?? null;
 }
 
+/** Whoever has this name, whatever the case of its letters (SQLite folds only those of English). */
 export function personByName(db: Db, name: string): PersonRow | null {
-  const same = sql`lower(${person.name}) = lower(${name})`;
-  return db.select().from(person).where(same).get() ?? null;
+  const wanted = name.toLowerCase();
+  return allPeople(db).find((row) => row.name.toLowerCase() === wanted) ?? null;
 }
 
 export function personByCode(db: Db, codeHash: string): PersonRow | null {
@@ -97,6 +99,62 @@ export function sessionsOfUser(db: Db, userId: string): SignedInRow[] {
     .all();
 }
 
+/** Makes an account that signs in by name and password, as the sign-in library keeps them. */
+export function insertAccount(
+  db: Db,
+  account: { userId: string; name: string; email: string; passwordHash: string; at: number },
+): void {
+  const { userId, name, email, passwordHash, at } = account;
+  const dates = { createdAt: new Date(at), updatedAt: new Date(at) };
+  db.insert(authUser)
+    .values({
+      id: userId,
+      name,
+      email,
+      emailVerified: false,
+      username: name.toLowerCase(),
+      displayUsername: name,
+      ...dates,
+    })
+    .run();
+  db.insert(authAccount)
+    .values({
+      id: newId(),
+      userId,
+      accountId: userId,
+      providerId: 'credential',
+      password: passwordHash,
+      ...dates,
+    })
+    .run();
+}
+
+/** Puts another password in place of an account's. */
+export function updatePasswordHash(db: Db, userId: string, password: string, at: number): void {
+  db.update(authAccount)
+    .set({ password, updatedAt: new Date(at) })
+    .where(and(eq(authAccount.userId, userId), eq(authAccount.providerId, 'credential')))
+    .run();
+}
+
+/** The hash of an account's password, or `null` where it has none. */
+export function passwordHashOf(db: Db, userId: string): string | null {
+  const row = db
+    .select({ password: authAccount.password })
+    .from(authAccount)
+    .where(and(eq(authAccount.userId, userId), eq(authAccount.providerId, 'credential')))
+    .get();
+  return row?.password ?? null;
+}
+
+/** Signs an account out everywhere but in one place. */
+export function dropOtherSessions(db: Db, userId: string, keptId: string | null): void {
+  const own = eq(authSession.userId, userId);
+  db.delete(authSession)
+    .where(keptId ? and(own, ne(authSession.id, keptId)) : own)
+    .run();
+}
+
 /** Signs an account out: everywhere, or in one place. */
 export function dropSessions(db: Db, userId: string, sessionId?: string): number {
   const own = eq(authSession.userId, userId);
@@ -119,6 +177,13 @@ export function writeFailures(db: Db, row: FailureRow): void {
       target: signInFailure.username,
       set: { failures: row.failures, lastAt: row.lastAt },
     })
+    .run();
+}
+
+/** Forgets wrong tries made before one instant, or (the clock was set back) after another. */
+export function forgetFailures(db: Db, before: number, after: number): void {
+  db.delete(signInFailure)
+    .where(or(lt(signInFailure.lastAt, before), gt(signInFailure.lastAt, after)))
     .run();
 }
 

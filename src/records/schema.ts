@@ -26,6 +26,15 @@ import type { EntryKind, Source } from './entry-data';
 const instant = (name: string) => integer(name, { mode: 'number' });
 const yes = (name: string) => integer(name, { mode: 'boolean' });
 
+/** The times of a calendar between two instants, as they were worked out in a zone. */
+export interface CalendarTimes {
+  from: number;
+  to: number;
+  zone: string;
+  occurrences: { words: string; from: number; to: number }[];
+  skipped: { words: string; why: string }[];
+}
+
 /** How a controller moves: millimetres and seconds. */
 export interface ControllerRow {
   acceleration: number;
@@ -323,8 +332,10 @@ export const photo = sqliteTable(
     width: integer('width').notNull(),
     height: integer('height').notNull(),
     storedAt: instant('stored_at').notNull(),
+    /** what a sender names it by, so that the same picture sent again is kept once */
+    key: text('key'),
   },
-  (t) => [index('photo_entry').on(t.entryId)],
+  (t) => [index('photo_entry').on(t.entryId), uniqueIndex('photo_key').on(t.key)],
 );
 
 // Derived from the book, rebuilt by `services/usage`.
@@ -507,6 +518,8 @@ export const calendar = sqliteTable('calendar', {
   readAt: instant('read_at').notNull(),
   /** why it could not be read the last time; what was read before stands */
   problem: text('problem'),
+  /** its times, worked out in a process of its own; null: not yet */
+  times: text('times', { mode: 'json' }).$type<CalendarTimes>(),
 });
 
 /** The plan of the weeks ahead. Only ever added: the last one holds, and one can go back to one before. */

@@ -2,6 +2,8 @@ import { asc, desc, eq, gte } from 'drizzle-orm';
 import type { Db } from './database';
 import { calendar, plannedEvent, weekPlan } from './schema';
 
+export type { CalendarTimes } from './schema';
+
 export type CalendarRow = typeof calendar.$inferSelect;
 export type WeekPlanRow = typeof weekPlan.$inferSelect;
 export type PlannedEventRow = typeof plannedEvent.$inferSelect;
@@ -21,7 +23,7 @@ export function insertCalendar(db: Db, row: CalendarRow): void {
 export function updateCalendar(
   db: Db,
   id: string,
-  change: Partial<Pick<CalendarRow, 'source' | 'readAt' | 'problem'>>,
+  change: Partial<Pick<CalendarRow, 'source' | 'readAt' | 'problem' | 'times'>>,
 ): void {
   db.update(calendar).set(change).where(eq(calendar.id, id)).run();
 }

@@ -4,7 +4,8 @@ import { followsEveryJob } from './plans';
 import { openFaults, type Fault } from './faults/faults';
 import { restrictions, type Restriction } from './faults/return';
 import { watched, type Watched } from './faults/watch';
-import { activeHolds, type Hold } from './holds';
+import { shownHolds, type ShownHold } from './holds';
+import { unsentDangers, type UnsentDanger } from './letters';
 import { plannedToday, type PlannedToday } from './weeks/plans';
 import { openPutBacks, type PutBack } from './put-backs';
 import type { Shop } from './shop';
@@ -22,7 +23,7 @@ export interface DueItem {
 export interface Board {
   now: number;
   machines: MachineDue[];
-  holds: Hold[];
+  holds: ShownHold[];
   faults: Fault[];
   sheets: Sheet[];
   /** machines in use under a restriction */
@@ -31,6 +32,8 @@ export interface Board {
   watched: Watched[];
   /** the latest test burn of each machine that had one, by machine */
   strengths: ReadonlyMap<string, CurrentStrength>;
+  /** reports of danger that were not mailed to whoever asked for it */
+  unsent: UnsentDanger[];
   /** what is mended for now */
   putBacks: PutBack[];
   /** what the plan has for today; null: nothing was ever planned */
@@ -54,11 +57,13 @@ export function shopBoard(shop: Shop): Board {
     )
     .filter(({ task }) => task.standing.state === 'due' || task.standing.state === 'past due')
     .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b)));
+  const faults = openFaults(shop);
   return {
     now,
     machines,
-    holds: activeHolds(shop),
-    faults: openFaults(shop),
+    holds: shownHolds(shop),
+    faults,
+    unsent: unsentDangers(shop, faults),
     sheets: sheetsInWork(shop),
     restrictions: restrictions(shop),
     watched: watched(shop),

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { CatalogueTask } from '../catalogue/schema';
 import type { CareResult } from '../core/care/care';
+import { may, refusalWords, type Right, type Role } from '../core/people/roles';
 import { formatDuration } from '../core/units/duration';
 import { formatOffset } from '../core/units/instant';
 import { ok } from '../core/units/result';
@@ -55,22 +56,31 @@ const resultWords: Readonly<Record<CareResult, string>> = {
   'not-reached': 'could not reach',
 };
 
-const strikable: readonly EntryKind[] = [
-  'fault check',
-  'fault cause',
-  'fault diagnosis',
-  'fault repair',
-  'meter reading',
-  'meter explained',
-  'day without use',
-  'deferral',
-  'call',
-  'care plan',
-  'put back',
-  'stock',
-  'technician days',
-  'booking',
-];
+/** What may be struck through, and the right that writing it takes: nobody strikes what they may not write. */
+export const strikeRights: Readonly<Partial<Record<EntryKind, Right>>> = {
+  session: 'log',
+  care: 'clean',
+  'fault check': 'diagnose',
+  'fault cause': 'diagnose',
+  'fault diagnosis': 'diagnose',
+  'fault repair': 'diagnose',
+  'meter reading': 'log',
+  'meter explained': 'clean',
+  'day without use': 'clean',
+  deferral: 'clean',
+  call: 'clean',
+  'care plan': 'set up',
+  'put back': 'clean',
+  stock: 'clean',
+  'technician days': 'set up',
+  booking: 'set up',
+};
+
+/** Whether a role may strike entries of a kind: it corrects records at all, and may write what it strikes. */
+export function mayStrike(role: Role, kind: EntryKind): boolean {
+  const right = strikeRights[kind];
+  return right !== undefined && may(role, 'clean') && may(role, right);
+}
 
 /** A page of the book, newest first. */
 export function bookPage(shop: Shop, filter: BookFilter, limit: number): BookLine[] {
@@ -114,7 +124,7 @@ function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
           }
         : null,
       supersedes: row.supersedes ? { id: row.supersedes, reason: row.reason ?? '' } : null,
-      correctable: !strike && (session !== null || care !== null || strikable.includes(row.kind)),
+      correctable: !strike && row.kind in strikeRights,
       faultId: row.kind === 'fault' ? row.id : row.kind.startsWith('fault ') ? row.subjectId : null,
       session,
       care: care && { ...care.care, lookOnly: care.task?.lookOnly ?? false },
@@ -160,18 +170,26 @@ export function bookPeople(shop: Shop): string[] {
   return peopleInBook(shop.db);
 }
 
-/** Strikes an entry through, with the reason; what it said no longer counts. */
+/**
+ * Strikes an entry through, with the reason; what it said no longer counts.
+ * @param role of whoever strikes it
+ */
 export function strikeEntry(
   shop: Shop,
   actor: Actor,
+  role: Role,
   id: string,
   reason: string,
 ): Outcome<{ entryId: string }> {
   const row = entryById(shop.db, id);
   if (!row) return problem('That entry is not in the book.');
+  const right = strikeRights[row.kind];
+  if (right && !mayStrike(role, row.kind)) {
+    return problem(refusalWords(role, may(role, 'clean') ? right : 'clean'));
+  }
   if (row.kind === 'session') return correctSession(shop, actor, id, reason, null);
   if (row.kind === 'care') return correctCare(shop, actor, id, reason, null);
-  if (!strikable.includes(row.kind)) {
+  if (!right) {
     return problem('This kind of entry is answered by a new one, not struck through.');
   }
   if (!reason.trim()) return problem('Say why it is struck through.', 'reason');

@@ -3,6 +3,7 @@ import { holdsAtOnce, signWords, type Danger } from '../catalogue/signs';
 import { insertDataEntry } from '../records/book';
 import type { EntryData } from '../records/entry-data';
 import type { StationRow } from '../records/machines';
+import { stopWords } from './holds';
 import { tellReport } from './letters';
 import { stamp, type Actor, type Shop } from './shop';
 
@@ -70,7 +71,7 @@ export function openFault(
       subjectId: id,
       data: {
         why: 'fault',
-        words: fault.danger === 'stop' ? 'reported: stop now' : 'reported fault',
+        words: fault.danger === 'stop' ? stopWords : 'reported fault',
       },
     });
   }

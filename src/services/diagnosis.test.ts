@@ -182,7 +182,7 @@ test('answers recompute, are taken back, and are never given twice; can’t tell
     refusal(answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' })),
   ).toContain('yes, no');
   const { answers } = diagnosis(fault);
-  must(strikeEntry(shop, tester, answers.at(-1)!.entryId!, 'wrong stock'));
+  must(strikeEntry(shop, tester, 'technician', answers.at(-1)!.entryId!, 'wrong stock'));
   expect(diagnosis(fault).causes).toEqual(before.causes);
   expect(bookPage(shop, { kinds: ['fault check'] }, 5)[0]!.what).toContain(
     'another file, material',
@@ -300,4 +300,28 @@ test('of 2,000 simulated faults the true cause is among the first three in nine 
   }
   expect(found / 2000).toBeGreaterThanOrEqual(0.9);
   expect(minutes / listMinutes).toBeLessThanOrEqual(0.6);
+});
+
+describe('an alarm', () => {
+  const offered = (faultId: string) =>
+    diagnose(shop, readFault(shop, faultId)!).checks.map(({ id }) => id);
+  const alarm = (machineId: string) =>
+    must(reportFault(shop, tester, { machineId, signs: ['alarm'], key: `alarm-key-${keys++}` }))
+      .faultId;
+
+  it('is not offered a reset before the glass was looked at', () => {
+    const machineId = addTestMachine(shop).id;
+    const faultId = alarm(machineId);
+    expect(offered(faultId)).not.toContain('reset-alarm');
+    expect(offered(faultId)).toContain('window-light');
+    must(answerCheck(shop, tester, { faultId, check: 'window-light', answer: 'no' }));
+    expect(offered(faultId)).toContain('reset-alarm');
+  });
+
+  it('is offered one at once where the glass was just cleaned', () => {
+    const machineId = addTestMachine(shop).id;
+    cleaned(machineId, ['window', 'strip-clean']);
+    shop.clock.now += hour;
+    expect(offered(alarm(machineId))).toContain('reset-alarm');
+  });
 });

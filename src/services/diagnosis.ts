@@ -1,7 +1,9 @@
+import type { Role } from '../core/people/roles';
 import { findFamily } from '../catalogue/catalogue';
 import {
   causeModels,
   checks as writtenChecks,
+  glassKinds,
   signLikelihoods,
   signOfSomethingElse,
   somethingElse,
@@ -85,6 +87,12 @@ export function usedFactor(used: number): number {
   return Math.min(6, 0.25 + 1.15 * used * used);
 }
 
+/**
+ * A reference burn is made with the usual stock and settings: one that is low speaks against these being what
+ * changed, one that is good for it and against all that weakens the beam.
+ */
+const changedWork = 'settings';
+
 /** A test burn not older than this before the report still speaks for or against, milliseconds. */
 const strengthCounts = 3 * millisecondsPerDay;
 
@@ -136,8 +144,12 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
     models.find((model) => model.id === id)?.words ??
     (id === somethingElse ? 'something else' : id);
   const asked = new Set([...byHand, ...ownAnswers.map(({ check }) => check)]);
+  const glassKnown = machine ? glassCleanedBefore(machine, fault) : true;
   const open = writtenChecks.filter(
-    ({ id, only }) => !asked.has(id) && (!only || (family !== null && only(family))),
+    ({ id, only, after }) =>
+      !asked.has(id) &&
+      (!only || (family !== null && only(family))) &&
+      (!after || glassKnown || after.some((one) => asked.has(one))),
   );
   return {
     causes: ranked.map(({ id, probability, factors }) => ({
@@ -188,6 +200,18 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
     ],
     confirmed: [...cases.values()].reduce((sum, count) => sum + count, 0),
   };
+}
+
+/** A glass that was cleaned less than so long before a report needs no look before an alarm is reset. */
+const justCleanedMs = millisecondsPerDay;
+
+/** Whether a glass in the beam was cleaned just before the report; true for a machine without any. */
+function glassCleanedBefore({ stations }: MachineDue, { at }: Fault): boolean {
+  const glasses = stations.filter(({ kind }) => glassKinds.includes(kind));
+  const cleaned = glasses.some(({ tasks }) =>
+    tasks.some(({ everReset, since }) => everReset && since >= at - justCleanedMs),
+  );
+  return glasses.length === 0 || cleaned;
 }
 
 function questionOf(check: string): string {
@@ -273,7 +297,9 @@ function evidenceFor(
     const weakening = models.filter(({ signs }) => signs['weak']).map(({ id }) => id);
     evidence.push({
       id: 'strength',
-      likelihood: Object.fromEntries(weakening.map((id) => [id, lost ? 2.5 : 0.35])),
+      likelihood: Object.fromEntries(
+        weakening.map((id) => [id, lost === (id !== changedWork) ? 2.5 : 0.35]),
+      ),
       otherwise: 1,
     });
     words.set(
@@ -388,9 +414,14 @@ export function resetCases(shop: Shop, actor: Actor): Outcome<null> {
 }
 
 /** Takes an answer back: it stays in the book, struck through. */
-export function takeAnswerBack(shop: Shop, actor: Actor, entryId: string): Outcome<null> {
+export function takeAnswerBack(
+  shop: Shop,
+  actor: Actor,
+  role: Role,
+  entryId: string,
+): Outcome<null> {
   const row = entryById(shop.db, entryId);
   if (row?.kind !== 'fault check') return problem('That answer is not in the book.');
-  const struck = strikeEntry(shop, actor, entryId, 'taken back');
+  const struck = strikeEntry(shop, actor, role, entryId, 'taken back');
   return struck.ok ? ok(null) : struck;
 }

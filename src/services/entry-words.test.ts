@@ -153,7 +153,7 @@ test('a mistaken call is struck through and calls nothing any more', () => {
   const { entryId } = must(
     callTask(shop, tester, { stationId: window, task: 'wipe', sign: 'faint' }),
   );
-  must(strikeEntry(shop, tester, entryId, 'it was the focus'));
+  must(strikeEntry(shop, tester, 'technician', entryId, 'it was the focus'));
   const line = bookPage(shop, {}, 5).find(({ id }) => id === entryId)!;
   expect(line.struck).toMatchObject({ reason: 'it was the focus' });
   // a second call is a first one again

@@ -212,6 +212,8 @@ function personWords(name: string, role: string, change: EntryData<'person'>['ch
       return `${name} chose a password and came in as ${role}`;
     case 'role':
       return `${name} is now ${role}`;
+    case 'password':
+      return `${name}: password changed`;
     case 'code':
       return `${name}: code for labels changed`;
     case 'signed out':

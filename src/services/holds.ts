@@ -46,6 +46,39 @@ export function activeHolds(shop: Shop, machineId?: string): Hold[] {
     }));
 }
 
+/** A hold as people see it. */
+export interface ShownHold extends Hold {
+  /** how many reports stand behind it; 0: none, it is held for another reason */
+  reports: number;
+}
+
+/** The holds in force as people see them: for its reports a machine is held once, with how many there are. */
+export function shownHolds(shop: Shop, machineId?: string): ShownHold[] {
+  const holds = activeHolds(shop, machineId);
+  const again = entriesAbout(
+    shop.db,
+    holds.flatMap(({ faultId }) => (faultId ? [faultId] : [])),
+  ).filter(({ kind }) => kind === 'fault again');
+  const shown: ShownHold[] = [];
+  for (const hold of holds) {
+    const reports = hold.faultId
+      ? 1 + again.filter(({ subjectId }) => subjectId === hold.faultId).length
+      : 0;
+    const first =
+      reports > 0 && shown.find((one) => one.machineId === hold.machineId && one.reports);
+    if (first) {
+      first.reports += reports;
+      if (hold.words === stopWords) first.words = stopWords;
+    } else shown.push({ ...hold, reports });
+  }
+  return shown.map((hold) =>
+    hold.reports > 1 ? { ...hold, words: `${hold.words} (${hold.reports} reports)` } : hold,
+  );
+}
+
+/** What a hold says that a report of the gravest danger made. */
+export const stopWords = 'reported: stop now';
+
 /** What a clean-down that waits says of its machine, by hold. */
 function pausesByHold(shop: Shop): Map<string, { words: string }> {
   return new Map(

@@ -3,7 +3,10 @@ import { PNG } from 'pngjs';
 import { readiness } from './at-machine';
 import { recordCare } from './care';
 import { dueMachines } from './due';
-import { reportFault } from './faults/report';
+import { readFault } from './faults/faults';
+import { reportFault, reportSame } from './faults/report';
+import { returnMachine } from './faults/return';
+import { proveFault, repairFault } from './faults/steps';
 import { holdMachine } from './holds';
 import { labelUrl, machineOfLabel, qrPng } from './labels';
 import { renewLabel, requireMachine, retireMachine } from './machines';
@@ -45,7 +48,7 @@ test('a label link is unguessable, renewable, and ends with the machine', () => 
 describe('is it ready?', () => {
   test('ready when nothing is reported and nothing dangerous past due', () => {
     expect(readiness(shop, addTestMachine(shop).id)).toEqual({
-      ready: true,
+      verdict: 'yes',
       headline: 'Ready',
       reasons: [],
       restrictions: [],
@@ -56,14 +59,56 @@ describe('is it ready?', () => {
     const { id } = addTestMachine(shop);
     const station = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'honeycomb')!;
     must(startSheet(shop, tester, id, [{ stationId: station.id, task: 'clean' }]));
-    expect(readiness(shop, id)).toMatchObject({ ready: false, headline: 'On hold: being cleaned' });
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'no',
+      headline: 'On hold: being cleaned',
+    });
     const other = addTestMachine(shop, 'Heron', 'co2-glass-tube');
     must(holdMachine(shop, tester, other.id, 'belt on order'));
     must(reportFault(shop, tester, { machineId: other.id, signs: ['fire'], key: 'ready-key-1' }));
     const held = readiness(shop, other.id);
-    expect(held.ready).toBe(false);
+    expect(held.verdict).toBe('no');
     expect(held.reasons.join(' ')).toContain('belt on order');
     expect(held.reasons.join(' ')).toContain('Flame');
+  });
+
+  test('what can burn and is past due never stands under a calm mark, loose debris too', () => {
+    const { id } = addTestMachine(shop);
+    for (let day = 1; day <= 3; day++) {
+      must(
+        logSession(shop, tester, {
+          machineId: id,
+          start: shop.clock.now - day * 86_400_000,
+          runSeconds: 600,
+          key: `debris-use-${day}`,
+        }),
+      );
+    }
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'care',
+      headline: expect.stringContaining('Fire risk'),
+      reasons: [expect.stringContaining('loose debris')],
+    });
+  });
+
+  test('says nothing more of a fault that was proved and returned; met again it is known again', () => {
+    const { id } = addTestMachine(shop);
+    const { faultId } = must(
+      reportFault(shop, tester, { machineId: id, signs: ['stutter'], key: 'ready-key-3' }),
+    );
+    expect(readiness(shop, id).verdict).toBe('no');
+    shop.clock.now += 60_000;
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5 }));
+    for (const { id: proof } of readFault(shop, faultId)!.proofs) {
+      must(proveFault(shop, tester, { faultId, tested: proof, passed: true, proof }));
+    }
+    shop.clock.now += 60_000;
+    must(returnMachine(shop, tester, faultId, ''));
+    expect(readFault(shop, faultId)!.closedAs).toBeNull();
+    expect(readiness(shop, id)).toMatchObject({ verdict: 'yes', headline: 'Ready', reasons: [] });
+    shop.clock.now += 60_000;
+    must(reportSame(shop, tester, { faultId, machineId: id, note: null, key: 'again-key-1' }));
+    expect(readiness(shop, id).reasons.join()).toContain('Head jerks');
   });
 
   test('with care when a fault is known or fire-class care is past due, and clear once it is done', () => {
@@ -81,12 +126,16 @@ describe('is it ready?', () => {
         }),
       );
     }
-    expect(readiness(shop, id).headline).toBe('Ready, with care');
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'care',
+      headline: 'Fire risk: clean it before the next job',
+    });
     expect(readiness(shop, id).reasons.at(-1)).toContain('honeycomb');
     for (const { id: stationId, tasks } of dueMachines(shop)[0]!.stations) {
       for (const { task } of tasks)
         must(recordCare(shop, tester, { stationId, task: task.key, at: shop.clock.now }));
     }
+    expect(readiness(shop, id)).toMatchObject({ verdict: 'care', headline: 'Ready, with care' });
     expect(readiness(shop, id).reasons.join(' ')).not.toContain('Fire risk');
     expect(requireMachine(shop, 'wren').ok).toBe(true);
   });

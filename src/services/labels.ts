@@ -37,12 +37,13 @@ export interface Who {
 /**
  * Who acts at a label, as the shop wants it: anybody by any name, a name from the list, or a code.
  * @param danger whether it is a report of danger: that is never held up by a missing name or code
+ * @param address network address it comes from, as far as it is known
  */
 export async function actorAtLabel(
   shop: Shop,
-  token: string,
   who: Who,
   danger: boolean,
+  address?: string,
 ): Promise<Outcome<Actor>> {
   const name = who.name.trim().slice(0, 80);
   const unnamed: Actor = { id: null, name: name || nobody, source: 'label' };
@@ -53,7 +54,7 @@ export async function actorAtLabel(
     return danger ? ok(unnamed) : problem('Choose your name from the list.', 'who');
   }
   if (danger && !who.code.trim()) return ok({ ...unnamed, name: nobody });
-  const person = await personOfCode(shop, token, who.code);
+  const person = await personOfCode(shop, who.code, address);
   if (person.ok) return ok({ id: person.value.id, name: person.value.name, source: 'label' });
   return danger ? ok({ ...unnamed, name: nobody }) : person;
 }

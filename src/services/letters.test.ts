@@ -4,14 +4,17 @@ import { openMailbox } from '../standins/mailbox';
 import { createTechnician, openAuth } from './auth';
 import { carryBySmtp } from './carrier';
 import { writeDigests } from './digest';
+import { openFaults } from './faults/faults';
 import { reportFault } from './faults/report';
 import {
   changeMailWishes,
   changePost,
   lettersStuck,
   postSettings,
+  readPost,
   sendLetters,
   tryPost,
+  unsentDangers,
   writeLetter,
   type Letter,
 } from './letters';
@@ -92,6 +95,46 @@ describe('who is told', () => {
     expect(refusal(wish({ mail: '', digest: true }))).toContain('Give the address');
     expect(refusal(wish({ mail: 'ase at quay' }))).toContain('not a mail address');
     must(wish({ mail: '' }));
+  });
+});
+
+describe('a report of danger that is not mailed', () => {
+  const dangers = () => unsentDangers(shop, openFaults(shop));
+
+  it('is told with why, until it has gone or is no longer open', async () => {
+    must(wish({ stops: true }));
+    must(changePost(shop, asa, post));
+    const { faultId } = report(['fire']);
+    expect(dangers()).toEqual([]); // it may still be on its way
+    await sendLetters(shop, async () => {
+      throw new Error('no route to the server');
+    });
+    expect(dangers()).toEqual([{ faultId, person: 'Åse', words: 'no route to the server' }]);
+    shop.clock.now += 10 * minute;
+    await sendLetters(shop, async () => undefined);
+    expect(dangers()).toEqual([]);
+  });
+
+  it('is told where nobody can send, and not for what is no danger', () => {
+    must(wish({ reports: true }));
+    report(['smoke']);
+    report(['fire']);
+    shop.clock.now += 3 * minute;
+    expect(dangers()).toMatchObject([{ person: 'Åse', words: expect.stringContaining('nobody') }]);
+  });
+
+  it('settings that cannot be read break neither the page nor their own mending', () => {
+    must(wish({ stops: true }));
+    must(changePost(shop, asa, post));
+    for (const broken of ['{"host":', '{"host":"a b","port":0}', '']) {
+      fs.writeFileSync(path.join(shop.dataDir, 'post.json'), broken);
+      expect(readPost(shop)).toEqual({ post: null, trouble: expect.stringContaining('anew') });
+    }
+    report(['fire']);
+    shop.clock.now += 3 * minute;
+    expect(dangers()[0]!.words).toContain('cannot be read');
+    must(changePost(shop, asa, post));
+    expect(readPost(shop).trouble).toBeNull();
   });
 });
 

@@ -1,13 +1,13 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
-import { dangerAdvice, dangerWords, type Danger } from '../catalogue/signs';
+import { dangerAdvice, dangerWords, holdsAtOnce, type Danger } from '../catalogue/signs';
 import { ok } from '../core/units/result';
 import { millisecondsPerHour, millisecondsPerMinute } from '../core/units/time';
 import { insertDataEntry } from '../records/book';
 import { write } from '../records/database';
 import { newId } from '../records/ids';
-import { insertLetter, stuckLetters, updateLetter, waitingLetters } from '../records/letters';
+import { insertLetter, unsentLetters, updateLetter, waitingLetters } from '../records/letters';
 import { machineById } from '../records/machines';
 import { allPeople, personById, updatePerson } from '../records/people';
 import {
@@ -47,16 +47,26 @@ const postSchema = z.object({
 
 const postFile = (shop: Pick<Shop, 'dataDir'>) => path.join(shop.dataDir, 'post.json');
 
+/** How mail is sent, or why nobody can tell. */
+export function readPost(shop: Pick<Shop, 'dataDir'>): {
+  post: Post | null;
+  trouble: string | null;
+} {
+  try {
+    const text = fs.readFileSync(postFile(shop), 'utf8');
+    return { post: postSchema.parse(JSON.parse(text)), trouble: null };
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return { post: null, trouble: null };
+    return {
+      post: null,
+      trouble: 'The settings of mail cannot be read: nothing is sent. Save them anew here.',
+    };
+  }
+}
+
 /** How mail is sent, or `null`: none is. */
 export function postSettings(shop: Pick<Shop, 'dataDir'>): Post | null {
-  let text: string;
-  try {
-    text = fs.readFileSync(postFile(shop), 'utf8');
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
-    throw error;
-  }
-  return postSchema.parse(JSON.parse(text));
+  return readPost(shop).post;
 }
 
 /** Changes how mail is sent. A password left empty stays as it was. */
@@ -213,16 +223,44 @@ export async function sendLetters(
   return outcome;
 }
 
+/** A report of danger that somebody asked to be mailed of, and was not. */
+export interface UnsentDanger {
+  faultId: string;
+  /** who asked */
+  person: string;
+  /** why not */
+  words: string;
+}
+
+/** A letter that waits longer is late. */
+const lateMs = 2 * millisecondsPerMinute;
+
+/**
+ * Letters of danger that have not gone out: tried in vain, or waiting while nobody can send.
+ * @param faults the open ones that stop work
+ */
+export function unsentDangers(
+  shop: Shop,
+  faults: readonly { id: string; danger: Danger }[],
+): UnsentDanger[] {
+  const grave = new Set(faults.filter(({ danger }) => holdsAtOnce(danger)).map(({ id }) => id));
+  if (grave.size === 0) return [];
+  const { post, trouble } = readPost(shop);
+  const why = trouble ?? (post ? 'it still waits' : 'nobody has said how mail is sent');
+  return unsentLetters(shop.db).flatMap(({ key, problem: words, madeAt }) => {
+    const [, faultId, personId] = /^report:([^:]+):([^:]+)$/.exec(key) ?? [];
+    if (!faultId || !personId || !grave.has(faultId)) return [];
+    if (words === null && shop.now() - madeAt < lateMs) return [];
+    const person = personById(shop.db, personId)?.name ?? 'somebody';
+    return [{ faultId, person, words: words ?? why }];
+  });
+}
+
 /** Letters that could not be sent so far. */
 export function lettersStuck(shop: Shop) {
-  return stuckLetters(shop.db).map(({ id, mail, subject, problem: words, tries, nextAt }) => ({
-    id,
-    mail,
-    subject,
-    problem: words!,
-    tries,
-    nextAt,
-  }));
+  return unsentLetters(shop.db).flatMap(({ id, mail, subject, problem: words, tries, nextAt }) =>
+    words === null ? [] : [{ id, mail, subject, problem: words, tries, nextAt }],
+  );
 }
 
 /** Sends a letter to the sender's own address at once, to see whether mail goes out. */

@@ -105,7 +105,7 @@ test('unlogged use that was struck through may be taken in anew', () => {
   shop.clock.now += day;
   const { entryId: reading } = must(read(105));
   const first = must(acceptUnlogged(shop, tester, reading));
-  must(strikeEntry(shop, tester, first.entryId, 'pressed by mistake'));
+  must(strikeEntry(shop, tester, 'technician', first.entryId, 'pressed by mistake'));
   expect(runHours()).toBe(0);
   const second = must(acceptUnlogged(shop, tester, reading));
   expect(second.entryId).not.toBe(first.entryId);
@@ -154,7 +154,7 @@ test("a mistaken reading is struck through and stands in nobody's way", () => {
   const wrong = must(read(510));
   shop.clock.now += day;
   expect(refusal(read(54))).toMatch(/reset, rolled over or replaced/);
-  must(strikeEntry(shop, tester, wrong.entryId, 'a nought too many'));
+  must(strikeEntry(shop, tester, 'technician', wrong.entryId, 'a nought too many'));
   must(read(54));
   expect(meterView(shop, machineId).lines).toHaveLength(1);
   expect(last()).toMatchObject({ verdict: 'unlogged', gapSeconds: 4 * 3600 });

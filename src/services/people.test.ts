@@ -7,7 +7,9 @@ import {
   bringBack,
   changePassword,
   changeRole,
+  dropCode,
   endPerson,
+  giveCode,
   invite,
   join,
   namesAtLabel,
@@ -15,8 +17,9 @@ import {
   people,
   personSignedIn,
   readInvitation,
-  setCode,
+  setPassword,
   signOutPerson,
+  takeInvitation,
 } from './people';
 import { changeSetting, type Actor } from './shop';
 import {
@@ -79,6 +82,30 @@ describe('invitations', () => {
     must(await signIn(shop, auth, { name: 'Bo', password: 'another-long-one' }));
   });
 
+  it('taken twice at once let in once, and what fails on the way leaves nothing', async () => {
+    const id = add('Bo');
+    const token = must(invite(shop, asa, id));
+    const both = await Promise.all([
+      takeInvitation(shop, auth, token, 'a-long-enough-one'),
+      takeInvitation(shop, auth, token, 'another-long-one'),
+    ]);
+    expect(both.filter(({ ok }) => ok)).toHaveLength(1);
+    const rows = () =>
+      shop.db.$client.prepare(`select id from auth_user where username = 'bo'`).all();
+    expect(rows()).toHaveLength(1);
+    const cleo = must(invite(shop, asa, add('Cleo')));
+    shop.db.$client.exec(
+      `create trigger no_entry before insert on entry begin select raise(abort, 'the power went'); end`,
+    );
+    await expect(takeInvitation(shop, auth, cleo, 'a-long-enough-one')).rejects.toThrow();
+    shop.db.$client.exec('drop trigger no_entry');
+    expect(must(readInvitation(shop, cleo)).userId).toBeNull();
+    expect(
+      shop.db.$client.prepare(`select id from auth_user where username = 'cleo'`).all(),
+    ).toEqual([]);
+    must(await takeInvitation(shop, auth, cleo, 'a-long-enough-one'));
+  });
+
   it('are kept as a hash only', () => {
     const token = must(invite(shop, asa, add('Bo')));
     expect(JSON.stringify(shop.db.$client.prepare('select * from invitation').all())).not.toContain(
@@ -111,7 +138,7 @@ describe('roles', () => {
   it('end with the person: signed out, off the labels, never signed in again, kept in the book', async () => {
     const id = add('Bo');
     must(await join(shop, auth, must(invite(shop, asa, id)), 'a-long-enough-one'));
-    must(setCode(shop, asa, id, '2468'));
+    must(giveCode(shop, asa, id));
     const userId = (
       shop.db.$client.prepare('select user_id id from person where name = ?').get('Bo') as {
         id: string;
@@ -158,6 +185,33 @@ describe('passwords', () => {
     must(await signIn(shop, auth, { name: 'Åse', password: 'mackerel-and-rye' }));
   });
 
+  it('a changed one ends the sign-ins elsewhere and not this one; another role ends them all', async () => {
+    const bo = add('Bo');
+    must(await join(shop, auth, must(invite(shop, asa, bo)), 'a-long-enough-one'));
+    must(await signIn(shop, auth, { name: 'Bo', password: 'a-long-enough-one' }));
+    const [here] = named('Bo').places;
+    const input = { present: 'a-long-enough-one', next: 'another-long-one' };
+    must(await changePassword(shop, auth, bo, input, { placeId: here!.id }));
+    expect(named('Bo').places.map(({ id }) => id)).toEqual([here!.id]);
+    must(changeRole(shop, asa, bo, 'reader'));
+    expect(named('Bo').places).toEqual([]);
+  });
+
+  it('are set on the server’s own computer for whoever forgot theirs', async () => {
+    const cli: Actor = { id: null, name: 'command line', source: 'command line' };
+    must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
+    expect(must(await setPassword(shop, auth, cli, 'åse', 'sprat-and-rye-bread'))).toBe('changed');
+    expect(named('Åse').places).toEqual([]);
+    must(await signIn(shop, auth, { name: 'Åse', password: 'sprat-and-rye-bread' }));
+    add('Bo');
+    expect(must(await setPassword(shop, auth, cli, 'Bo', 'a-long-enough-one'))).toBe('made');
+    must(await signIn(shop, auth, { name: 'Bo', password: 'a-long-enough-one' }));
+    expect(refusal(await setPassword(shop, auth, cli, 'Zoe', 'a-long-enough-one'))).toContain(
+      'There are: Bo, Åse',
+    );
+    expect(refusal(await setPassword(shop, auth, cli, 'Bo', 'short'))).toContain('10 characters');
+  });
+
   it('sessions are revoked one by one', async () => {
     must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
     must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
@@ -170,8 +224,8 @@ describe('passwords', () => {
 });
 
 describe('at a label', () => {
-  const at = (name: string, code: string, danger = false) =>
-    actorAtLabel(shop, 'label', { name, code }, danger);
+  const at = (name: string, code: string, danger = false, address = '10.0.0.5') =>
+    actorAtLabel(shop, { name, code }, danger, address);
 
   it('anybody may act under any name, or none', async () => {
     addTestMachine(shop);
@@ -189,22 +243,56 @@ describe('at a label', () => {
     expect(must(await at('Zoe', '', true)).name).toBe('Zoe');
   });
 
-  it('a code, where the shop asks for one: wrong ones are slowed, danger never waits', async () => {
-    must(changeSetting(shop, asa, 'label-asks', 'code'));
-    const bo = add('Bo', 'operator');
-    expect(refusal(setCode(shop, asa, bo, '12'))).toContain('4 to 8 digits');
-    expect(refusal(setCode(shop, asa, bo, '7777'))).toContain('same digit');
-    must(setCode(shop, asa, bo, '2468'));
-    expect(refusal(setCode(shop, asa, asa.id!, '2468'))).toContain('another code');
-    expect(must(await at('', '2468'))).toMatchObject({ name: 'Bo', id: bo });
-    for (let i = 0; i < 3; i++) expect(refusal(await at('', '1111'))).toContain('not known');
-    expect(refusal(await at('', '2468'))).toContain('Wait');
-    expect(must(await at('', '', true)).name).toBe(nobody);
-    expect(must(await at('', '1111', true)).name).toBe(nobody);
-    shop.clock.now += 60_000;
-    expect(must(await at('', '2468')).name).toBe('Bo');
-    expect(JSON.stringify(shop.db.$client.prepare('select * from person').all())).not.toContain(
-      '2468',
-    );
+  describe('a code, where the shop asks for one', () => {
+    beforeEach(() => {
+      must(changeSetting(shop, asa, 'label-asks', 'code'));
+    });
+    /** A code that is not this one. */
+    const other = (code: string) => String((Number(code) + 1) % 1_000_000).padStart(6, '0');
+
+    it('is drawn by the server, and says whose it is; another takes its place', async () => {
+      const bo = add('Bo', 'operator');
+      const code = must(giveCode(shop, asa, bo));
+      expect(code).toMatch(/^\d{6}$/);
+      expect(must(await at('', code))).toMatchObject({ name: 'Bo', id: bo });
+      const next = must(giveCode(shop, asa, bo));
+      expect(must(await at('', next)).name).toBe('Bo');
+      expect(refusal(await at('', code))).toContain('not known');
+      expect(JSON.stringify(shop.db.$client.prepare('select * from person').all())).not.toContain(
+        next,
+      );
+      must(dropCode(shop, asa, bo));
+      expect(refusal(await at('', next))).toContain('not known');
+    });
+
+    it('is slowed over all labels, not forgiven by a right one, and never holds danger up', async () => {
+      const code = must(giveCode(shop, asa, add('Bo', 'operator')));
+      // a right code between the wrong ones does not clear them
+      for (let i = 0; i < 3; i++) await at('', other(code));
+      must(await at('', code));
+      await at('', other(code));
+      expect(refusal(await at('', code))).toContain('Wait');
+      expect(must(await at('', '', true)).name).toBe(nobody);
+      expect(must(await at('', other(code), true)).name).toBe(nobody);
+      expect(must(await at('', code, false, '10.0.0.9')).name).toBe('Bo');
+      shop.clock.now += 60_000;
+      expect(must(await at('', code)).name).toBe('Bo');
+    });
+
+    it('is slowed over the whole shop where guesses come from many addresses', async () => {
+      const code = must(giveCode(shop, asa, add('Bo', 'operator')));
+      for (let i = 0; i < 40; i++) await at('', other(code), false, `10.0.1.${i}`);
+      expect(refusal(await at('', code, false, '10.0.2.1'))).toContain('Wait');
+    });
+
+    it('is enough only for roles that the shop allows, never a technician by default', async () => {
+      const own = must(giveCode(shop, asa, asa.id!));
+      expect(refusal(await at('', own))).toContain('not enough for a technician');
+      must(changeSetting(shop, asa, 'code-roles', 'technician, operator'));
+      expect(must(await at('', own)).name).toBe('Åse');
+      const helper = must(giveCode(shop, asa, add('Bo', 'helper')));
+      expect(refusal(await at('', helper))).toContain('not enough for a helper');
+      expect(refusal(changeSetting(shop, asa, 'code-roles', 'king'))).toContain('Name roles');
+    });
   });
 });

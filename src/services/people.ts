@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { may, roles, type Role } from '../core/people/roles';
 import { ok } from '../core/units/result';
@@ -7,24 +8,37 @@ import { newId } from '../records/ids';
 import {
   allPeople,
   dropInvitations,
+  dropOtherSessions,
   dropSessions,
   insertPerson,
   invitationByHash,
   invitedPeople,
+  markInvitationUsed,
+  passwordHashOf,
   personByCode,
   personById,
   personByName,
   personOfUser,
   sessionsOfUser,
+  updatePasswordHash,
   updatePerson,
-  markInvitationUsed,
   writeInvitation,
   type PersonRow,
 } from '../records/people';
-import { makeAccount, nameSchema, passwordSchema, signIn, slowed, type Auth } from './auth';
+import {
+  hashPassword,
+  makeAccount,
+  nameSchema,
+  passwordSchema,
+  passwordTries,
+  signIn,
+  type Auth,
+  type SignInFrom,
+} from './auth';
 import type { EntryData } from '../records/entry-data';
 import { hashOf, keyed, linkToken } from './secret';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
+import { slowed, type TryCount } from './tries';
 
 /** Somebody of the shop, as Set-up shows them. */
 export interface Person extends Pick<PersonRow, 'id' | 'name' | 'role' | 'addedAt' | 'endedAt'> {
@@ -179,31 +193,33 @@ export function readInvitation(shop: Shop, token: string): Outcome<PersonRow> {
   return ok(row);
 }
 
-/** Takes an invitation: sets the password. The link then no longer works. */
+/** Takes an invitation: sets the password. The link then no longer works. All of it is kept or nothing. */
 export async function takeInvitation(
   shop: Shop,
   auth: Auth,
   token: string,
   password: string,
 ): Promise<Outcome<PersonRow>> {
-  const invited = readInvitation(shop, token);
-  if (!invited.ok) return invited;
+  const early = readInvitation(shop, token);
+  if (!early.ok) return early;
   const parsed = passwordSchema.safeParse(password);
   if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'password');
-  const row = invited.value;
-  const actor: Actor = { id: row.id, name: row.name, source: 'hand' };
-  if (row.userId) {
-    const { password: hasher, internalAdapter } = await auth.$context;
-    await internalAdapter.updatePassword(row.userId, await hasher.hash(parsed.data));
-    dropSessions(shop.db, row.userId);
-  }
-  const userId = row.userId ?? (await makeAccount(auth, row.name, parsed.data));
-  write(shop.db, () => {
+  const hash = await hashPassword(auth, parsed.data);
+  return write(shop.db, (): Outcome<PersonRow> => {
+    // asked again: another may have taken it meanwhile
+    const invited = readInvitation(shop, token);
+    if (!invited.ok) return invited;
+    const row = invited.value;
     markInvitationUsed(shop.db, hashOf(token), shop.now());
-    updatePerson(shop.db, row.id, { userId });
-    note(shop, actor, row, 'joined');
+    if (row.userId) {
+      updatePasswordHash(shop.db, row.userId, hash, shop.now());
+      dropSessions(shop.db, row.userId);
+    } else {
+      updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
+    }
+    note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'joined');
+    return ok(row);
   });
-  return ok(row);
 }
 
 /** Takes an invitation and signs in. */
@@ -212,10 +228,49 @@ export async function join(
   auth: Auth,
   token: string,
   password: string,
-  headers?: Headers,
-): Promise<Outcome<null>> {
+  from: SignInFrom = {},
+): Promise<Outcome<PersonRow>> {
   const taken = await takeInvitation(shop, auth, token, password);
-  return taken.ok ? signIn(shop, auth, { name: taken.value.name, password }, headers) : taken;
+  if (!taken.ok) return taken;
+  const signed = await signIn(shop, auth, { name: taken.value.name, password }, from);
+  return signed.ok ? taken : signed;
+}
+
+/**
+ * Sets somebody's password on the server's own computer, as one does who has forgotten it, and signs them out
+ * everywhere. Somebody without an account gets one; an empty shop its technician.
+ */
+export async function setPassword(
+  shop: Shop,
+  auth: Auth,
+  actor: Actor,
+  name: string,
+  password: string,
+): Promise<Outcome<'made' | 'changed'>> {
+  const parsed = passwordSchema.safeParse(password);
+  if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'password');
+  const hash = await hashPassword(auth, parsed.data);
+  return write(shop.db, (): Outcome<'made' | 'changed'> => {
+    const row = personByName(shop.db, name.trim());
+    if (!row) {
+      const known = allPeople(shop.db).map((one) => one.name);
+      return problem(
+        known.length > 0
+          ? `Nobody here is called "${name}". There are: ${known.join(', ')}.`
+          : 'Nobody is known here yet: the first page of a new shop makes its technician.',
+        'name',
+      );
+    }
+    if (row.endedAt !== null) return problem(`${row.name} has left. Bring them back first.`);
+    if (row.userId) {
+      updatePasswordHash(shop.db, row.userId, hash, shop.now());
+      dropSessions(shop.db, row.userId);
+    } else {
+      updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
+    }
+    note(shop, actor, row, 'password');
+    return ok(row.userId ? 'changed' : 'made');
+  });
 }
 
 /** Whether somebody is the only one left who may do everything. */
@@ -227,7 +282,7 @@ function isLastTechnician(shop: Shop, row: PersonRow): boolean {
   return row.role === 'technician' && !others;
 }
 
-/** Gives somebody another role, from their next press on. */
+/** Gives somebody another role. They are signed out everywhere, so that no open page keeps the old one. */
 export function changeRole(
   shop: Shop,
   actor: Actor,
@@ -244,6 +299,7 @@ export function changeRole(
   }
   write(shop.db, () => {
     updatePerson(shop.db, personId, { role: parsed.data });
+    if (row.userId) dropSessions(shop.db, row.userId);
     note(shop, actor, { ...row, role: parsed.data }, 'role');
   });
   return ok(parsed.data);
@@ -294,71 +350,95 @@ export function signOutPerson(
   return ok(null);
 }
 
-/** Changes one's own password; needs the present one. Signs out everywhere else. */
+/**
+ * Changes one's own password; needs the present one. Signs out everywhere else.
+ * @param from where it is changed, with the place that stays signed in
+ */
 export async function changePassword(
   shop: Shop,
   auth: Auth,
   personId: string,
   input: { present: string; next: string },
+  from: SignInFrom & { placeId?: string | null } = {},
 ): Promise<Outcome<null>> {
   const row = personById(shop.db, personId);
   if (!row?.userId) return problem('That person has no account.');
   const parsed = passwordSchema.safeParse(input.next);
   if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'next');
   const userId = row.userId;
-  return slowed(shop, row.name.toLowerCase(), async () => {
-    const { password: hasher, internalAdapter } = await auth.$context;
-    const account = (await internalAdapter.findAccounts(userId)).find((one) => one.password);
-    const right =
-      account?.password &&
-      (await hasher.verify({ hash: account.password, password: input.present }));
+  return slowed(shop, passwordTries(shop, row.name, from), async () => {
+    const { password: hasher } = await auth.$context;
+    const present = passwordHashOf(shop.db, userId);
+    const right = present && (await hasher.verify({ hash: present, password: input.present }));
     if (!right) return problem('The present password is wrong.', 'present');
-    await internalAdapter.updatePassword(userId, await hasher.hash(parsed.data));
+    const hash = await hashPassword(auth, parsed.data);
+    write(shop.db, () => {
+      updatePasswordHash(shop.db, userId, hash, shop.now());
+      dropOtherSessions(shop.db, userId, from.placeId ?? null);
+      note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'password');
+    });
     return ok(null);
   });
 }
 
-const codeSchema = z
-  .string()
-  .trim()
-  .regex(/^\d{4,8}$/, 'A code has 4 to 8 digits.')
-  .refine((code) => !/^(\d)\1+$/.test(code), 'Not the same digit throughout.');
+const codeDigits = 6;
 
-/** Sets somebody's short code for the labels, or takes it away. */
-export function setCode(
-  shop: Shop,
-  actor: Actor,
-  personId: string,
-  code: string | null,
-): Outcome<null> {
+/**
+ * Gives somebody a short code for the labels, in place of the one before. It is drawn by chance and nobody
+ * chooses it, so that trying to set one never tells that another has it.
+ * @returns the code: it is shown now and never again
+ */
+export function giveCode(shop: Shop, actor: Actor, personId: string): Outcome<string> {
   const row = personById(shop.db, personId);
   if (!row || row.endedAt !== null) return problem('That person is not in the list.');
-  let codeHash: string | null = null;
-  if (code !== null) {
-    const parsed = codeSchema.safeParse(code);
-    if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'code');
-    codeHash = keyed(shop, 'label code', parsed.data);
-    const twin = personByCode(shop.db, codeHash);
-    // who has it is not said: it would be as good as their code
-    if (twin && twin.id !== personId) return problem('Choose another code.', 'code');
+  for (;;) {
+    const code = String(randomInt(10 ** codeDigits)).padStart(codeDigits, '0');
+    const codeHash = keyed(shop, 'label code', code);
+    if (/^(\d)\1+$/.test(code) || personByCode(shop.db, codeHash)) continue;
+    write(shop.db, () => {
+      updatePerson(shop.db, personId, { codeHash });
+      note(shop, actor, row, 'code');
+    });
+    return ok(code);
   }
+}
+
+/** Takes somebody's code for the labels away. */
+export function dropCode(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+  const row = personById(shop.db, personId);
+  if (!row || row.endedAt !== null) return problem('That person is not in the list.');
   write(shop.db, () => {
-    updatePerson(shop.db, personId, { codeHash });
+    updatePerson(shop.db, personId, { codeHash: null });
     note(shop, actor, row, 'code');
   });
   return ok(null);
 }
 
-/** Whoever has this code. Wrong ones are slowed for the whole label. */
+/**
+ * Whoever has this code, where a code is enough for their role. Wrong ones are slowed by address over all labels
+ * and, from many addresses, over the whole shop; a right one forgives none.
+ * @param address network address it comes from, as far as it is known
+ */
 export async function personOfCode(
   shop: Shop,
-  labelToken: string,
   code: string,
+  address = 'here',
 ): Promise<Outcome<PersonRow>> {
-  return slowed(shop, `label:${labelToken}`, () => {
+  const counts: TryCount[] = [
+    { key: `codes at ${address}`, free: 4, fades: 120 },
+    { key: 'codes', free: 40, fades: 60 },
+  ];
+  return slowed(shop, counts, () => {
     const row = personByCode(shop.db, keyed(shop, 'label code', code.trim()));
-    return row && row.endedAt === null
-      ? ok(row)
-      : problem('That code is not known. Nothing was recorded; try again.', 'code');
+    if (!row || row.endedAt !== null) {
+      return problem('That code is not known. Nothing was recorded; try again.', 'code');
+    }
+    if (!shop.codeRoles.includes(row.role)) {
+      return problem(
+        `A code is not enough for a ${row.role} here: sign in with name and password.`,
+        'code',
+      );
+    }
+    return ok(row);
   });
 }

@@ -1,4 +1,8 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import sharp from 'sharp';
+import { readFault } from './faults/faults';
+import { addReportPhoto } from './faults/pictures';
 import { reportFault } from './faults/report';
 import { keepPhoto, photoBytes, readPhoto } from './photos';
 import { addTestMachine, dropTestShop, must, openTestShop, refusal, tester } from './testing/shop';
@@ -38,6 +42,20 @@ test.each([
   expect(refusal(await readPhoto(bytes))).toContain(reason);
 });
 
+test('a picture is told by its pixels before any of it is decoded', async () => {
+  // 9,000 × 9,000 pixels in some kilobytes: decoded it would take 240 MB
+  const bomb = await sharp({
+    create: { width: 9_000, height: 9_000, channels: 3, background: '#000' },
+    limitInputPixels: false,
+  })
+    .png({ compressionLevel: 9, palette: true, colours: 2 })
+    .toBuffer();
+  expect(bomb.length).toBeLessThan(1_000_000);
+  const before = process.memoryUsage().rss;
+  expect(refusal(await readPhoto(bomb))).toContain('81 megapixels');
+  expect(process.memoryUsage().rss - before).toBeLessThan(200_000_000);
+}, 60_000);
+
 test('half a picture is refused', async () => {
   const bytes = await picture().png().toBuffer();
   expect(refusal(await readPhoto(bytes.subarray(0, bytes.length / 2)))).toContain('not a picture');
@@ -54,5 +72,29 @@ test('a picture is kept with its entry and read back; an unknown one is not', as
   expect(photoBytes(shop, photoId)!.equals(ready.jpeg)).toBe(true);
   expect(photoBytes(shop, '../secret')).toBeNull();
   expect(refusal(keepPhoto(shop, 'no-entry', ready))).toContain('not in the book');
+  dropTestShop(shop);
+});
+
+test('pictures follow their report by its link, each once however often it is sent', async () => {
+  const shop = openTestShop();
+  const { id } = addTestMachine(shop);
+  const { faultId, follow } = must(
+    reportFault(shop, tester, { machineId: id, signs: ['fire'], key: 'photo-key-2' }),
+  );
+  const bytes = await picture().jpeg().toBuffer();
+  for (const key of ['picture-1', 'picture-1', 'picture-2', 'picture-1']) {
+    must(await addReportPhoto(shop, follow, bytes, key));
+  }
+  expect(readFault(shop, faultId)!.photos).toHaveLength(2);
+  expect(fs.readdirSync(path.join(shop.dataDir, 'photos'))).toHaveLength(2);
+  expect(fs.statSync(path.join(shop.dataDir, 'photos')).mode & 0o777).toBe(0o700);
+  expect(refusal(await addReportPhoto(shop, `${faultId}.guess`, bytes, 'picture-3'))).toContain(
+    'not in the book',
+  );
+  expect(refusal(await addReportPhoto(shop, follow, Buffer.from('x'), 'picture-3'))).toContain(
+    'not a picture',
+  );
+  shop.clock.now += 25 * 3_600_000;
+  expect(refusal(await addReportPhoto(shop, follow, bytes, 'picture-3'))).toContain('over a day');
   dropTestShop(shop);
 });

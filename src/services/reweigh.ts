@@ -51,7 +51,7 @@ export function startReweigh(
     personId: actor.id,
     progress: 0,
     outcome: null,
-    process: forkWorker('reweigh-process.ts', { TMPDIR: scratch }),
+    process: forkWorker('reweigh-process.ts', { env: { TMPDIR: scratch } }),
   };
   works().set(id, work);
   work.process.on('message', (word: ReweighWord) => {

@@ -16,6 +16,7 @@ import {
 import { removeTimer, startTimer, timerOf, type TimerRow } from '../records/timers';
 import { recordCare } from './care';
 import { jobOfMachine } from './job-files';
+import { nobody } from './labels';
 import { requireMachine } from './machines';
 import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
@@ -73,6 +74,12 @@ export function logSessions(
     const key = `session:${parsed.data.key}`;
     const known = entryByKey(shop.db, key);
     if (known) return ok({ entryId: known.id, duplicate: true });
+    if (parsed.data.debrisCleared && actor.source === 'label' && actor.name === nobody) {
+      return problem(
+        'Say who cleared the loose debris: what can burn is not counted as cleared by nobody. Nothing was logged.',
+        'who',
+      );
+    }
     const checked = checkSession(shop, { ...parsed.data, machineId }, { allowOverlap, materials });
     if (!checked.ok) return checked;
     const session = checked.value;

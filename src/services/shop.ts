@@ -1,11 +1,14 @@
 import path from 'node:path';
 import type { z } from 'zod';
 import { isZone } from '../core/units/zone';
+import { roles, type Role } from '../core/people/roles';
 import { fail, ok, type Result } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
-import { isBusy, openRecords, write, type Db } from '../records/database';
+import { isBusy, openRecords, RecordsError, write, type Db } from '../records/database';
 import type { Source } from '../records/entry-data';
+import { allPeople } from '../records/people';
 import { readSetting, writeSetting } from '../records/settings';
+import { makeSecret, signingSecret } from './secret';
 import { rebuildUsage } from './usage';
 
 /** The open shop: its records, where its files are, and its clock. */
@@ -21,6 +24,8 @@ export interface Shop {
   readonly stopInstruction: string;
   /** what a label asks of whoever logs or reports there */
   readonly labelAsks: LabelAsks;
+  /** for whom a short code is enough at a label */
+  readonly codeRoles: readonly Role[];
   /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
   readonly strengthFloor: number;
 }
@@ -62,18 +67,34 @@ export function defaultDataDir(): string {
   return process.env['DATA_DIR'] || path.join(/* turbopackIgnore: true */ process.cwd(), 'data');
 }
 
+/** A technician may do everything: a code that others can watch being typed is not enough. */
+const usualCodeRoles = 'helper, operator';
+
 /** percent of the baseline */
 const usualFloor = 90;
 
 const usualStop = 'switch off at the plug if you safely can, step back, fetch the technician.';
 
-/** Opens the shop under a folder, made when absent. */
+/**
+ * Opens the shop under a folder, made when absent.
+ * @throws RecordsUnusable where its records or its secret are missing, damaged or newer than this program
+ */
 export function openShop(
   dataDir: string,
   now: () => number = Date.now,
-  records: { waitMs?: number } = {},
+  records: { waitMs?: number; check?: boolean } = {},
 ): Shop {
   const db = openRecords(dataDir, records);
+  try {
+    // a book that nobody signs in to yet has nothing that a new secret would spoil
+    if (allPeople(db).every(({ userId, codeHash }) => userId === null && codeHash === null)) {
+      makeSecret(dataDir);
+    }
+    signingSecret(dataDir);
+  } catch (error) {
+    db.$client.close();
+    throw error;
+  }
   return {
     db,
     dataDir,
@@ -91,6 +112,10 @@ export function openShop(
       const asked = readSetting(db, 'label-asks');
       return labelAsks.find((one) => one === asked) ?? 'nothing';
     },
+    get codeRoles() {
+      const kept = (readSetting(db, 'code-roles') ?? usualCodeRoles).split(', ');
+      return roles.filter((role) => kept.includes(role));
+    },
     get strengthFloor() {
       return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;
     },
@@ -101,11 +126,14 @@ export function closeShop(shop: Shop): void {
   shop.db.$client.close();
 }
 
+const isRole = (text: string) => roles.some((role) => role === text);
+
 export const settingNames = [
   'timezone',
   'name',
   'stop-instruction',
   'label-asks',
+  'code-roles',
   'strength-floor',
 ] as const;
 export type SettingName = (typeof settingNames)[number];
@@ -130,6 +158,9 @@ export function changeSetting(
   }
   if (name === 'label-asks' && !labelAsks.some((one) => one === clean)) {
     return problem('A label asks for nothing, a name or a code.', name);
+  }
+  if (name === 'code-roles' && !clean.split(', ').every((one) => one === 'nobody' || isRole(one))) {
+    return problem(`Name roles, with a comma between: ${roles.join(', ')}; or nobody.`, name);
   }
   if (name === 'strength-floor' && !(Number(clean) >= 10 && Number(clean) <= 100)) {
     return problem('The floor is 10 to 100 percent of the baseline.', name);
@@ -166,6 +197,41 @@ export async function patiently<T>(step: () => T | Promise<T>, patienceMs = 30_0
   }
 }
 
+/** File systems that take no more: what a person can do about each. */
+const fileTroubles: Readonly<Record<string, string>> = {
+  ENOSPC: 'The disk of the server is full: free some space on it, then try again.',
+  EDQUOT: 'The disk quota of the server is used up: free some space, then try again.',
+  EROFS: 'The disk of the server cannot be written.',
+  EACCES: 'The folder of the data cannot be written: give the server the right to write there.',
+  EPERM: 'The folder of the data cannot be written: give the server the right to write there.',
+};
+
+/** What is said to a person where the disk or the database refused; `null` for any other error. */
+export function troubleWords(error: unknown): string | null {
+  if (error instanceof Error && error.name === 'RecordsUnusable') return error.message;
+  if (error instanceof Error && error.name === 'RecordsError') return error.message;
+  const { code, name } = (error ?? {}) as { code?: string; name?: string };
+  if (name === 'SqliteError') return new RecordsError(error).message;
+  return (code && fileTroubles[code]) || null;
+}
+
+/**
+ * Runs a use case, patiently, for somebody who waits for its answer: a disk or a database that refuses is a
+ * refusal in words, the same that the log has. Any other error is a defect and goes on.
+ */
+export async function attempted<T>(
+  step: () => Outcome<T> | Promise<Outcome<T>>,
+): Promise<Outcome<T>> {
+  try {
+    return await patiently(step, 10_000);
+  } catch (error) {
+    const words = troubleWords(error);
+    if (!words) throw error;
+    console.error(words, error);
+    return problem(words);
+  }
+}
+
 /** Runs several use cases as one: all of them are kept or none. */
 export function allOrNothing<T>(shop: Shop, steps: () => T): T {
   return write(shop.db, steps);
@@ -179,22 +245,22 @@ export function allOrRefused<T>(
   shop: Shop,
   steps: (take: <V>(outcome: Outcome<V>) => V) => T,
 ): Outcome<T> {
-  try {
-    return ok(
-      write(shop.db, () =>
+  return write(shop.db, (): Outcome<T> => {
+    try {
+      return ok(
         steps((outcome) => {
           if (!outcome.ok) throw new Refused(outcome);
           return outcome.value;
         }),
-      ),
-    );
-  } catch (error) {
-    if (error instanceof Refused) return error.outcome;
-    throw error;
-  }
+      );
+    } catch (error) {
+      if (error instanceof Refused) return error.outcome;
+      throw error;
+    }
+  });
 }
 
-/** Carries a refusal out of a transaction, so that nothing of it is kept. */
+/** Carries a refusal out of the steps. */
 class Refused extends Error {
   constructor(readonly outcome: { ok: false; error: Problem }) {
     super(outcome.error.message);

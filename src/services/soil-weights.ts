@@ -10,6 +10,7 @@ import { ok } from '../core/units/result';
 import { insertDataEntry } from '../records/book';
 import { copyRecords, write } from '../records/database';
 import { dueMachines } from './due';
+import { makeSecret } from './secret';
 import { closeShop, openShop, problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 import { shopMaterials, soilTable, weightEntries, type WeightEntry } from './soil-book';
 import { deriveFrom } from './usage';
@@ -147,6 +148,7 @@ export function previewWeight(
   const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-preview-'));
   const now = shop.now();
   try {
+    makeSecret(dir);
     copyRecords(shop.db, dir);
     report?.(0.2);
     const copy = openShop(dir, () => now);

@@ -167,7 +167,7 @@ test('bad amounts are refused with their field; a movement is struck through, no
   const [line] = bookPage(shop, { kinds: ['stock'] }, 1);
   expect(line!.what).toBe('Received: Lens swabs, 500 pieces');
   expect(line!.correctable).toBe(true);
-  must(strikeEntry(shop, tester, line!.id, 'fifty, not five hundred'));
+  must(strikeEntry(shop, tester, 'technician', line!.id, 'fifty, not five hundred'));
   expect(has('swabs')).toBe(50);
   expect(itemHistory(shop, 'swabs')[0]).toMatchObject({ struck: true });
 });

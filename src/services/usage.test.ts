@@ -109,7 +109,7 @@ test('law: after any history the kept totals equal the rebuilt, and counters equ
               );
               break;
             case 'strike':
-              if (target) must(strikeEntry(shop, tester, target.entryId, 'law'));
+              if (target) must(strikeEntry(shop, tester, 'technician', target.entryId, 'law'));
               break;
             case 'correct':
               // an overlap may refuse it: then nothing changed, which the law covers as well

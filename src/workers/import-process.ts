@@ -4,7 +4,14 @@ import {
   writeSessions,
   type CheckedFile,
 } from '../services/import/import-sessions';
-import type { Answers, Question, ReadOrder, Word } from '../services/import/messages';
+import {
+  rowsLeft,
+  type Answers,
+  type ImportPart,
+  type Question,
+  type ReadOrder,
+  type Word,
+} from '../services/import/messages';
 import { ok } from '../core/units/result';
 import { openShop, type Shop } from '../services/shop';
 
@@ -51,6 +58,14 @@ function answer(question: Question): Answers[keyof Answers] {
       return written;
     case 'rejected':
       return rejectedCsv(checked, checked.rows);
+    case 'left': {
+      const first = (part: ImportPart) =>
+        checked.rows.filter(({ outcome }) => outcome === part).slice(0, rowsLeft);
+      return {
+        rows: { rejected: first('rejected'), new: first('new'), duplicate: first('duplicate') },
+        rejected: rejectedCsv(checked, checked.rows),
+      };
+    }
   }
 }
 

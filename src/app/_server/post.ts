@@ -2,8 +2,20 @@ import { carryBySmtp } from '../../services/carrier';
 import { writeDigests } from '../../services/digest';
 import { sendLetters } from '../../services/letters';
 import { patiently, type Shop } from '../../services/shop';
+import { freshenCalendars } from '../../services/weeks/bookings';
 
 const everyMs = Number(process.env['BITACORA_POST_EVERY_MS']) || 15_000;
+
+const freshenEveryMs = 12 * 3_600_000;
+
+/** Keeps what calendars say worked out far enough ahead, while the server runs. */
+export function keepCalendarsFresh(shop: Shop): void {
+  const round = () =>
+    freshenCalendars(shop).catch((error: unknown) =>
+      console.error('Calendars could not be worked out; the next round tries again.', error),
+    );
+  setInterval(() => void round(), freshenEveryMs).unref();
+}
 
 /** Sends what waits, over and over, while the server runs. One round at a time. */
 export function startPost(shop: Shop): void {

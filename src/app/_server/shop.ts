@@ -4,10 +4,17 @@ import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { cache } from 'react';
 import { may, type Right, type Role } from '../../core/people/roles';
-import { hasPeople, openAuth, type Auth } from '../../services/auth';
+import { isNewShop, openAuth, type Auth } from '../../services/auth';
 import { personSignedIn } from '../../services/people';
-import { startPost } from './post';
-import { defaultDataDir, openShop, type Actor, type Shop } from '../../services/shop';
+import { keepCalendarsFresh, startPost } from './post';
+import {
+  closeShop,
+  defaultDataDir,
+  openShop,
+  troubleWords,
+  type Actor,
+  type Shop,
+} from '../../services/shop';
 
 interface Server {
   shop: Shop;
@@ -20,8 +27,11 @@ const place = globalThis as { bitacoraServer?: Server };
 function server(): Server {
   place.bitacoraServer ??= (() => {
     // wait little: `patiently` tries again without holding everybody else up
-    const shop = openShop(defaultDataDir(), Date.now, { waitMs: 40 });
+    const shop = openShop(defaultDataDir(), Date.now, { waitMs: 40, check: true });
+    // what was written is folded into the one file, whatever ends the process in an orderly way
+    process.once('exit', () => closeShop(shop));
     startPost(shop);
+    keepCalendarsFresh(shop);
     return { shop, auth: openAuth(shop, [nextCookies()]) };
   })();
   return place.bitacoraServer;
@@ -35,21 +45,46 @@ export function theAuth(): Auth {
   return server().auth;
 }
 
+/** Why the shop cannot be opened, in words for whoever keeps the server; `null` when it can. */
+export function shopTrouble(): string | null {
+  try {
+    theShop();
+    return null;
+  } catch (error) {
+    const words = troubleWords(error);
+    if (!words) throw error;
+    return words;
+  }
+}
+
 /** The shop as somebody who is signed in sees it. */
 export interface Inside {
   shop: Shop;
   actor: Actor;
   role: Role;
+  /** the sign-in it comes through */
+  placeId: string;
 }
 
 /** Who is signed in, or `null`. Asked once a request, however many parts of the page ask. */
 export const currentInside = cache(async (): Promise<Inside | null> => {
-  const found = await theAuth().api.getSession({ headers: await headers() });
+  const found = await signedIn(await headers());
   const person = found && personSignedIn(theShop(), found.user.id);
   if (!person) return null;
   const { id, name, role } = person;
-  return { shop: theShop(), actor: { id, name, source: 'hand' }, role };
+  const placeId = found.session.id;
+  return { shop: theShop(), actor: { id, name, source: 'hand' }, role, placeId };
 });
+
+/** The sign-in of a request. Where its lease cannot be written on (the disk is full), it is still read. */
+async function signedIn(sent: Headers) {
+  const { api } = theAuth();
+  try {
+    return await api.getSession({ headers: sent });
+  } catch {
+    return api.getSession({ headers: sent, query: { disableRefresh: true } });
+  }
+}
 
 /**
  * The shop and who is signed in; sends everyone else to the door, and whose role is too small to a page
@@ -58,7 +93,7 @@ export const currentInside = cache(async (): Promise<Inside | null> => {
 export async function enter(right: Right): Promise<Inside> {
   await connection(); // nothing is opened while the app is built
   const inside = await currentInside();
-  if (!inside) redirect(hasPeople(theShop()) ? '/sign-in' : '/welcome');
+  if (!inside) redirect(isNewShop(theShop()) ? '/welcome' : '/sign-in');
   if (!may(inside.role, right)) redirect(`/refused?what=${encodeURIComponent(right)}`);
   return inside;
 }

@@ -6,7 +6,7 @@ import { correctSession, type SessionChange } from '../../services/sessions';
 import { act } from '../_server/act';
 
 export async function strikeAction(id: string, reason: string) {
-  return act('clean', (shop, actor) => strikeEntry(shop, actor, id, reason));
+  return act('clean', (shop, actor, { role }) => strikeEntry(shop, actor, role, id, reason));
 }
 
 export async function correctSessionAction(id: string, reason: string, change: SessionChange) {

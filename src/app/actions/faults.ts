@@ -11,14 +11,9 @@ import type { Outcome } from '../../services/shop';
 import { act } from '../_server/act';
 import { photosOf } from '../_server/form';
 
-export async function reportFaultAction(input: reports.ReportInput, files: FormData) {
-  return act('report', async (shop, actor): Promise<Outcome<reports.Reported>> => {
-    const photos = await photosOf(files);
-    if (!photos.ok) return photos;
-    const reported = reports.reportFault(shop, actor, input);
-    if (reported.ok) for (const one of photos.value) keepPhoto(shop, reported.value.faultId, one);
-    return reported;
-  });
+/** Takes a report by itself; its pictures follow by its link. */
+export async function reportFaultAction(input: reports.ReportInput) {
+  return act('report', (shop, actor) => reports.reportFault(shop, actor, input));
 }
 
 export async function reportSameAction(input: Parameters<typeof reports.reportSame>[2]) {
@@ -75,7 +70,9 @@ export async function answerCheckAction(input: Parameters<typeof diagnosis.answe
 }
 
 export async function takeAnswerBackAction(entryId: string) {
-  return act('diagnose', (shop, actor) => diagnosis.takeAnswerBack(shop, actor, entryId));
+  return act('diagnose', (shop, actor, { role }) =>
+    diagnosis.takeAnswerBack(shop, actor, role, entryId),
+  );
 }
 
 export async function addCauseAction(input: Parameters<typeof diagnosis.addCause>[2]) {

@@ -1,22 +1,18 @@
 'use server';
 
 import { revalidatePath } from 'next/cache';
-import {
-  reportFault,
-  reportSame,
-  type ReportInput,
-  type Reported,
-} from '../../services/faults/report';
-import { reportedDanger, type Danger } from '../../catalogue/signs';
+import { headers } from 'next/headers';
+import { reportFault, reportSame, type ReportInput } from '../../services/faults/report';
+import { holdsAtOnce, reportedDanger, type Danger } from '../../catalogue/signs';
 import { askForLetter } from '../../services/faults/follow';
 import { answerWatch } from '../../services/faults/watch';
 import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/labels';
-import { keepPhoto } from '../../services/photos';
 import type { SessionInput } from '../../services/session-input';
 import { dropTimer, logSession, logTimer, runTimer } from '../../services/sessions';
-import { patiently, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
-import { photosOf } from '../_server/form';
-import { theShop } from '../_server/shop';
+import { attempted, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
+import { labelWait } from '../_server/label-limits';
+import { addressOf, fromOwnPage, otherSite } from '../_server/request';
+import { shopTrouble, theShop } from '../_server/shop';
 
 /**
  * Runs a use case for whoever holds a label link, on that machine alone.
@@ -26,16 +22,32 @@ async function atMachine<T>(
   token: string,
   who: Who,
   danger: Danger | null,
-  step: (shop: Shop, actor: Actor, machineId: string) => Outcome<T> | Promise<Outcome<T>>,
+  step: (
+    shop: Shop,
+    actor: Actor,
+    machineId: string,
+    options: { crowded: boolean },
+  ) => Outcome<T> | Promise<Outcome<T>>,
 ): Promise<Outcome<T>> {
+  const sent = await headers();
+  if (!fromOwnPage(sent)) return problem(otherSite);
+  const trouble = shopTrouble();
+  if (trouble) return problem(trouble);
   const shop = theShop();
   const machine = machineOfLabel(shop, token);
   if (!machine) {
     return problem('This label is no longer valid. Tell the technician; nothing was recorded.');
   }
-  const actor = await actorAtLabel(shop, token, who, danger === 'stop' || danger === 'pause');
+  const dangerous = danger !== null && holdsAtOnce(danger);
+  const wait = labelWait(token, addressOf(sent), shop.now());
+  if (wait > 0 && !dangerous) {
+    return problem(
+      `Too much at once from this phone or label: wait ${wait} s. What you typed is still here.`,
+    );
+  }
+  const actor = await actorAtLabel(shop, who, dangerous, addressOf(sent));
   if (!actor.ok) return actor;
-  const outcome = await patiently(() => step(shop, actor.value, machine.id));
+  const outcome = await attempted(() => step(shop, actor.value, machine.id, { crowded: wait > 0 }));
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }
@@ -72,24 +84,13 @@ export async function labelLogTimerAction(
   );
 }
 
-export async function labelReportAction(
-  token: string,
-  who: Who,
-  input: ReportInput,
-  files: FormData,
-) {
-  const danger = reportedDanger(input.signs, input.danger ?? null);
-  return atMachine(
-    token,
-    who,
-    danger,
-    async (shop, actor, machineId): Promise<Outcome<Reported>> => {
-      const photos = await photosOf(files);
-      if (!photos.ok) return photos;
-      const reported = reportFault(shop, actor, { ...input, machineId });
-      if (reported.ok) for (const one of photos.value) keepPhoto(shop, reported.value.faultId, one);
-      return reported;
-    },
+/** Takes a report by itself, so that it holds the machine at once; its pictures follow by its link. */
+export async function labelReportAction(token: string, who: Who, input: ReportInput) {
+  // what the bed adds to it the report itself weighs; here it is whether anybody may be kept waiting
+  const signs = Array.isArray(input?.signs) ? input.signs : [];
+  const danger = reportedDanger(signs, input?.danger ?? null, { bedLoaded: true });
+  return atMachine(token, who, danger, (shop, actor, machineId, options) =>
+    reportFault(shop, actor, { ...input, machineId }, options),
   );
 }
 
@@ -115,5 +116,8 @@ export async function labelWatchAction(
 
 /** Asks for a letter about a reported fault. Open to whoever holds its link. */
 export async function askForLetterAction(token: string, mail: string) {
-  return patiently(() => askForLetter(theShop(), token, mail));
+  if (!fromOwnPage(await headers())) return problem(otherSite);
+  const trouble = shopTrouble();
+  if (trouble) return problem(trouble);
+  return attempted(() => askForLetter(theShop(), token, mail));
 }

@@ -4,6 +4,7 @@ import * as machines from '../../services/machines';
 import { releaseEarly } from '../../services/faults/return';
 import { holdMachine } from '../../services/holds';
 import { changeSetting, type SettingName } from '../../services/shop';
+import { freshenCalendars } from '../../services/weeks/bookings';
 import { act } from '../_server/act';
 
 export async function addMachineAction(input: { nickname: string; family: string }) {
@@ -47,5 +48,9 @@ export async function releaseHoldAction(holdId: string, reason: string) {
 }
 
 export async function changeSettingAction(name: SettingName, value: string) {
-  return act('set up', (shop, actor) => changeSetting(shop, actor, name, value));
+  return act('set up', async (shop, actor) => {
+    const changed = changeSetting(shop, actor, name, value);
+    if (changed.ok && name === 'timezone') await freshenCalendars(shop);
+    return changed;
+  });
 }

@@ -2,10 +2,11 @@
 
 import { ok } from '../../core/units/result';
 import * as people from '../../services/people';
-import { act, look } from '../_server/act';
+import { act } from '../_server/act';
 import { publicAddress } from '../_server/address';
-import { theAuth, theShop } from '../_server/shop';
-import { patiently, problem, type Outcome } from '../../services/shop';
+import { fromOwnPage, otherSite, rememberBrowser, signInFrom } from '../_server/request';
+import { shopTrouble, theAuth, theShop } from '../_server/shop';
+import { attempted, problem, type Outcome } from '../../services/shop';
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 
@@ -42,16 +43,24 @@ export async function bringBackAction(personId: string) {
   return act('set up', (shop, actor) => people.bringBack(shop, actor, personId));
 }
 
-export async function setCodeAction(personId: string, code: string | null) {
-  return act('set up', (shop, actor) => people.setCode(shop, actor, personId, code));
+export async function giveCodeAction(personId: string) {
+  return act('set up', (shop, actor) => people.giveCode(shop, actor, personId));
+}
+
+export async function dropCodeAction(personId: string) {
+  return act('set up', (shop, actor) => people.dropCode(shop, actor, personId));
 }
 
 export async function signOutPersonAction(personId: string, placeId: string | null) {
   return act('set up', (shop, actor) => people.signOutPerson(shop, actor, personId, placeId));
 }
 
-export async function setOwnCodeAction(code: string | null) {
-  return act('see', (shop, actor) => people.setCode(shop, actor, actor.id!, code));
+export async function giveOwnCodeAction() {
+  return act('see', (shop, actor) => people.giveCode(shop, actor, actor.id!));
+}
+
+export async function dropOwnCodeAction() {
+  return act('see', (shop, actor) => people.dropCode(shop, actor, actor.id!));
 }
 
 export async function signOutPlaceAction(placeId: string) {
@@ -63,13 +72,24 @@ export async function signOutPlaceAction(placeId: string) {
 }
 
 export async function changePasswordAction(input: { present: string; next: string }) {
-  return look('see', (shop, actor) => people.changePassword(shop, theAuth(), actor.id!, input));
+  return act('see', async (shop, actor, { placeId }) => {
+    const from = await signInFrom(actor.name);
+    return people.changePassword(shop, theAuth(), actor.id!, input, { ...from, placeId });
+  });
 }
 
 /** Takes an invitation. Open to whoever has its link. */
 export async function joinAction(token: string, password: string) {
-  const sent = await headers();
-  const joined = await patiently(() => people.join(theShop(), theAuth(), token, password, sent));
+  if (!fromOwnPage(await headers())) return problem(otherSite);
+  const trouble = shopTrouble();
+  if (trouble) return problem(trouble);
+  const shop = theShop();
+  const invited = people.readInvitation(shop, token);
+  if (!invited.ok) return invited;
+  const { name } = invited.value;
+  const from = await signInFrom(name);
+  const joined = await attempted(() => people.join(shop, theAuth(), token, password, from));
   if (!joined.ok) return joined;
+  await rememberBrowser(shop, name);
   redirect('/');
 }

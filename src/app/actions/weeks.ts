@@ -56,8 +56,8 @@ export async function addBookingAction(input: Parameters<typeof bookings.addBook
 }
 
 export async function dropTimeEntryAction(entryId: string) {
-  return act('set up', (shop, actor) =>
-    strikeEntry(shop, actor, entryId, 'taken away in Set-up, Time'),
+  return act('set up', (shop, actor, { role }) =>
+    strikeEntry(shop, actor, role, entryId, 'removed in Set-up, Time'),
   );
 }
 

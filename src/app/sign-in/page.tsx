@@ -1,6 +1,6 @@
 import { connection } from 'next/server';
 import { redirect } from 'next/navigation';
-import { hasPeople } from '../../services/auth';
+import { isNewShop } from '../../services/auth';
 import { Door } from '../../ui/door/Door';
 import { SignInForm } from '../../ui/door/SignInForm';
 import { currentInside, theShop } from '../_server/shop';
@@ -11,7 +11,7 @@ export const metadata = { title: 'Sign in' };
 export default async function SignInPage() {
   await connection();
   const shop = theShop();
-  if (!hasPeople(shop)) redirect('/welcome');
+  if (isNewShop(shop)) redirect('/welcome');
   if (await currentInside()) redirect('/');
   return (
     <Door

@@ -1,9 +1,10 @@
 import { connection } from 'next/server';
 import { redirect } from 'next/navigation';
-import { hasPeople } from '../../services/auth';
+import { isNewShop } from '../../services/auth';
 import { Door } from '../../ui/door/Door';
 import { WelcomeForm } from '../../ui/door/WelcomeForm';
 import { theShop } from '../_server/shop';
+import { welcomeWord } from '../_server/welcome-word';
 import { welcomeAction } from '../actions/door';
 
 export const metadata = { title: 'Welcome' };
@@ -11,7 +12,7 @@ export const metadata = { title: 'Welcome' };
 export default async function WelcomePage() {
   await connection();
   const shop = theShop();
-  if (hasPeople(shop)) redirect('/sign-in');
+  if (!isNewShop(shop)) redirect('/sign-in');
   return (
     <Door
       title="A new book"
@@ -19,6 +20,7 @@ export default async function WelcomePage() {
     >
       <WelcomeForm
         welcome={welcomeAction}
+        asksWord={welcomeWord() !== null}
         zones={Intl.supportedValuesOf('timeZone')}
         shopName={shop.name}
         timezone={

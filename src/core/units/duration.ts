@@ -29,6 +29,28 @@ export function parseDuration(text: string): Result<number> {
 }
 
 /**
+ * What somebody may have meant who typed a small bare number: "1,5" is a minute and a half to one and an hour and
+ * a half to another, and so is "2". It is asked, never guessed. Files say in their heading what they mean.
+ * @returns both readings in whole seconds, or `null` where the text leaves no doubt
+ * @example bothReadings('1,5') // { minutes: 90, hours: 5400 }
+ */
+export function bothReadings(text: string): { minutes: number; hours: number } | null {
+  const bare = minutesPattern.exec(text.trim());
+  if (!bare || bare[1]) return null;
+  const value = Number(`${bare[2]}.${bare[3] ?? '0'}`);
+  const doubtful = bare[3] === undefined ? value <= mostDoubtfulHours : value < hoursOfDay;
+  if (value === 0 || !doubtful) return null;
+  return {
+    minutes: Math.round(value * secondsPerMinute),
+    hours: Math.round(value * secondsPerHour),
+  };
+}
+
+/** Whole numbers up to this may be hours; a fraction may be up to a day of them. */
+const mostDoubtfulHours = 4;
+const hoursOfDay = 24;
+
+/**
  * A duration as people say it: "45 s", "20 min", "1 h 30".
  * @param seconds whole seconds, zero or more
  * @example formatDuration(5400) // '1 h 30'

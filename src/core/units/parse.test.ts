@@ -1,6 +1,6 @@
 import { Temporal } from '@js-temporal/polyfill';
 import fc from 'fast-check';
-import { formatDuration, parseDuration } from './duration';
+import { formatDuration, parseDuration, bothReadings } from './duration';
 import { formatLocal, formatOffset, parseInstant } from './instant';
 
 test.each([
@@ -78,4 +78,21 @@ test('what is formatted with its offset reads back, by us and by Temporal', () =
       },
     ),
   );
+});
+
+test.each([
+  ['1,5', { minutes: 90, hours: 5400 }],
+  ['1.5', { minutes: 90, hours: 5400 }],
+  ['0,5', { minutes: 30, hours: 1800 }],
+  ['2', { minutes: 120, hours: 7200 }],
+  ['4', { minutes: 240, hours: 14_400 }],
+  ['5', null],
+  ['45', null],
+  ['1:30', null],
+  ['90.5', null],
+  ['0', null],
+  ['', null],
+  ['-1,5', null],
+])('"%s" may be minutes or hours: %p', (text, readings) => {
+  expect(bothReadings(text)).toEqual(readings);
 });

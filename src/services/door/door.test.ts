@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { z } from 'zod';
 import { playHourMeter, type Send } from '../../standins/hour-meter';
 import { readBook } from '../../records/book';
@@ -16,7 +17,7 @@ import {
   type TestShop,
 } from '../testing/shop';
 import { answerDoor } from './door';
-import { allowance, RateLimit } from './rate';
+import { deviceAllowance as allowance, RateLimit } from '../rate';
 
 let shop: TestShop;
 let machineId: string;
@@ -27,7 +28,7 @@ let screen: string;
 beforeEach(() => {
   shop = openTestShop(Date.UTC(2026, 10, 24, 12));
   machineId = addTestMachine(shop).id;
-  limits = new RateLimit();
+  limits = new RateLimit(allowance);
   meter = must(addDevice(shop, tester, { name: 'Meter on Wren', machineId })).token;
   screen = must(addDevice(shop, tester, { name: 'Wall screen', machineId: null })).token;
 });
@@ -134,6 +135,107 @@ test('only the hash of a token is kept', () => {
   ]);
   expect(words).not.toContain(meter);
   expect(words).toContain('Meter on Wren');
+});
+
+test('an impossible time spoils only its own item, and says why', async () => {
+  const times: [string, RegExp][] = [
+    ['0000-01-01T00:00:00Z', /calendar|2000/],
+    ['0001-01-01T00:00:00Z', /calendar|2000/],
+    ['1970-01-01T00:00:00Z', /clock of the device/],
+    ['1999-12-31T23:59:59Z', /2000/],
+    ['2026-11-20T08:00:00+99:99', /no time/],
+    ['2026-11-20T08:00:00+25:00', /no time/],
+    ['2026-02-30T08:00:00Z', /no time/],
+    ['2026-11-20T24:30:00Z', /no time/],
+  ];
+  for (const [path, list, key, more] of [
+    ['sessions', 'sessions', 'start', { run_seconds: 60 }],
+    ['meter-readings', 'readings', 'at', { seconds: 3600 }],
+  ] as const) {
+    const answer = await ask('POST', path, meter, {
+      [list]: [
+        ...times.map(([time], n) => ({ key: `odd-${n}`, [key]: time, ...more })),
+        { key: 'right', [key]: '2026-11-20T08:00:00Z', ...more },
+      ],
+    });
+    expect(answer.status).toBe(200);
+    const { accepted, rejected } = answer.body as {
+      accepted: number;
+      rejected: { key: string; reason: string }[];
+    };
+    expect(accepted).toBe(1);
+    expect(rejected.map(({ key: one }) => one)).toEqual(times.map((_, n) => `odd-${n}`));
+    times.forEach(([, reason], n) => expect(rejected[n]!.reason).toMatch(reason));
+  }
+  for (const from of ['0001-01-01T00:00:00Z', '2026-11-20T08:00:00+99:00', 'x']) {
+    const query = `sessions?machine=Wren&from=${encodeURIComponent(from)}`;
+    expect((await ask('GET', query, screen)).status).toBe(400);
+  }
+});
+
+test('nothing that is sent makes it fail: every answer is one of its own', async () => {
+  const odd = fc.oneof(
+    fc.constantFrom(
+      '0000-01-01T00:00:00Z',
+      '9999-12-31T23:59:59Z',
+      '2026-11-20T08:00:00+14:00',
+      '-000001-01-01T00:00:00Z',
+      '+275761-01-01T00:00:00Z',
+    ),
+    fc.string({ unit: 'binary', maxLength: 30 }),
+    fc.double(),
+    fc.integer(),
+    fc.constant(null),
+    fc.jsonValue(),
+  );
+  const item = fc.dictionary(
+    fc.constantFrom(
+      'key',
+      'start',
+      'at',
+      'seconds',
+      'run_seconds',
+      'beam_seconds',
+      'material',
+      'process',
+      'air_assist',
+      'note',
+      '__proto__',
+    ),
+    odd,
+  );
+  await fc.assert(
+    fc.asyncProperty(
+      fc.constantFrom('sessions', 'meter-readings'),
+      fc.array(fc.oneof(item, odd), { minLength: 1, maxLength: 4 }),
+      async (path, items) => {
+        shop.clock.now += 2000; // the allowance
+        const list = path === 'sessions' ? 'sessions' : 'readings';
+        const { status } = await ask('POST', path, meter, { [list]: items });
+        expect(status).toBeLessThan(500);
+      },
+    ),
+    { numRuns: 150 },
+  );
+});
+
+test('a body is read no further than its limit, whether or not it says how long it is', async () => {
+  let sent = 0;
+  const endless = new ReadableStream<Uint8Array>({
+    pull(controller) {
+      sent += 65_536;
+      controller.enqueue(new Uint8Array(65_536).fill(32));
+    },
+  });
+  const request = new Request('http://shop.test/api/v1/sessions', {
+    method: 'POST',
+    headers: { authorization: `Bearer ${meter}` },
+    body: endless,
+    duplex: 'half',
+  } as RequestInit);
+  const answer = await answerDoor(shop, limits, request, 'sessions');
+  expect(answer.status).toBe(413);
+  expect(sent).toBeLessThan(3 * 1024 * 1024);
 });
 
 test('too many requests wait, and the allowance comes back', async () => {

@@ -13,9 +13,10 @@ import { openFaults } from '../faults/faults';
 import { activeHolds } from '../holds';
 import { takeReading } from '../meters';
 import { logSessions } from '../sessions';
-import { patiently, type Actor, type Outcome, type Shop } from '../shop';
+import { readBody } from '../read-body';
+import { patiently, troubleWords, type Actor, type Outcome, type Shop } from '../shop';
 import { openApi } from './openapi';
-import type { RateLimit } from './rate';
+import type { RateLimit } from '../rate';
 import { largestBatch, readingShape, sessionShape, sessionsQuery, type Taken } from './shapes';
 
 /** The largest body taken, in bytes: a full batch with long notes. */
@@ -47,8 +48,11 @@ export async function answerDoor(
   try {
     return Response.json(await route(shop, limits, request, path));
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
-    const { status, code, message, headers } = error;
+    const words = troubleWords(error);
+    if (words) console.error(words, error);
+    const refusal = words ? new Refusal(503, 'records', words) : error;
+    if (!(refusal instanceof Refusal)) throw refusal;
+    const { status, code, message, headers } = refusal;
     return Response.json({ error: { code, message } }, { status, headers });
   }
 }
@@ -118,13 +122,15 @@ function reading<T>(device: DeviceRow, read: () => T): T {
 
 /** The items of a batch, each yet to be checked. */
 async function body(request: Request, name: string): Promise<unknown[]> {
-  const tooLarge = new Refusal(413, 'size', 'The batch is larger than 2 MB. Nothing was taken.');
-  if (Number(request.headers.get('content-length') ?? 0) > largestBody) throw tooLarge;
-  const text = await request.text();
-  if (text.length > largestBody) throw tooLarge;
+  const read = await readBody(
+    request,
+    largestBody,
+    'The batch is larger than 2 MB. Nothing was taken.',
+  );
+  if (!read.ok) throw new Refusal(413, 'size', read.error.message);
   let parsed: unknown;
   try {
-    parsed = JSON.parse(text);
+    parsed = JSON.parse(new TextDecoder().decode(read.value));
   } catch {
     throw new Refusal(400, 'json', 'The body is not JSON. Nothing was taken.');
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { careStates } from '../../core/care/due';
 import { dangers } from '../../catalogue/signs';
+import { parseInstant } from '../../core/units/instant';
 import { draughts, processes } from '../../core/usage/soil';
 
 /** The largest batch a device may send. */
@@ -13,9 +14,17 @@ const key = z
   .describe(
     'Name of the thing that never changes, unique for the device: the same key twice counts once.',
   );
+/** No device counted before this; a clock that was never set shows the beginning of its era. */
+const earliest = Date.UTC(2000, 0, 1);
+
 const instant = z.iso
-  .datetime({ offset: true })
-  .describe('ISO 8601 with offset, such as 2026-03-01T14:05:00Z');
+  .datetime({ offset: true, error: 'is no time such as 2026-03-01T14:05:00Z' })
+  .refine((text) => parseInstant(text, 'UTC').ok, 'is no time of any calendar')
+  .refine((text) => {
+    const read = parseInstant(text, 'UTC');
+    return !read.ok || read.value >= earliest;
+  }, 'lies before the year 2000: is the clock of the device set?')
+  .describe('ISO 8601 with offset, such as 2026-03-01T14:05:00Z; from the year 2000 on');
 
 /** What travels through the device door, as JSON. */
 export const sessionShape = z.object({

@@ -1,5 +1,5 @@
 import { addPerson } from '../people';
-import { activeHolds } from '../holds';
+import { activeHolds, shownHolds } from '../holds';
 import { readiness } from '../at-machine';
 import { bookPage } from '../book';
 import { recordBurn } from '../strength/burns';
@@ -35,6 +35,91 @@ beforeEach(() => {
   machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
 });
 afterEach(() => dropTestShop(shop));
+
+const phone: Actor = { id: null, name: 'somebody at the machine', source: 'label' };
+const atLabel = (signs: string[], more: object = {}, options = {}) =>
+  must(reportFault(shop, phone, { machineId, signs, key: `at-label-${keys++}`, ...more }, options));
+
+describe('signs that come together', () => {
+  it('soot under the work and more smoke over a bed near its limit: stop and clean', () => {
+    const both = { machineId, signs: ['backsoot', 'smoke'] };
+    const clean = must(reportFault(shop, tester, { ...both, key: 'together-1' }));
+    expect(clean).toMatchObject({ danger: 'degraded', held: false });
+    expect(clean.advice).toContain('carry on with care');
+    for (let day = 1; day <= 4; day++) use(8, shop.clock.now - day * 24 * hour);
+    expect(reportGround(shop, machineId).bedLoaded).toBe(true);
+    const loaded = must(reportFault(shop, tester, { ...both, key: 'together-2' }));
+    expect(loaded).toMatchObject({ danger: 'pause', held: true });
+    expect(loaded.advice).toMatch(/Stop and clean/);
+    expect(loaded.advice).not.toContain('carry on');
+    // one of them alone is what it was
+    const one = must(reportFault(shop, tester, { machineId, signs: ['smoke'], key: 'together-3' }));
+    expect(one.danger).toBe('degraded');
+  });
+
+  it('an alarm is not reset before the glass was looked at', () => {
+    const { advice } = must(
+      reportFault(shop, tester, { machineId, signs: ['alarm'], key: 'alarm-key-1' }),
+    );
+    expect(advice).toMatch(/Do not reset the alarm.*glass/);
+  });
+});
+
+describe('reports from labels', () => {
+  it('of the same sign within minutes join the one that stands; other or later ones do not', () => {
+    const first = atLabel(['fire'], { note: 'glow' });
+    const second = atLabel(['fire'], { note: 'it is worse' });
+    expect(second).toMatchObject({ faultId: first.faultId, held: true, follow: first.follow });
+    expect(openFaults(shop, machineId)).toHaveLength(1);
+    const { steps } = readFault(shop, first.faultId)!;
+    expect(steps).toMatchObject([{ kind: 'again', note: 'it is worse' }]);
+    expect(atLabel(['guard']).faultId).not.toBe(first.faultId);
+    // in words: what they say may be another thing
+    const odd = atLabel(['other'], { note: 'it hums' });
+    expect(atLabel(['other'], { note: 'it sings' }).faultId).not.toBe(odd.faultId);
+    shop.clock.now += 11 * 60_000;
+    expect(atLabel(['fire']).faultId).not.toBe(first.faultId);
+    // judged graver than the one that stands
+    const weak = atLabel(['weak']);
+    expect(atLabel(['weak'], { danger: 'stop' }).faultId).not.toBe(weak.faultId);
+    // with an account two are two: whoever is signed in was offered "same as this"
+    expect(report(['smoke'])).not.toBe(report(['smoke']));
+  });
+
+  it('sent again with their key are the same report, joined or not', () => {
+    const sent = { machineId, signs: ['fire'], key: 'the-same-key' };
+    const first = must(reportFault(shop, phone, sent));
+    expect(must(reportFault(shop, phone, sent))).toEqual(first);
+    const joined = { ...sent, key: 'another-key' };
+    must(reportFault(shop, phone, joined));
+    must(reportFault(shop, phone, joined));
+    expect(readFault(shop, first.faultId)!.steps).toHaveLength(1);
+  });
+
+  it('hold a machine once, with how many there are, whatever each needs before it returns', () => {
+    for (let n = 0; n < 3; n++) atLabel(['fire']);
+    const fan = atLabel(['fan']).faultId;
+    expect(shownHolds(shop, machineId)).toMatchObject([
+      { reports: 4, words: 'reported: stop now (4 reports)' },
+    ]);
+    expect(activeHolds(shop, machineId)).toHaveLength(2); // each must be proved
+    fix(fan, 'belt');
+    expect(shownHolds(shop, machineId)).toMatchObject([{ reports: 3 }]);
+  });
+
+  it('too many from one place write nothing more once the machine is held, and are answered', () => {
+    const held = atLabel(['fire'], {}, { crowded: true });
+    const before = bookPage(shop, {}, 100).length;
+    for (let n = 0; n < 300; n++) {
+      const sign = ['fire', 'guard', 'electric'][n % 3]!;
+      expect(atLabel([sign], {}, { crowded: true })).toMatchObject({
+        faultId: held.faultId,
+        held: true,
+      });
+    }
+    expect(bookPage(shop, {}, 100)).toHaveLength(before);
+  });
+});
 
 const helper: Actor = { ...tester, name: 'Bo' };
 const report = (signs: string[], more: object = {}) =>
@@ -156,7 +241,10 @@ describe('return to use', () => {
         recordBurn(shop, tester, {
           machineId,
           recipeId,
-          cuts: [{ speed, through: true }],
+          cuts: [
+            { speed, through: true },
+            { speed: speed * 1.03, through: false },
+          ],
           thickness: 3,
           baseline,
           key: `burn-key-${keys++}`,
@@ -177,7 +265,8 @@ describe('return to use', () => {
     expect(refusal(returnMachine(shop, tester, faultId, ' '))).toContain('80 %, under the floor');
     must(returnMachine(shop, tester, faultId, 'engraving only'));
     expect(readiness(shop, machineId)).toMatchObject({
-      ready: true,
+      verdict: 'care',
+      reasons: ['Use it only so: engraving only'],
       restrictions: ['engraving only'],
     });
     must(closeFault(shop, tester, { faultId, as: 'fixed' }));
@@ -317,6 +406,19 @@ describe('repeats and chains', () => {
     expect(activeHolds(shop, machineId)).toHaveLength(1);
     expect(watched(shop, machineId)).toEqual([]);
     expect(refusal(answer(false))).toContain('no longer asked');
+  });
+
+  it('a refused answer leaves nothing: the question stands as it was', () => {
+    const faultId = report(['nobeam']);
+    must(closeFault(shop, tester, { faultId, as: 'not reproduced', note: 'runs' }));
+    shop.clock.now += 2 * hour;
+    use(1);
+    const before = bookPage(shop, {}, 50).length;
+    expect(answerWatch(shop, helper, { faultId, machineId, seen: true, key: 'short' }).ok).toBe(
+      false,
+    );
+    expect(watched(shop, machineId)).toMatchObject([{ answers: 0 }]);
+    expect(bookPage(shop, {}, 50)).toHaveLength(before);
   });
 
   it('a watch ends by itself after two answers or thirty days', () => {

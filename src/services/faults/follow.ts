@@ -30,7 +30,7 @@ export function followToken(shop: Pick<Shop, 'dataDir'>, faultId: string): strin
 }
 
 /** The fault behind a token, or `null` for a token that was not made here. */
-function faultBehind(shop: Shop, token: string): Fault | null {
+export function faultBehind(shop: Shop, token: string): Fault | null {
   const faultId = token.split('.')[0]!;
   const right = Buffer.from(followToken(shop, faultId));
   const given = Buffer.from(token);

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import {
+  adviceFor,
+  bedKinds,
   dangers,
   holdsAtOnce,
   reportedDanger,
@@ -9,16 +11,18 @@ import {
 } from '../../catalogue/signs';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
+import { millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey, insertDataEntry } from '../../records/book';
 import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/sessions';
 import { openFault } from '../damage';
+import { dueMachines } from '../due';
 import { requireMachine } from '../machines';
 import { readMaterial } from '../session-input';
 import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
 import { shopMaterials } from '../soil-book';
-import { openFaults, requireOpenFault } from './faults';
+import { openFaults, requireOpenFault, type Fault } from './faults';
 import { followToken } from './follow';
 import { acceptedMarks } from './marks';
 
@@ -80,11 +84,20 @@ export interface KnownFault {
   when: string;
 }
 
+/** Whether bed, slats or plate of a machine are near their limit, or past it. */
+export function isBedLoaded(shop: Shop, machineId: string): boolean {
+  const [machine] = dueMachines(shop, shop.now(), machineId);
+  return (machine?.stations ?? []).some(
+    ({ kind, tasks }) =>
+      bedKinds.includes(kind) && tasks.some(({ standing }) => standing.state !== 'clear'),
+  );
+}
+
 /** What a report of a machine may rest on: its last job, its open faults, its accepted marks. */
 export function reportGround(
   shop: Shop,
   machineId: string,
-): { lastJob: LastJob | null; known: KnownFault[]; marks: string[] } {
+): { lastJob: LastJob | null; known: KnownFault[]; marks: string[]; bedLoaded: boolean } {
   const when = (at: number) => formatLocal(at, shop.zone).replace('T', ' ');
   const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
   return {
@@ -102,6 +115,7 @@ export function reportGround(
       words: seen.includes('other') && note ? note : signWords(seen),
       when: `reported ${when(at)}`,
     })),
+    bedLoaded: isBedLoaded(shop, machineId),
     marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
       station ? `${station}: ${words}` : words,
     ),
@@ -112,28 +126,73 @@ export function reportGround(
 export interface Reported {
   faultId: string;
   danger: Danger;
+  /** what to do now, in words */
+  advice: string;
   held: boolean;
   /** token of the page on which whoever reported it can follow it */
   follow: string;
 }
 
-/** Reports a fault: opens its story and, for dangers that stop work, puts the machine on hold. */
-export function reportFault(shop: Shop, actor: Actor, input: unknown): Outcome<Reported> {
+/** A sign reported at a label again within so many minutes joins the report that stands. */
+const sameMinutes = 10;
+
+/**
+ * The open fault that a report made at a label says once more, or `null`: the same signs within minutes, no less
+ * grave; where too many come from one place, any report that holds the machine.
+ */
+function standingReport(
+  shop: Shop,
+  machineId: string,
+  { signs: seen, danger }: { signs: readonly string[]; danger: Danger },
+  crowded: boolean,
+): Fault | null {
+  const open = openFaults(shop, machineId);
+  const holding = (fault: Fault) => crowded && holdsAtOnce(danger) && fault.holdIds.length > 0;
+  const same = (fault: Fault) =>
+    !seen.includes('other') &&
+    shop.now() - fault.at < sameMinutes * millisecondsPerMinute &&
+    [...fault.signs].sort().join() === [...seen].sort().join();
+  const graver = (fault: Fault) => dangers.indexOf(fault.danger) <= dangers.indexOf(danger);
+  return open.find((fault) => graver(fault) && (same(fault) || holding(fault))) ?? null;
+}
+
+/**
+ * Reports a fault: opens its story and, for dangers that stop work, puts the machine on hold. At a label the same
+ * sign within minutes joins the report that stands.
+ * @param options.crowded too many come from one place: a report of danger that the machine is held for already is
+ * answered and writes nothing more
+ */
+export function reportFault(
+  shop: Shop,
+  actor: Actor,
+  input: unknown,
+  { crowded = false } = {},
+): Outcome<Reported> {
   const parsed = reportSchema.safeParse(input);
   if (!parsed.success) return firstProblem(parsed.error);
   const report = parsed.data;
   const machine = requireMachine(shop, report.machineId);
   if (!machine.ok) return machine;
-  const danger = reportedDanger(report.signs, report.danger);
+  const state = { bedLoaded: isBedLoaded(shop, machine.value.id) };
+  const danger = reportedDanger(report.signs, report.danger, state);
   const reported = (faultId: string): Reported => ({
     faultId,
     danger,
+    advice: adviceFor(danger, shop.stopInstruction, report.signs, state),
     held: holdsAtOnce(danger),
     follow: followToken(shop, faultId),
   });
   const key = `fault:${report.key}`;
   const known = entryByKey(shop.db, key);
-  if (known) return ok(reported(known.id));
+  if (known) return ok(reported(known.kind === 'fault' ? known.id : known.subjectId!));
+  const standing =
+    actor.source === 'label' && !report.again
+      ? standingReport(shop, machine.value.id, { signs: report.signs, danger }, crowded)
+      : null;
+  if (standing) {
+    if (!crowded) noteAgain(shop, actor, standing, report.note, key);
+    return ok({ ...reported(standing.id), held: standing.holdIds.length > 0 });
+  }
   // A material that is not in the table is kept as written: a report must not fail over a word.
   const material = readMaterial(report.material, shopMaterials(shop));
   const faultId = write(shop.db, () =>
@@ -157,6 +216,26 @@ export function reportFault(shop: Shop, actor: Actor, input: unknown): Outcome<R
   return ok(reported(faultId));
 }
 
+function noteAgain(
+  shop: Shop,
+  actor: Actor,
+  { id, machineId }: Fault,
+  note: string | null,
+  key: string,
+): void {
+  write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'fault again',
+      machineId,
+      subjectId: id,
+      ...stamp(shop, actor),
+      key,
+      note: note?.trim().slice(0, 1000) || null,
+      data: {},
+    }),
+  );
+}
+
 /** Says that somebody met an open fault too, instead of reporting it a second time. */
 export function reportSame(
   shop: Shop,
@@ -165,21 +244,17 @@ export function reportSame(
 ): Outcome<Reported> {
   const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
-  const { id, machineId, danger, holdIds } = fault.value;
+  const { id, machineId, danger, holdIds, signs: seen } = fault.value;
   if (machineId !== input.machineId) return problem('That fault is of another machine.');
   const key = `again:${input.key}`;
-  if (!entryByKey(shop.db, key)) {
-    write(shop.db, () =>
-      insertDataEntry(shop.db, {
-        kind: 'fault again',
-        machineId,
-        subjectId: id,
-        ...stamp(shop, actor),
-        key,
-        note: input.note?.trim().slice(0, 1000) || null,
-        data: {},
-      }),
-    );
-  }
-  return ok({ faultId: id, danger, held: holdIds.length > 0, follow: followToken(shop, id) });
+  if (!entryByKey(shop.db, key)) noteAgain(shop, actor, fault.value, input.note, key);
+  return ok({
+    faultId: id,
+    danger,
+    advice: adviceFor(danger, shop.stopInstruction, seen, {
+      bedLoaded: isBedLoaded(shop, machineId),
+    }),
+    held: holdIds.length > 0,
+    follow: followToken(shop, id),
+  });
 }

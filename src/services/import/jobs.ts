@@ -22,6 +22,9 @@ interface Job {
   counts: ImportCounts;
   unused: string[];
   process: ChildProcess;
+  /** what is still shown of it once its process has ended */
+  left: Answers['left'] | null;
+  limit: NodeJS.Timeout | null;
   questions: Map<number, { resolve: (answer: never) => void; reject: (error: Error) => void }>;
   touchedAt: number;
 }
@@ -41,7 +44,13 @@ export interface ImportView {
   total: number;
 }
 
-const forgottenAfterMs = 2 * 3_600_000;
+const forgottenAfterMs = 30 * 60_000;
+
+/** Imports whose process runs, over all people. Each may take some gigabytes while it reads. */
+const mostAtOnce = 2;
+/** Reading a million rows takes about a minute. */
+const longestReadingMs = 10 * 60_000;
+const memoryMb = 3072;
 const place = globalThis as { bitacoraImports?: Map<string, Job> };
 
 /** Imports in work: held in memory, since nothing of them counts before it is written. */
@@ -57,7 +66,15 @@ export function startImport(
   input: { fileName: string; bytes: Uint8Array; allowOverlap: boolean },
 ): Outcome<string> {
   for (const old of jobs().values()) {
-    if (shop.now() - old.touchedAt > forgottenAfterMs) forget(old);
+    // of one person one at a time: what they left unfinished is forgotten, nothing of it was written
+    const left = old.personId === actor.id && old.state !== 'writing';
+    if (left || shop.now() - old.touchedAt > forgottenAfterMs) forget(old);
+  }
+  const running = [...jobs().values()].filter(({ left, state }) => !left && state !== 'failed');
+  if (running.length >= mostAtOnce) {
+    return problem(
+      `${mostAtOnce} files are being imported already. Wait until one of them is done, then choose the file again.`,
+    );
   }
   if (input.bytes.length > largestFileBytes) {
     return problem('The file is larger than 96 MB. Split it; the same rows twice add nothing.');
@@ -71,18 +88,27 @@ export function startImport(
     message: null,
     counts: { accepted: 0, duplicates: 0, rejected: 0 },
     unused: [],
-    process: forkWorker('import-process.ts'),
+    process: forkWorker('import-process.ts', { memoryMb }),
+    left: null,
+    limit: null,
     questions: new Map(),
     touchedAt: shop.now(),
   };
   jobs().set(job.id, job);
   job.process.on('message', (word) => hear(job, word as Word));
+  job.limit = setTimeout(() => {
+    if (job.state !== 'reading') return;
+    fail(job, 'Reading it took longer than ten minutes. Nothing was written: split the file.');
+    job.process.kill('SIGKILL');
+  }, longestReadingMs);
+  job.limit.unref();
   job.process.on('exit', () => {
+    if (job.limit) clearTimeout(job.limit);
     if (job.state !== 'written' && job.state !== 'failed') {
-      Object.assign(job, {
-        state: 'failed',
-        message: 'The import ended too early. Nothing of it was written: choose the file again.',
-      });
+      fail(
+        job,
+        `The import ended too early, or needed more than ${memoryMb / 1024} GB of memory. Nothing of it was written: choose the file again, or split it.`,
+      );
     }
     for (const { reject } of job.questions.values()) reject(new Error('the import process ended'));
     job.questions.clear();
@@ -94,6 +120,10 @@ export function startImport(
   };
   job.process.send(order);
   return ok(job.id);
+}
+
+function fail(job: Job, message: string): void {
+  Object.assign(job, { state: 'failed', message });
 }
 
 function hear(job: Job, word: Word): void {
@@ -110,7 +140,8 @@ function hear(job: Job, word: Word): void {
       });
       return;
     case 'failed':
-      Object.assign(job, { state: 'failed', message: word.message });
+      fail(job, word.message);
+      job.process.kill('SIGKILL');
       return;
     case 'answer':
       job.questions.get(word.number)?.resolve(word.answer as never);
@@ -156,8 +187,9 @@ export async function viewImport(
   if (!job) return gone();
   job.touchedAt = shop.now();
   const { fileName, state, progress, message, counts, unused } = job;
-  const { rows, total } =
-    state === 'checked' || state === 'written'
+  const { rows, total } = job.left
+    ? leftRows(job.left, page)
+    : state === 'checked'
       ? await ask(job, { ask: 'rows', ...page })
       : { rows: [], total: 0 };
   return ok({ id, fileName, state, progress, message, counts, unused, rows, total });
@@ -171,9 +203,23 @@ export async function finishImport(actor: Actor, id: string): Promise<Outcome<Im
   if (job.state !== 'checked') return problem('The file is not read yet.');
   job.state = 'writing';
   const written = await ask(job, { ask: 'write', actor: { ...actor, source: 'import' } });
-  if (written.ok) Object.assign(job, { state: 'written', counts: written.value });
-  else job.state = 'checked';
+  if (!written.ok) {
+    job.state = 'checked';
+    return written;
+  }
+  Object.assign(job, { state: 'written', counts: written.value });
+  job.left = await ask(job, { ask: 'left' });
+  job.process.kill();
   return written;
+}
+
+/** A page of what is left of an import that is done: the first rows of each part. */
+function leftRows(
+  left: Answers['left'],
+  { part, offset, limit }: { part: ImportPart; offset: number; limit: number },
+): Answers['rows'] {
+  const rows = left.rows[part];
+  return { rows: rows.slice(offset, offset + limit), total: rows.length };
 }
 
 /** Stops reading, or forgets what was read. Nothing was written. */
@@ -190,5 +236,5 @@ export async function rejectedRows(
   const job = find(actor, id);
   if (!job || (job.state !== 'checked' && job.state !== 'written')) return gone();
   const fileName = `${job.fileName.replace(/\.[^.]*$/, '')}-rejected.csv`;
-  return ok({ fileName, csv: await ask(job, { ask: 'rejected' }) });
+  return ok({ fileName, csv: job.left?.rejected ?? (await ask(job, { ask: 'rejected' })) });
 }

@@ -16,6 +16,7 @@ export type Question = { number: number } & (
   | { ask: 'rows'; part: ImportPart; offset: number; limit: number }
   | { ask: 'write'; actor: Actor }
   | { ask: 'rejected' }
+  | { ask: 'left' }
 );
 
 /** Answers by question. */
@@ -23,7 +24,12 @@ export interface Answers {
   rows: { rows: CheckedRow[]; total: number };
   write: Outcome<ImportCounts>;
   rejected: string;
+  /** what is shown once the process has ended: the first rows of each part, and all that were refused as CSV */
+  left: { rows: Record<ImportPart, CheckedRow[]>; rejected: string };
 }
+
+/** Rows of each part that are still shown then. */
+export const rowsLeft = 200;
 
 /** What the process says of itself. */
 export type Word =

@@ -16,10 +16,12 @@ import {
   listCalendars,
   updateCalendar,
   type CalendarRow,
+  type CalendarTimes,
 } from '../../records/weeks';
+import { askApart } from '../apart';
 import { requireMachine } from '../machines';
 import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
-import { largestCalendar, readCalendar } from './icalendar';
+import { largestCalendar, type CalendarOrder, type ReadCalendar } from './icalendar';
 import { instantOf } from './time';
 
 /** A machine that is spoken for. UTC milliseconds. */
@@ -89,34 +91,73 @@ function typedBookings(shop: Pick<Shop, 'db' | 'zone'>, from: number, to: number
   });
 }
 
-/** What a calendar says, read once for each span that is asked. */
-const read = new Map<string, ReturnType<typeof readCalendar>>();
+/** How far a calendar's times are worked out, before and after the day on which that is done. */
+const behindDays = 40;
+const aheadDays = 800;
+/** They are worked out anew once less than so many days are left of them. */
+const leastAheadDays = 500;
 
-function occurrencesOf(shop: Pick<Shop, 'zone'>, row: CalendarRow, from: number, to: number) {
-  const key = [row.id, row.readAt, shop.zone, from, to].join(' ');
-  let found = read.get(key);
-  if (!found) {
-    if (read.size > 200) read.clear();
-    read.set(key, (found = readCalendar(row.source, shop.zone, from, to)));
+/** What reading one may take: an honest calendar of ten years takes about a second. */
+const limits = { seconds: 10, memoryMb: 256 };
+
+/** Works out the times of a calendar, in a process of its own. */
+async function timesOf(
+  shop: Pick<Shop, 'zone' | 'now'>,
+  text: string,
+): Promise<Outcome<{ events: number; times: CalendarTimes }>> {
+  if (text.length > largestCalendar) return problem('The calendar is over 5 MB.', 'file');
+  const from = shop.now() - behindDays * millisecondsPerDay;
+  const to = shop.now() + aheadDays * millisecondsPerDay;
+  const { zone } = shop;
+  const order: CalendarOrder = { text, zone, from, to };
+  const answer = await askApart<Outcome<ReadCalendar>>('calendar-process.ts', order, limits);
+  if (!answer.ok) {
+    return problem(
+      `The calendar could not be read: ${answer.error} A rule that never comes true does that. Nothing was kept.`,
+      'file',
+    );
   }
-  return found;
+  if (!answer.value.ok) return answer.value;
+  const { events, occurrences, skipped } = answer.value.value;
+  const bare = occurrences.map((one) => ({ words: one.words, from: one.from, to: one.to }));
+  return ok({ events, times: { from, to, zone, occurrences: bare, skipped } });
+}
+
+/**
+ * Works out anew the times of calendars whose days run out, whose zone changed, or which were read before times
+ * were kept. What cannot be read keeps what there was, and says so.
+ */
+export async function freshenCalendars(shop: Shop): Promise<void> {
+  for (const { id, source, times, problem: trouble } of listCalendars(shop.db)) {
+    const enough = shop.now() + leastAheadDays * millisecondsPerDay;
+    if (times && times.zone === shop.zone && times.to > enough) continue;
+    if (!times && trouble) continue;
+    const found = await timesOf(shop, source);
+    write(shop.db, () => {
+      if (calendarById(shop.db, id)?.source !== source) return;
+      updateCalendar(
+        shop.db,
+        id,
+        found.ok ? { times: found.value.times } : { problem: found.error.message },
+      );
+    });
+  }
 }
 
 /** Every booking over some time, typed or from a calendar, in order. */
 export function bookings(shop: Pick<Shop, 'db' | 'zone'>, from: number, to: number): Booking[] {
-  const ofCalendars = listCalendars(shop.db).flatMap((row) => {
-    const found = occurrencesOf(shop, row, from, to);
-    return found.ok
-      ? found.value.occurrences.map((one): Booking => ({
-          machine: row.machineId,
-          from: one.from,
-          to: one.to,
-          words: one.words,
-          entryId: null,
-          calendar: row.name,
-        }))
-      : [];
-  });
+  const ofCalendars = listCalendars(shop.db).flatMap((row) =>
+    (row.times?.occurrences ?? [])
+      .filter((one) => one.from < to && one.to > from)
+      .map((one): Booking => ({
+        machine: row.machineId,
+        from: one.from,
+        to: one.to,
+        words: one.words,
+        entryId: null,
+        calendar: row.name,
+      })),
+  );
   return [...typedBookings(shop, from, to), ...ofCalendars].sort((a, b) => a.from - b.from);
 }
 
@@ -135,39 +176,38 @@ const yearAhead = 366 * millisecondsPerDay;
 
 export function calendars(shop: Shop): KnownCalendar[] {
   const from = Math.floor(shop.now() / millisecondsPerDay) * millisecondsPerDay;
-  return listCalendars(shop.db).map((row) => {
-    const found = occurrencesOf(shop, row, from, from + yearAhead);
-    const { id, machineId, name, path: file, readAt, problem: trouble } = row;
-    return {
+  return listCalendars(shop.db).map(
+    ({ id, machineId, name, path: file, readAt, problem: trouble, times }) => ({
       id,
       machineId,
       name,
       path: file,
       readAt,
-      problem: found.ok ? trouble : found.error.message,
-      coming: found.ok ? found.value.occurrences.length : 0,
-      skipped: found.ok ? found.value.skipped : [],
-    };
-  });
+      problem: trouble,
+      coming: (times?.occurrences ?? []).filter(
+        (one) => one.from < from + yearAhead && one.to > from,
+      ).length,
+      skipped: times?.skipped ?? [],
+    }),
+  );
 }
 
 const nameSchema = z.string().trim().min(1, 'Give it a name.').max(80, 'At most 80 characters.');
 
 /** Adds a calendar of bookings of one machine, from a text that was given once. */
-export function addCalendar(
+export async function addCalendar(
   shop: Shop,
   actor: Actor,
   { machineId, name, source }: { machineId: string; name: string; source: string },
   file: string | null = null,
-): Outcome<{ id: string; events: number; skipped: number }> {
+): Promise<Outcome<{ id: string; events: number; skipped: number }>> {
   const named = nameSchema.safeParse(name);
   if (!named.success) return problem(named.error.issues[0]!.message, 'name');
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
-  const now = shop.now();
-  const found = readCalendar(source, shop.zone, now, now + yearAhead);
+  const found = await timesOf(shop, source);
   if (!found.ok) return found;
-  const { events, skipped } = found.value;
+  const { events, times } = found.value;
   if (events === 0) return problem('There is no event in that calendar. Nothing was kept.', 'file');
   const id = newId();
   write(shop.db, () => {
@@ -177,12 +217,13 @@ export function addCalendar(
       name: named.data,
       path: file,
       source,
-      readAt: now,
+      readAt: shop.now(),
       problem: null,
+      times,
     });
     note(shop, actor, machine.value.id, named.data, 'added', events);
   });
-  return ok({ id, events, skipped: skipped.length });
+  return ok({ id, events, skipped: times.skipped.length });
 }
 
 function note(
@@ -201,8 +242,20 @@ function note(
   });
 }
 
-/** Reads a file of this computer that a link or a path names. */
-function readFile(link: string): Outcome<{ file: string; source: string }> {
+/**
+ * The folder whose calendars may be linked: CALENDAR_DIR, named by whoever keeps the server, else `calendars`
+ * in the folder of the data.
+ */
+export function calendarFolder(shop: Pick<Shop, 'dataDir'>): string {
+  const named = process.env['CALENDAR_DIR'] || path.join(shop.dataDir, 'calendars');
+  return path.resolve(/* turbopackIgnore: true */ named);
+}
+
+/** Reads a calendar file of the folder that the owner named: a regular file in it, no link, nothing beside it. */
+function readFile(
+  shop: Pick<Shop, 'dataDir'>,
+  link: string,
+): Outcome<{ file: string; source: string }> {
   const trimmed = link.trim();
   if (/^(https?|webcal):/i.test(trimmed)) {
     return problem(
@@ -210,60 +263,81 @@ function readFile(link: string): Outcome<{ file: string; source: string }> {
       'link',
     );
   }
+  const folder = calendarFolder(shop);
   let file: string;
   try {
-    file = trimmed.startsWith('file:') ? fileURLToPath(trimmed) : trimmed;
+    const named = trimmed.startsWith('file:') ? fileURLToPath(trimmed) : trimmed;
+    file = path.resolve(/* turbopackIgnore: true */ folder, named);
   } catch {
     return problem('That is no link to a file of this computer.', 'link');
   }
-  if (!path.isAbsolute(file)) return problem('Give the whole path of the file.', 'link');
   if (!/\.(ics|ical|ifb)$/i.test(file)) {
     return problem('A calendar file ends in .ics. Nothing was read.', 'link');
   }
+  const outside = problem(
+    `Only calendars in ${folder} are read: put the file there. Whoever keeps the server names another folder with CALENDAR_DIR.`,
+    'link',
+  );
+  if (path.dirname(file) !== folder) return outside;
+  let handle: number | null = null;
   try {
-    const { size } = fs.statSync(file);
-    if (size > largestCalendar) return problem('The calendar is over 5 MB.', 'link');
-    return ok({ file, source: fs.readFileSync(file, 'utf8') });
+    // the last part may be no link, and what it opens is asked itself: nothing can be put in its place meanwhile
+    const { O_RDONLY, O_NOFOLLOW, O_NONBLOCK } = fs.constants;
+    handle = fs.openSync(
+      /* turbopackIgnore: true */ file,
+      O_RDONLY | (O_NOFOLLOW ?? 0) | (O_NONBLOCK ?? 0),
+    );
+    const stat = fs.fstatSync(handle);
+    if (!stat.isFile()) return problem('That is no ordinary file.', 'link');
+    if (stat.size > largestCalendar) return problem('The calendar is over 5 MB.', 'link');
+    return ok({ file, source: fs.readFileSync(/* turbopackIgnore: true */ handle, 'utf8') });
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     return problem(
       code === 'ENOENT'
-        ? 'There is no such file on this computer.'
-        : 'That file cannot be read on this computer.',
+        ? `There is no such file in ${folder}.`
+        : code === 'ELOOP' || code === 'EMLINK'
+          ? 'That is a link to another file: links are not followed.'
+          : 'That file cannot be read on this computer.',
       'link',
     );
+  } finally {
+    if (handle !== null) fs.closeSync(handle);
   }
 }
 
 /** Adds a calendar that is read again from a file of this computer whenever it is asked for. */
-export function linkCalendar(
+export async function linkCalendar(
   shop: Shop,
   actor: Actor,
   { machineId, name, link }: { machineId: string; name: string; link: string },
-): Outcome<{ id: string; events: number; skipped: number }> {
-  const found = readFile(link);
+): Promise<Outcome<{ id: string; events: number; skipped: number }>> {
+  const found = readFile(shop, link);
   if (!found.ok) return found;
   const { file, source } = found.value;
   return addCalendar(shop, actor, { machineId, name, source }, file);
 }
 
 /** Reads a linked calendar again. What cannot be read leaves what was read before, and says so. */
-export function readCalendarAgain(shop: Shop, actor: Actor, id: string): Outcome<null> {
+export async function readCalendarAgain(
+  shop: Shop,
+  actor: Actor,
+  id: string,
+): Promise<Outcome<null>> {
   const row = calendarById(shop.db, id);
   if (!row?.path) return problem('That calendar is not read from a file.');
-  const found = readFile(row.path);
-  const now = shop.now();
-  const text = found.ok ? readCalendar(found.value.source, shop.zone, now, now + yearAhead) : found;
-  if (!text.ok) {
-    const trouble = `${text.error.message} What was read before stands.`;
+  const found = readFile(shop, row.path);
+  const read = found.ok ? await timesOf(shop, found.value.source) : found;
+  if (!read.ok) {
+    const trouble = `${read.error.message} What was read before stands.`;
     write(shop.db, () => updateCalendar(shop.db, id, { problem: trouble }));
     return problem(trouble);
   }
   const source = found.ok ? found.value.source : row.source;
-  const same = source === row.source;
+  const { events, times } = read.value;
   write(shop.db, () => {
-    updateCalendar(shop.db, id, { source, readAt: now, problem: null });
-    if (!same) note(shop, actor, row.machineId, row.name, 'read again', text.value.events);
+    updateCalendar(shop.db, id, { source, readAt: shop.now(), problem: null, times });
+    if (source !== row.source) note(shop, actor, row.machineId, row.name, 'read again', events);
   });
   return ok(null);
 }

@@ -20,6 +20,14 @@ export interface ReadCalendar {
   skipped: { words: string; why: string }[];
 }
 
+/** What a process that reads a calendar is told. UTC milliseconds. */
+export interface CalendarOrder {
+  text: string;
+  zone: string;
+  from: number;
+  to: number;
+}
+
 /** More than so many times of one event are not followed. */
 const mostTimes = 20_000;
 
@@ -47,9 +55,9 @@ export function readCalendar(
   let root: ICAL.Component;
   try {
     root = new ICAL.Component(ICAL.parse(text));
-  } catch (error) {
-    const why = error instanceof Error ? error.message.split('\n')[0] : 'it cannot be read';
-    return problem(`This is not an iCalendar file: ${why}. Nothing was kept.`, 'file');
+  } catch {
+    // what the parser says quotes the file: it may be one that was not meant to be read out
+    return problem('This is not an iCalendar file that can be read. Nothing was kept.', 'file');
   }
   if (root.name !== 'vcalendar') {
     return problem(
@@ -80,7 +88,7 @@ export function readCalendar(
       const event = new ICAL.Event(component, { exceptions, strictExceptions: true });
       read.occurrences.push(...timesOf(event, words, instant, from, to));
     } catch (error) {
-      const why = error instanceof Error ? error.message.split('\n')[0]! : 'cannot be read';
+      const why = error instanceof NotUnderstood ? error.message : 'it cannot be read';
       read.skipped.push({ words, why });
     }
   }
@@ -89,6 +97,9 @@ export function readCalendar(
     occurrences: read.occurrences.sort((a, b) => a.from - b.from || a.to - b.to),
   });
 }
+
+/** Why an event is not understood, in words of ours. */
+class NotUnderstood extends Error {}
 
 const isFree = (component: ICAL.Component) =>
   component.getFirstPropertyValue('status') === 'CANCELLED' ||
@@ -114,7 +125,7 @@ function timesOf(
       found.push({ uid, words: item.summary ?? words, from: begins, to: ends });
     }
   };
-  if (!event.startDate) throw new Error('it has no beginning');
+  if (!event.startDate) throw new NotUnderstood('it has no beginning');
   if (!event.isRecurring()) {
     add(event, event.startDate, event.endDate);
     return found;
@@ -132,7 +143,7 @@ function timesOf(
     const { item, startDate, endDate } = event.getOccurrenceDetails(next);
     add(item, startDate, endDate);
   }
-  throw new Error(`it comes more than ${mostTimes} times`);
+  throw new NotUnderstood(`it comes more than ${mostTimes} times`);
 }
 
 /** UTC milliseconds of a calendar's time: by the zone it names, else by the clock of the shop. */
@@ -157,7 +168,7 @@ function instantMaker(zone: string, zones: ReadonlyMap<string, ICAL.Timezone>): 
         make = instantOf(name);
         make(day, minute);
       } catch {
-        throw new Error(`its time zone "${name}" is not known`);
+        throw new NotUnderstood('its time zone is not known');
       }
       makers.set(name, make);
     }

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import Papa from 'papaparse';
+import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { planCost, violations } from '../../core/plan/problem';
@@ -23,6 +24,8 @@ import {
 import {
   addBooking,
   addCalendar,
+  calendarFolder,
+  freshenCalendars,
   bookings,
   calendars,
   linkCalendar,
@@ -111,7 +114,7 @@ describe('the technician’s time', () => {
     );
     const windows = () => weeksAhead(shop, [], null).windows.map(({ id }) => id);
     expect(windows()[0]).toBe(`${today() + 7}-1080`);
-    must(strikeEntry(shop, tester, entryId, 'it rains'));
+    must(strikeEntry(shop, tester, 'technician', entryId, 'it rains'));
     expect(windows()[0]).toBe(`${today()}-1080`);
     expect(windows()).toHaveLength(12);
   });
@@ -177,7 +180,7 @@ describe('bookings', () => {
       '2027-03-23T18:00',
       '2027-03-30T18:00',
     ]);
-    must(strikeEntry(shop, tester, entryId, 'called off'));
+    must(strikeEntry(shop, tester, 'technician', entryId, 'called off'));
     expect(found()).toEqual([]);
     const book = (change: object) =>
       refusal(
@@ -196,23 +199,24 @@ describe('bookings', () => {
     expect(book({ machineId: 'nobody' })).toMatch(/machine/i);
   });
 
-  it('are read from a calendar, and from a file again when it has changed', () => {
+  it('are read from a calendar, and from a file again when it has changed', async () => {
     const source = ics(
       'DTSTART:20261201T180000',
       'DTEND:20261201T200000',
       'RRULE:FREQ=WEEKLY;COUNT=3',
     );
-    const { events } = must(addCalendar(shop, tester, { machineId, name: 'Club', source }));
+    const { events } = must(await addCalendar(shop, tester, { machineId, name: 'Club', source }));
     expect(events).toBe(1);
     expect(bookings(shop, shop.clock.now, shop.clock.now + 60 * day)).toHaveLength(3);
-    const file = path.join(shop.dataDir, 'club.ics');
+    const file = path.join(calendarFolder(shop), 'club.ics');
+    fs.mkdirSync(path.dirname(file));
     fs.writeFileSync(file, ics('DTSTART:20261205T100000', 'DTEND:20261205T110000'));
     const { id } = must(
-      linkCalendar(shop, tester, { machineId, name: 'File', link: `file://${file}` }),
+      await linkCalendar(shop, tester, { machineId, name: 'File', link: `file://${file}` }),
     );
     fs.writeFileSync(file, ics('DTSTART:20261206T100000', 'DTEND:20261206T110000'));
     shop.clock.now += 1000;
-    must(readCalendarAgain(shop, tester, id));
+    must(await readCalendarAgain(shop, tester, id));
     const times = () =>
       bookings(shop, shop.clock.now, shop.clock.now + 60 * day)
         .filter(({ calendar }) => calendar === 'File')
@@ -220,26 +224,73 @@ describe('bookings', () => {
     expect(times()).toEqual(['2026-12-06T10:00']);
     // what cannot be read leaves what was read before, and says so
     fs.writeFileSync(file, 'something else');
-    expect(refusal(readCalendarAgain(shop, tester, id))).toMatch(/What was read before stands/);
+    expect(refusal(await readCalendarAgain(shop, tester, id))).toMatch(
+      /What was read before stands/,
+    );
     expect(times()).toEqual(['2026-12-06T10:00']);
     expect(calendars(shop).find((one) => one.id === id)!.problem).toMatch(/not an iCalendar/);
     must(removeCalendar(shop, tester, id));
     expect(times()).toEqual([]);
   });
 
-  it('refuses what is no calendar, and reads no other file of the computer', () => {
-    const add = (source: string) =>
-      refusal(addCalendar(shop, tester, { machineId, name: 'x', source }));
-    expect(add('<html>')).toMatch(/not an iCalendar file/);
-    expect(add('BEGIN:VCALENDAR\r\nEND:VCALENDAR')).toMatch(/no event/);
-    const link = (one: string) =>
-      refusal(linkCalendar(shop, tester, { machineId, name: 'x', link: one }));
-    expect(link('/etc/passwd')).toMatch(/ends in .ics/);
-    expect(link('https://example.org/a.ics')).toMatch(/Only files of this computer/);
-    expect(link('a.ics')).toMatch(/whole path/);
-    expect(link('/nowhere/a.ics')).toMatch(/no such file/);
+  it('refuses what is no calendar, and reads no other file of the computer', async () => {
+    const add = async (source: string) =>
+      refusal(await addCalendar(shop, tester, { machineId, name: 'x', source }));
+    expect(await add('<html>')).toMatch(/not an iCalendar file/);
+    expect(await add('BEGIN:VCALENDAR\r\nEND:VCALENDAR')).toMatch(/no event/);
+    const link = async (one: string) =>
+      refusal(await linkCalendar(shop, tester, { machineId, name: 'x', link: one }));
+    expect(await link('/etc/passwd')).toMatch(/ends in .ics/);
+    expect(await link('https://example.org/a.ics')).toMatch(/Only files of this computer/);
+    const folder = calendarFolder(shop);
+    expect(await link('a.ics')).toMatch(/no such file/);
+    fs.mkdirSync(path.join(folder, 'folder.ics'), { recursive: true });
+    const outside = path.join(shop.dataDir, 'outside.ics');
+    fs.writeFileSync(outside, ics('DTSTART:20261205T100000', 'DTEND:20261205T110000'));
+    fs.symlinkSync(outside, path.join(folder, 'linked.ics'));
+    fs.symlinkSync('/dev/zero', path.join(folder, 'endless.ics'));
+    spawnSync('mkfifo', [path.join(folder, 'pipe.ics')]);
+    fs.writeFileSync(path.join(folder, 'secret.ics'), 'PASSWORD=herring');
+    expect(await link(outside)).toMatch(/Only calendars in/);
+    expect(await link('../outside.ics')).toMatch(/Only calendars in/);
+    expect(await link('linked.ics')).toMatch(/links are not followed/);
+    expect(await link('endless.ics')).toMatch(/links are not followed/);
+    expect(await link('pipe.ics')).toMatch(/no ordinary file/);
+    expect(await link('folder.ics')).toMatch(/no ordinary file/);
+    expect(await link('secret.ics')).not.toMatch(/herring/);
     expect(calendars(shop)).toEqual([]);
   });
+
+  it('no calendar can hang the server: a rule that never comes true is given up in seconds', async () => {
+    const never = ics(
+      'DTSTART:20260101T100000',
+      'DURATION:PT1H',
+      'RRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31',
+    );
+    let ticks = 0;
+    const clock = setInterval(() => ticks++, 50);
+    const said = refusal(await addCalendar(shop, tester, { machineId, name: 'x', source: never }));
+    clearInterval(clock);
+    expect(said).toMatch(/longer than 10 s.*never comes true.*Nothing was kept/);
+    expect(ticks).toBeGreaterThan(100); // this process went on all the while
+    expect(calendars(shop)).toEqual([]);
+  }, 30_000);
+
+  it('of a folder of an earlier version are worked out once, and so are those whose days run out', async () => {
+    const source = ics('DTSTART:20261201T180000', 'DURATION:PT2H', 'RRULE:FREQ=WEEKLY');
+    must(await addCalendar(shop, tester, { machineId, name: 'Club', source }));
+    const coming = () => bookings(shop, shop.clock.now, shop.clock.now + 28 * day).length;
+    const few = coming();
+    expect(few).toBeGreaterThan(2);
+    shop.db.$client.prepare('update calendar set times = null').run();
+    expect(coming()).toBe(0);
+    await freshenCalendars(shop);
+    expect(coming()).toBe(few);
+    shop.clock.now += 790 * day;
+    expect(coming()).toBeLessThan(4);
+    await freshenCalendars(shop);
+    expect(coming()).toBe(4);
+  }, 30_000);
 });
 
 describe('the weeks as a problem', () => {

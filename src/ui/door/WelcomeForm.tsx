@@ -12,7 +12,8 @@ type Welcome = (input: {
   password: string;
   shopName: string;
   timezone: string;
-}) => Promise<Outcome<null>>;
+  word: string;
+}) => Promise<Outcome<unknown>>;
 
 /** First start: the shop's name and zone, the technician's name and password. */
 export function WelcomeForm({
@@ -20,13 +21,16 @@ export function WelcomeForm({
   zones,
   shopName,
   timezone,
+  asksWord,
 }: {
   welcome: Welcome;
+  /** whether the word that the server printed is asked for */
+  asksWord: boolean;
   zones: string[];
   shopName: string;
   timezone: string;
 }) {
-  const [input, setInput] = useState({ name: '', password: '', shopName, timezone });
+  const [input, setInput] = useState({ name: '', password: '', shopName, timezone, word: '' });
   const { run, pending, problem, at } = useAction(welcome);
   const set = (field: keyof typeof input) => (value: string) =>
     setInput((before) => ({ ...before, [field]: value }));
@@ -42,6 +46,7 @@ export function WelcomeForm({
         label="Name of the shop"
         value={input.shopName}
         onChange={(event) => set('shopName')(event.currentTarget.value)}
+        error={at('shopName')}
         required
       />
       <Autocomplete
@@ -71,6 +76,17 @@ export function WelcomeForm({
         error={at('password')}
         required
       />
+      {asksWord && (
+        <TextInput
+          label="The server's word"
+          description="Printed in its terminal when it started: so only its owner opens the book."
+          autoComplete="off"
+          value={input.word}
+          onChange={(event) => set('word')(event.currentTarget.value)}
+          error={at('word')}
+          required
+        />
+      )}
       <ProblemNote problem={problem?.field ? null : problem} />
       <Button type="submit" loading={pending}>
         Open the book

@@ -1,11 +1,36 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import type { ComponentProps } from 'react';
+import { useCallback, useState, type ComponentProps } from 'react';
+import type { PictureQueue } from '../forms/picture-queue';
+import { ReportPictures } from '../forms/ReportPictures';
 import { ReportForm } from './ReportForm';
 
 /** The report as somebody makes it who is signed in: leads to the fault's page. */
 export function NewFault(props: Omit<ComponentProps<typeof ReportForm>, 'onReported' | 'who'>) {
   const router = useRouter();
-  return <ReportForm {...props} onReported={({ faultId }) => router.push(`/faults/${faultId}`)} />;
+  const [done, setDone] = useState<{ page: string; pictures: PictureQueue<File> } | null>(null);
+  const open = useCallback((page: string) => router.push(page), [router]);
+  if (done) {
+    return (
+      <section className="panel">
+        <h2>Reported</h2>
+        <ReportPictures queue={done.pictures} onDone={() => open(done.page)} />
+        <Link className="go" href={done.page}>
+          Open the fault
+        </Link>
+      </section>
+    );
+  }
+  return (
+    <ReportForm
+      {...props}
+      onReported={({ faultId }, pictures) => {
+        const page = `/faults/${faultId}`;
+        if (pictures) setDone({ page, pictures });
+        else open(page);
+      }}
+    />
+  );
 }

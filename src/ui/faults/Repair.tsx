@@ -71,7 +71,7 @@ export function Repair({
   });
   const waits = action === 'awaiting part' || action === 'sent out';
 
-  function submit() {
+  async function submit() {
     let expected: number | null = null;
     if (waits && date) {
       const read = parseInstant(`${date}T12:00`, zone);
@@ -95,7 +95,7 @@ export function Repair({
         expected,
         note,
       },
-      photosForm(photos),
+      await photosForm(photos),
     );
   }
 
@@ -104,7 +104,7 @@ export function Repair({
       className={classes.form}
       onSubmit={(event) => {
         event.preventDefault();
-        submit();
+        void submit();
       }}
     >
       <Autocomplete label="What was done" data={actionWords} value={action} onChange={setAction} />

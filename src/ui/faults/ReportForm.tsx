@@ -6,8 +6,10 @@ import { v7 } from 'uuid';
 import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
 import type { KnownFault, LastJob, ReportInput, Reported } from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
-import { PhotoInput, photosForm } from '../forms/PhotoInput';
+import { mostPhotos, PhotoInput } from '../forms/PhotoInput';
+import type { PictureQueue } from '../forms/picture-queue';
 import { ProblemNote } from '../forms/ProblemNote';
+import { sendReportPictures } from '../forms/ReportPictures';
 import { Tiles } from '../forms/Tiles';
 import { useAction } from '../forms/use-action';
 import classes from './Faults.module.css';
@@ -22,6 +24,8 @@ export interface ReportMachine {
   known: KnownFault[];
   /** marks that are known and harmless */
   marks: string[];
+  /** whether its bed is near its limit */
+  bedLoaded: boolean;
 }
 
 interface ReportFormProps {
@@ -29,14 +33,15 @@ interface ReportFormProps {
   stop: string;
   machines: ReportMachine[];
   initial: string | null;
-  report: (input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+  report: (input: ReportInput) => Promise<Outcome<Reported>>;
   same: (input: {
     faultId: string;
     machineId: string;
     note: string | null;
     key: string;
   }) => Promise<Outcome<Reported>>;
-  onReported: (reported: Reported) => void;
+  /** the report has arrived; its pictures are on their way, where there are any */
+  onReported: (reported: Reported, pictures: PictureQueue<File> | null) => void;
   /** asks who reports, where that is not known */
   who?: ReactNode;
 }
@@ -81,10 +86,15 @@ export function ReportForm({
   const [still, setStill] = useState<'yes' | 'no' | null>(null);
   const [since, setSince] = useState<string | null>(null);
   const [photos, setPhotos] = useState<File[]>([]);
-  const sending = useAction(report, onReported);
-  const joining = useAction(same, onReported);
-  const danger = chosen.length > 0 ? reportedDanger(chosen, judged) : null;
+  const arrived = (reported: Reported) =>
+    onReported(
+      reported,
+      photos.length > 0 ? sendReportPictures(reported.follow, photos.slice(0, mostPhotos)) : null,
+    );
+  const sending = useAction(report, arrived, { tries: 4 });
+  const joining = useAction(same, arrived, { tries: 4 });
   const machine = machines.find(({ id }) => id === machineId);
+  const danger = chosen.length > 0 ? reportedDanger(chosen, judged, machine) : null;
   const job = lastJob ? (machine?.lastJob ?? null) : null;
   const alike = (machine?.known ?? []).filter((fault) =>
     fault.signs.some((sign) => sign !== 'other' && chosen.includes(sign)),
@@ -96,21 +106,18 @@ export function ReportForm({
       className={classes.form}
       onSubmit={(event) => {
         event.preventDefault();
-        sending.run(
-          {
-            machineId: machineId ?? '',
-            signs: chosen as [string, ...string[]],
-            danger: judged,
-            note,
-            material: job?.material ?? null,
-            process: job?.process ?? null,
-            airAssist: job?.airAssist ?? null,
-            since,
-            stillHappens: still === null ? null : still === 'yes',
-            key,
-          },
-          photosForm(photos),
-        );
+        sending.run({
+          machineId: machineId ?? '',
+          signs: chosen as [string, ...string[]],
+          danger: judged,
+          note,
+          material: job?.material ?? null,
+          process: job?.process ?? null,
+          airAssist: job?.airAssist ?? null,
+          since,
+          stillHappens: still === null ? null : still === 'yes',
+          key,
+        });
       }}
     >
       {machines.length > 1 && (
@@ -217,7 +224,7 @@ export function ReportForm({
       <div className={classes.submit}>
         {danger && (
           <p className={classes.advice} data-danger={danger} role="status">
-            {adviceFor(danger, stop)}
+            {adviceFor(danger, stop, chosen, machine)}
           </p>
         )}
         <Button

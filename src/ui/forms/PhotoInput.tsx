@@ -1,8 +1,10 @@
 'use client';
 
 import { FileInput } from '@mantine/core';
+import { shrinkPicture } from './shrink-picture';
 
-const largest = 10 * 1024 * 1024;
+/** The most pictures sent at once. */
+export const mostPhotos = 6;
 
 interface PhotoInputProps {
   label: string;
@@ -12,13 +14,7 @@ interface PhotoInputProps {
   camera?: boolean;
 }
 
-/** The first picture that is too large to be sent, in words; `undefined` where none is. */
-function tooLarge(photos: readonly File[]): string | undefined {
-  const one = photos.find(({ size }) => size > largest);
-  return one && `${one.name} is larger than 10 MB. Take a smaller one; the rest is kept.`;
-}
-
-/** Takes pictures. What is too large is not sent: the page says so, and nothing typed is lost. */
+/** Takes pictures, of any size: they are made smaller before they are sent. */
 export function PhotoInput({ label, photos, onChange, camera = false }: PhotoInputProps) {
   return (
     <FileInput
@@ -29,16 +25,22 @@ export function PhotoInput({ label, photos, onChange, camera = false }: PhotoInp
       multiple
       value={photos}
       onChange={onChange}
-      error={tooLarge(photos)}
+      error={
+        photos.length > mostPhotos
+          ? `The first ${mostPhotos} of these ${photos.length} pictures are sent.`
+          : undefined
+      }
       clearable
       maw={320}
     />
   );
 }
 
-/** The pictures as a form, without those that are too large. */
-export function photosForm(photos: readonly File[]): FormData {
+/** The pictures as a form, made small. */
+export async function photosForm(photos: readonly File[]): Promise<FormData> {
   const form = new FormData();
-  for (const photo of photos) if (photo.size <= largest) form.append('photo', photo);
+  for (const photo of photos.slice(0, mostPhotos)) {
+    form.append('photo', await shrinkPicture(photo), photo.name);
+  }
   return form;
 }

@@ -1,10 +1,18 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
 import type { Problem } from '../../services/shop';
 import classes from './forms.module.css';
 
 /** What went wrong, in place, announced to those who cannot see it. */
 export function ProblemNote({ problem }: { problem: Problem | null }) {
+  const note = useRef<HTMLDivElement>(null);
+  // where the eye is: a refusal below the fold is no refusal to whoever pressed the button
+  useEffect(() => {
+    if (problem) note.current?.scrollIntoView({ block: 'nearest' });
+  }, [problem]);
   return (
-    <div role="alert" className={problem ? classes.problem : undefined}>
+    <div ref={note} role="alert" className={problem ? classes.problem : undefined}>
       {problem?.message}
     </div>
   );

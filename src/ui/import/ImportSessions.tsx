@@ -1,14 +1,13 @@
 'use client';
 
 import { Button, Checkbox, Progress, Table, Tabs } from '@mantine/core';
-import { Dropzone } from '@mantine/dropzone';
-import '@mantine/dropzone/styles.css';
 import { useCallback, useEffect, useState } from 'react';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
 import type { ImportView } from '../../services/import/jobs';
 import type { ImportPart } from '../../services/import/messages';
 import type { Outcome, Problem } from '../../services/shop';
+import { FileDrop } from '../forms/FileDrop';
 import { ProblemNote } from '../forms/ProblemNote';
 import classes from './Import.module.css';
 
@@ -93,21 +92,20 @@ export function ImportSessions({ zone }: { zone: string }) {
     <div className={classes.import}>
       {!id && (
         <>
-          <Dropzone
-            onDrop={([file]) => file && void take(file)}
-            onReject={() => setProblem({ field: null, message: 'Take one file, at most 96 MB.' })}
-            maxSize={96 * 1024 * 1024}
-            multiple={false}
-            loading={busy}
+          <FileDrop
+            label="Sessions file"
+            onFile={(file) => void take(file)}
+            onRefused={() => setProblem({ field: null, message: 'Take one file, at most 96 MB.' })}
+            largestBytes={96 * 1024 * 1024}
+            disabled={busy}
             className={classes.drop}
-            inputProps={{ 'aria-label': 'Sessions file' }}
           >
             <p className={classes.dropWords}>Drop a CSV file here, or press to choose one</p>
             <p className="quiet">
               First line: machine, start, run, and where known beam, material, process, air_assist,
               draught, operator, note, key. Comma or semicolon; minutes or h:mm.
             </p>
-          </Dropzone>
+          </FileDrop>
           <Checkbox
             label="Take sessions that overlap another on the same machine"
             checked={overlap}

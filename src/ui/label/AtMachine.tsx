@@ -4,7 +4,6 @@ import { UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { adviceFor } from '../../catalogue/signs';
 import type { Readiness } from '../../services/at-machine';
 import type { LogChoices, Work } from '../../services/choices';
 import type { ReportInput, Reported } from '../../services/faults/report';
@@ -14,6 +13,8 @@ import type { SessionInput } from '../../services/session-input';
 import type { LabelAsks, Outcome } from '../../services/shop';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
 import { WatchQuestion } from '../faults/WatchQuestion';
+import type { PictureQueue } from '../forms/picture-queue';
+import { ReportPictures } from '../forms/ReportPictures';
 import { LogForm } from '../log/LogForm';
 import classes from './AtMachine.module.css';
 import { WhoField } from './WhoField';
@@ -39,7 +40,7 @@ interface AtMachineProps {
       who: Who,
       input: Omit<SessionInput, 'start' | 'runSeconds'>,
     ) => Promise<Outcome<{ duplicate: boolean }>>;
-    report: (who: Who, input: ReportInput, files: FormData) => Promise<Outcome<Reported>>;
+    report: (who: Who, input: ReportInput) => Promise<Outcome<Reported>>;
     same: (
       who: Who,
       input: { faultId: string; note: string | null; key: string },
@@ -76,8 +77,9 @@ export function AtMachine(props: AtMachineProps) {
   const router = useRouter();
   const [view, setView] = useState<View>('choose');
   const [reported, setReported] = useState<Reported | null>(null);
+  const [pictures, setPictures] = useState<PictureQueue<File> | null>(null);
   const [who, setWho] = useState<Who>({ name: '', code: '' });
-  const machines = [{ id: machineId, nickname, held: !readiness.ready }];
+  const machines = [{ id: machineId, nickname, held: readiness.verdict === 'no' }];
   const field = <WhoField asks={asks} names={names} who={who} onChange={setWho} />;
 
   function show(next: View) {
@@ -87,9 +89,10 @@ export function AtMachine(props: AtMachineProps) {
     router.refresh();
   }
 
-  function onReported(done: Reported) {
+  function onReported(done: Reported, queue: PictureQueue<File> | null = null) {
     rememberName(who.name);
     setReported(done);
+    setPictures(queue);
     router.refresh();
   }
 
@@ -105,7 +108,14 @@ export function AtMachine(props: AtMachineProps) {
       </header>
       {view === 'choose' && (
         <>
-          {!readiness.ready && <p className={classes.hold}>{readiness.headline}. Do not use it.</p>}
+          {readiness.verdict === 'no' && (
+            <p className={classes.hold}>{readiness.headline}. Do not use it.</p>
+          )}
+          {readiness.verdict === 'care' && (
+            <p className={classes.restriction}>
+              <b>{readiness.headline}.</b> “Is it ready?” says why.
+            </p>
+          )}
           {readiness.restrictions.map((words) => (
             <p key={words} className={classes.restriction}>
               <b>Use it only so:</b> {words}
@@ -166,12 +176,13 @@ export function AtMachine(props: AtMachineProps) {
         (reported ? (
           <section className={classes.answer} role="status">
             <h2>Reported. Thank you</h2>
-            <p className={classes.advice}>{adviceFor(reported.danger, stop)}</p>
+            <p className={classes.advice}>{reported.advice}</p>
             <p>
               {reported.held
                 ? `${nickname} is on hold now: nobody should use it until the technician releases it.`
                 : 'The technician sees it on the next look at the book.'}
             </p>
+            <ReportPictures queue={pictures} />
             <Link className="go" href={`/follow/${reported.follow}`}>
               Follow what becomes of it
             </Link>
@@ -181,14 +192,14 @@ export function AtMachine(props: AtMachineProps) {
             stop={stop}
             machines={[machine]}
             initial={machineId}
-            report={(input, files) => actions.report(who, input, files)}
+            report={(input) => actions.report(who, input)}
             same={(input) => actions.same(who, input)}
             onReported={onReported}
             who={field}
           />
         ))}
       {view === 'ready' && (
-        <section className={classes.answer} data-ready={readiness.ready || undefined}>
+        <section className={classes.answer} data-verdict={readiness.verdict}>
           <h2>{readiness.headline}</h2>
           {readiness.reasons.length === 0 ? (
             <p>

@@ -1,14 +1,13 @@
 'use client';
 
 import { Button, Progress, UnstyledButton } from '@mantine/core';
-import { Dropzone } from '@mantine/dropzone';
-import '@mantine/dropzone/styles.css';
 import { useEffect, useRef, useState } from 'react';
 import type { Controller } from '../../core/gcode/controller';
 import type { JobFigures } from '../../core/gcode/job';
 import { formatDuration } from '../../core/units/duration';
 import type { Job } from '../../services/job-files';
 import type { Outcome } from '../../services/shop';
+import { FileDrop } from '../forms/FileDrop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import { HeatView } from './HeatView';
@@ -31,6 +30,8 @@ interface JobDropProps {
 }
 
 const largestMb = 200;
+/** A file that takes longer is not worked through. */
+const longestMs = 120_000;
 const shownWarnings = 6;
 
 /** A job file worked through in the browser: its times, where it burns, and what was not understood. */
@@ -40,6 +41,7 @@ export function JobDrop({ machineId, controller, keep, onJob }: JobDropProps) {
   const [figures, setFigures] = useState<JobFigures | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const worker = useRef<Worker | null>(null);
+  const limit = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const { run, pending, problem } = useAction(keep, (job: Job) => {
     setFigures(null);
     onJob(job);
@@ -48,9 +50,16 @@ export function JobDrop({ machineId, controller, keep, onJob }: JobDropProps) {
   const stop = () => {
     worker.current?.terminate();
     worker.current = null;
+    clearTimeout(limit.current);
     setShare(null);
   };
-  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      clearTimeout(limit.current);
+    },
+    [],
+  );
 
   async function read(file: File) {
     stop();
@@ -60,6 +69,10 @@ export function JobDrop({ machineId, controller, keep, onJob }: JobDropProps) {
     setShare(0);
     const started = new Worker(new URL('./job-worker.ts', import.meta.url), { type: 'module' });
     worker.current = started;
+    limit.current = setTimeout(() => {
+      setRefused(`${file.name} took longer than two minutes. Nothing was taken from it.`);
+      stop();
+    }, longestMs);
     started.onmessage = ({ data }: MessageEvent<JobWord>) => {
       if ('share' in data) return setShare(data.share);
       if ('figures' in data) setFigures(data.figures);
@@ -85,21 +98,18 @@ export function JobDrop({ machineId, controller, keep, onJob }: JobDropProps) {
           </Button>
         </div>
       ) : (
-        <Dropzone
-          onDrop={([file]) => file && void read(file)}
-          onReject={() =>
+        <FileDrop
+          label="Job file"
+          onFile={(file) => void read(file)}
+          onRefused={() =>
             setRefused(`Take one job file (.gcode, .nc, .gc, .ngc) of at most ${largestMb} MB.`)
           }
           accept={{ 'text/plain': ['.gcode', '.nc', '.gc', '.ngc'] }}
-          maxSize={largestMb * 1024 * 1024}
-          multiple={false}
-          p="xs"
-          styles={{ root: { border: 0, background: 'transparent' } }}
-          aria-label="Job file"
+          largestBytes={largestMb * 1024 * 1024}
         >
           <b>Drop the job file</b> (.gcode, .nc, .gc, .ngc) or press to choose it. It stays on this
           computer; only its figures are kept.
-        </Dropzone>
+        </FileDrop>
       )}
       <ProblemNote problem={refused ? { field: null, message: refused } : problem} />
       {figures && (

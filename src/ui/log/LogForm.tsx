@@ -1,10 +1,10 @@
 'use client';
 
-import { Button, Checkbox, Select, TextInput, Textarea, UnstyledButton } from '@mantine/core';
+import { Button, Select, TextInput, Textarea, UnstyledButton } from '@mantine/core';
 import { useInterval } from '@mantine/hooks';
 import { useCallback, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
-import { formatDuration, parseDuration } from '../../core/units/duration';
+import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
 import { formatLocal, parseInstant } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import type { Draught } from '../../core/usage/soil';
@@ -45,6 +45,7 @@ interface LogFormProps {
 const durations = [10, 20, 30, 45, 60, 90, 120, 180];
 const workKey = ({ process, material }: Work) => `${process} ${material}`;
 const notSure = 'not sure';
+const justNow = () => Date.now();
 
 /** Logs a stretch of use: machine, how long, and the last choice again. */
 export function LogForm(props: LogFormProps) {
@@ -53,6 +54,8 @@ export function LogForm(props: LogFormProps) {
     initial ?? (machines.length === 1 ? machines[0]!.id : null),
   );
   const [logged, setLogged] = useState<string | null>(null);
+  // each session is typed into fields of its own; what a refusal left is still there
+  const [count, setCount] = useState(0);
   const chosen = choices.find((one) => one.machineId === machineId);
   const machine = machines.find(({ id }) => id === machineId);
   return (
@@ -79,11 +82,15 @@ export function LogForm(props: LogFormProps) {
       )}
       {chosen && machine && (
         <SessionFields
-          key={`${machineId} ${logged ?? ''}`}
+          key={`${machineId} ${count}`}
           {...props}
           machine={machine}
           chosen={chosen}
-          onLogged={setLogged}
+          onTry={() => setLogged(null)}
+          onLogged={(words) => {
+            setLogged(words);
+            setCount(count + 1);
+          }}
         />
       )}
     </div>
@@ -98,10 +105,13 @@ function SessionFields({
   actions,
   jobs,
   who,
+  onTry,
   onLogged,
 }: LogFormProps & {
   machine: { id: string; nickname: string };
   chosen: LogChoices;
+  /** what was said of the session before no longer holds */
+  onTry: () => void;
   onLogged: (words: string) => void;
 }) {
   const [key] = useState(() => v7());
@@ -112,12 +122,32 @@ function SessionFields({
   const [work, setWork] = useState<string | null>(chosen.work ? workKey(chosen.work) : null);
   const [airAssist, setAirAssist] = useState(chosen.airAssist);
   const [draught, setDraught] = useState<Draught>(chosen.draught);
-  const [cleared, setCleared] = useState(true);
+  const [cleared, setCleared] = useState<'yes' | 'no' | null>(null);
   const [operator, setOperator] = useState('');
   const [note, setNote] = useState('');
   const [beam, setBeam] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const [job, setJob] = useState<Job | null>(null);
+
+  const doubt = minutes ? null : bothReadings(typed);
+  const [meant, setMeant] = useState<'minutes' | 'hours' | null>(null);
+  // asked beside the field, and once the button was pressed where the thumb is
+  const [asked, setAsked] = useState(false);
+  const meaning = doubt && (
+    <Tiles<'minutes' | 'hours'>
+      legend={`Is ${typed} minutes or hours?`}
+      compact
+      tiles={[
+        { value: 'minutes', label: 'minutes', hint: `${typed} min` },
+        { value: 'hours', label: 'hours', hint: formatDuration(doubt.hours) },
+      ]}
+      value={meant}
+      onChange={(value) => {
+        setMeant(value);
+        setWrong(null);
+      }}
+    />
+  );
 
   const done = useCallback(
     (words: string) =>
@@ -127,7 +157,7 @@ function SessionFields({
         ),
     [onLogged],
   );
-  const words = `${machine.nickname}, ${job ? job.name : times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : typed || 'the timer'}`;
+  const words = `${machine.nickname}, ${job ? job.name : times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : doubt && meant ? formatDuration(doubt[meant]) : typed || 'the timer'}`;
   const log = useAction(actions.log, done(words));
   const timer = useAction(actions.logTimer, done(`${machine.nickname}, the timer`));
   const problem = log.problem ?? timer.problem;
@@ -141,6 +171,10 @@ function SessionFields({
   function rest() {
     const picked =
       work === notSure ? null : [...works, ...offered].find((one) => workKey(one) === work);
+    if (bothReadings(beam)) {
+      setWrong(`Beam time: is ${beam} minutes or hours? Write it as h:mm, such as 0:02 or 1:30.`);
+      return null;
+    }
     const beamSeconds = beam.trim() ? parseDuration(beam) : null;
     if (beamSeconds && !beamSeconds.ok) {
       setWrong(beamSeconds.error);
@@ -157,12 +191,13 @@ function SessionFields({
       operator: operator.trim() || null,
       note: note.trim() || null,
       key,
-      debrisCleared: cleared,
+      debrisCleared: cleared === 'yes',
       jobId: job?.id ?? null,
     };
   }
 
   function submit() {
+    onTry();
     const common = rest();
     if (!common) return;
     if (times && !job) {
@@ -176,15 +211,21 @@ function SessionFields({
         runSeconds: Math.round((stop.value - start.value) / 1000),
       });
     }
+    if (!job && doubt && !meant) {
+      setAsked(true);
+      return setWrong(`Nothing is logged yet: is ${typed} minutes or hours?`);
+    }
     const duration = job
       ? ok(job.runSeconds)
       : minutes
         ? parseDuration(minutes)
-        : parseDuration(typed);
+        : doubt && meant
+          ? ok(doubt[meant])
+          : parseDuration(typed);
     if (!duration.ok) return setWrong(typed ? duration.error : 'Choose how long it ran.');
     const end = endedAt ? parseInstant(endedAt, zone) : null;
     if (end && !end.ok) return setWrong(end.error);
-    const stop = end ? end.value : Date.now();
+    const stop = end ? end.value : justNow();
     log.run({ ...common, start: stop - duration.value * 1000, runSeconds: duration.value });
   }
 
@@ -213,6 +254,7 @@ function SessionFields({
           since={chosen.timerStartedAt}
           pending={timer.pending}
           onLog={() => {
+            onTry();
             const common = rest();
             if (common) timer.run(common);
           }}
@@ -251,6 +293,7 @@ function SessionFields({
               setTyped('');
             }}
           />
+          {!asked && meaning}
           <div className={classes.other}>
             <TextInput
               aria-label="Other duration, in minutes or h:mm"
@@ -260,6 +303,8 @@ function SessionFields({
               onChange={(event) => {
                 setTyped(event.currentTarget.value);
                 setMinutes(null);
+                setMeant(null);
+                setAsked(false);
               }}
             />
             <TextInput
@@ -336,10 +381,16 @@ function SessionFields({
           Without draught smoke stays with the machine and with you. Do not run it so again.
         </p>
       )}
-      <Checkbox
-        label="Loose debris cleared afterwards"
-        checked={cleared}
-        onChange={(event) => setCleared(event.currentTarget.checked)}
+      <Tiles
+        legend="Did you clear the loose debris afterwards? It can burn."
+        compact
+        clearable
+        tiles={[
+          { value: 'yes', label: 'yes' },
+          { value: 'no', label: 'no' },
+        ]}
+        value={cleared}
+        onChange={(value) => setCleared(value as 'yes' | 'no' | null)}
       />
       {who ?? (
         <TextInput
@@ -367,6 +418,7 @@ function SessionFields({
         />
       </details>
       <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
+      {asked && meaning}
       {(chosen.timerStartedAt === null || job) && (
         <div className={classes.submit}>
           <Button type="submit" size="lg" loading={log.pending}>

@@ -13,10 +13,13 @@ const empty: Post = { host: '', port: 587, secure: false, user: '', password: ''
 /** How mail goes out: the server, the sender, and a try. */
 export function PostForm({
   post,
+  trouble,
   change,
   attempt,
 }: {
   post: Post | null;
+  /** why the settings that are kept cannot be used */
+  trouble: string | null;
   change: (input: Post) => Promise<Outcome<unknown>>;
   attempt: () => Promise<Outcome<string>>;
 }) {
@@ -32,6 +35,7 @@ export function PostForm({
         Nobody is mailed who did not ask: each chooses under their own name, and whoever reports a
         fault may leave an address for one letter.
       </p>
+      {trouble && <ProblemNote problem={{ field: null, message: trouble }} />}
       <form
         className={classes.form}
         onSubmit={(event) => {

@@ -1,50 +1,51 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
 import { useAction } from '../forms/use-action';
 import classes from './People.module.css';
 
-/** Sets the short code that somebody gives at labels. It is never shown again. */
+/** Gives the short code for labels, drawn by the server and shown this once, or takes it away. */
 export function CodeForm({
+  name,
   has,
-  set,
+  give,
+  drop,
 }: {
+  /** whose it is */
+  name: string;
   has: boolean;
-  set: (code: string | null) => Promise<Outcome<unknown>>;
+  give: () => Promise<Outcome<string>>;
+  drop: () => Promise<Outcome<unknown>>;
 }) {
-  const [code, setCode] = useState('');
-  const { run, pending, problem } = useAction(set, () => setCode(''));
+  const [code, setCode] = useState<string | null>(null);
+  const giving = useAction(give, setCode);
+  const dropping = useAction(drop, () => setCode(null));
   return (
-    <form
-      className={classes.code}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(code);
-      }}
-    >
-      <TextInput
-        label="Code for labels"
-        description={has ? 'There is one. A new one takes its place.' : '4 to 8 digits. None yet.'}
-        inputMode="numeric"
-        autoComplete="off"
-        value={code}
-        onChange={(event) => setCode(event.currentTarget.value)}
-        maw={200}
-      />
+    <div className={classes.code}>
+      <b>Code for labels</b>
+      <div role="status">
+        {code ? (
+          <p>
+            The code of {name} is <b>{code}</b>. Note it now: it is not shown again.
+          </p>
+        ) : (
+          <p className="quiet">{has ? 'There is one.' : 'None yet.'}</p>
+        )}
+      </div>
       <div className={classes.more}>
-        <Button type="submit" variant="default" loading={pending} disabled={!code}>
-          Keep the code
+        <Button variant="default" loading={giving.pending} onClick={() => giving.run()}>
+          {has ? 'Make a new code' : 'Make a code'}
         </Button>
         {has && (
-          <Button variant="default" loading={pending} onClick={() => run(null)}>
-            Take it away
+          <Button variant="default" loading={dropping.pending} onClick={() => dropping.run()}>
+            Remove the code
           </Button>
         )}
       </div>
-      <ProblemNote problem={problem} />
-    </form>
+      <ProblemNote problem={giving.problem ?? dropping.problem} />
+    </div>
   );
 }

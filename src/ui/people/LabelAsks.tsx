@@ -1,5 +1,7 @@
 'use client';
 
+import { Checkbox, Group } from '@mantine/core';
+import { may, roles, type Role } from '../../core/people/roles';
 import type { LabelAsks as Asks } from '../../services/shop';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../forms/ProblemNote';
@@ -9,10 +11,13 @@ import { useAction } from '../forms/use-action';
 /** What a label asks of whoever logs or reports there. */
 export function LabelAsks({
   asks,
+  codeRoles,
   change,
 }: {
   asks: Asks;
-  change: (name: 'label-asks', value: string) => Promise<Outcome<string>>;
+  /** for whom a code is enough */
+  codeRoles: readonly Role[];
+  change: (name: 'label-asks' | 'code-roles', value: string) => Promise<Outcome<string>>;
 }) {
   const { run, problem } = useAction(change);
   return (
@@ -28,6 +33,23 @@ export function LabelAsks({
         value={asks}
         onChange={(value) => value && run('label-asks', value)}
       />
+      {asks === 'code' && (
+        <Checkbox.Group
+          label="A code is enough for"
+          description="Others can watch a code being typed: whoever may do more signs in instead."
+          value={[...codeRoles]}
+          onChange={(chosen) => run('code-roles', chosen.join(', ') || 'nobody')}
+          mt="sm"
+        >
+          <Group mt={6}>
+            {roles
+              .filter((role) => may(role, 'log'))
+              .map((role) => (
+                <Checkbox key={role} value={role} label={`${role}s`} />
+              ))}
+          </Group>
+        </Checkbox.Group>
+      )}
       <p className="quiet">
         A report of danger is taken from anybody, and whether a machine is ready is told to anybody.
       </p>

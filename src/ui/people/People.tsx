@@ -26,7 +26,8 @@ interface PeopleProps {
     role: Change<[personId: string, role: string]>;
     end: Change<[personId: string]>;
     back: Change<[personId: string]>;
-    code: Change<[personId: string, code: string | null]>;
+    giveCode: (personId: string) => Promise<Outcome<string>>;
+    dropCode: Change<[personId: string]>;
     signOut: Change<[personId: string, placeId: string | null]>;
   };
 }
@@ -142,7 +143,12 @@ function One({
               </Button>
             )}
           </div>
-          <CodeForm has={person.hasCode} set={(code) => actions.code(id, code)} />
+          <CodeForm
+            name={name}
+            has={person.hasCode}
+            give={() => actions.giveCode(id)}
+            drop={() => actions.dropCode(id)}
+          />
         </details>
       )}
       <ProblemNote problem={problem} />

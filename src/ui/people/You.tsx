@@ -18,7 +18,8 @@ interface YouProps {
   children: ReactNode;
   actions: {
     password: (input: { present: string; next: string }) => Promise<Outcome<unknown>>;
-    code: (code: string | null) => Promise<Outcome<unknown>>;
+    giveCode: () => Promise<Outcome<string>>;
+    dropCode: () => Promise<Outcome<unknown>>;
     signOut: (placeId: string) => Promise<Outcome<unknown>>;
   };
 }
@@ -60,7 +61,12 @@ export function You({ self, now, zone, actions, children }: YouProps) {
       <section className="panel" aria-labelledby="secrets">
         <h2 id="secrets">Password and code</h2>
         <Password change={actions.password} />
-        <CodeForm has={self.hasCode} set={actions.code} />
+        <CodeForm
+          name={self.name}
+          has={self.hasCode}
+          give={actions.giveCode}
+          drop={actions.dropCode}
+        />
       </section>
     </div>
   );
@@ -110,7 +116,7 @@ function Password({ change }: { change: YouProps['actions']['password'] }) {
         <Button type="submit" variant="default" loading={pending}>
           Change the password
         </Button>
-        <span role="status">{done && 'Changed.'}</span>
+        <span role="status">{done && 'Changed. Everywhere else you are signed out.'}</span>
       </div>
     </form>
   );

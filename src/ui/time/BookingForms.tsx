@@ -15,6 +15,8 @@ interface BookingFormsProps {
   machines: { id: string; nickname: string }[];
   bookings: Booking[];
   calendars: KnownCalendar[];
+  /** the folder on the server whose files may be read again */
+  folder: string;
   zone: string;
   now: number;
   add: (input: {
@@ -164,6 +166,7 @@ export function BookingForms(props: BookingFormsProps) {
 function Calendars({
   choices,
   calendars,
+  folder,
   nickname,
   zone,
   now,
@@ -196,8 +199,8 @@ function Calendars({
     <section className="panel" aria-labelledby="calendars">
       <h2 id="calendars">Calendars of bookings</h2>
       <p className="quiet">
-        iCalendar files (.ics), given once or read again from a file of this computer. Recurring
-        events, moved and cancelled instances count as they are.
+        iCalendar files (.ics), given once, or read again from a file in {folder} on the server.
+        Recurring events, moved and cancelled instances count as they are.
       </p>
       <form
         className={classes.row}
@@ -238,8 +241,8 @@ function Calendars({
           w={170}
         />
         <TextInput
-          label="or a path on this computer"
-          placeholder="/home/…/club.ics"
+          label="or a file in that folder"
+          placeholder="club.ics"
           value={path}
           disabled={file !== null}
           onChange={(event) => setPath(event.currentTarget.value)}

@@ -13,6 +13,7 @@ import { ago, clockTime, longDate } from '../marks/when';
 import { Ribbon } from '../ribbon/Ribbon';
 import { leftWords, percent, ribbonColumns } from '../ribbon/columns';
 import { Planned } from './Planned';
+import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
 
 const shownDue = 6;
@@ -113,6 +114,7 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
       {holds.length + faults.length === 0 && (
         <p className="quiet">Nothing is held and no fault is open.</p>
       )}
+      <UnsentNote unsent={board.unsent} />
       <ul className={classes.rows}>
         {holds.map((hold) => {
           const sheet = sheets.find(({ row }) => row.holdId === hold.id);

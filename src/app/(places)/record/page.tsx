@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { bookPage, bookPeople } from '../../../services/book';
+import { bookPage, bookPeople, mayStrike } from '../../../services/book';
 import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/book-filter';
 import { soilTable } from '../../../services/soil-book';
 import { Filters } from '../../../ui/record/Filters';
@@ -18,7 +18,7 @@ export default async function RecordPage({
 }: {
   searchParams: Promise<Record<string, string | string[]>>;
 }) {
-  const { shop } = await enter('see');
+  const { shop, role } = await enter('see');
   const parsed = bookQuerySchema.safeParse(await searchParams);
   const query = parsed.success ? parsed.data : {};
   const lines = bookPage(shop, bookFilter(query, shop.zone), pageLength + 1);
@@ -45,7 +45,10 @@ export default async function RecordPage({
         <p>Nothing in the book matches. Widen the filter.</p>
       ) : (
         <Lines
-          lines={shown}
+          lines={shown.map((line) => ({
+            ...line,
+            correctable: line.correctable && mayStrike(role, line.kind),
+          }))}
           now={shop.now()}
           zone={shop.zone}
           materials={soilTable(shop).materials.map(({ name }) => name)}

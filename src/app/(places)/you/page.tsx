@@ -24,7 +24,8 @@ export default async function YouPage() {
         zone={shop.zone}
         actions={{
           password: actions.changePasswordAction,
-          code: actions.setOwnCodeAction,
+          giveCode: actions.giveOwnCodeAction,
+          dropCode: actions.dropOwnCodeAction,
           signOut: actions.signOutPlaceAction,
         }}
       >

@@ -20,6 +20,7 @@ import { Allowed } from '../../../../ui/frame/Allowed';
 import { HoldTag } from '../../../../ui/marks/HoldTag';
 import { ago, clockTime, dayDate, span } from '../../../../ui/marks/when';
 import { theBoard } from '../../../_server/board';
+import { UnsentNote } from '../../../../ui/mail/UnsentNote';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/faults';
 import { releaseHoldAction } from '../../../actions/machines';
@@ -40,7 +41,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
   const { shop } = await enter('see');
   const fault = readFault(shop, (await params).id);
   if (!fault) notFound();
-  const { now, faults, machines } = theBoard();
+  const { now, faults, machines, unsent } = theBoard();
   const machine = machines.find(({ id }) => id === fault.machineId);
   const { times } = fault;
   const others = faults.filter(
@@ -61,6 +62,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
         </h1>
         {fault.holdIds.length > 0 && <HoldTag words="until proved" />}
       </div>
+      <UnsentNote unsent={unsent.filter(({ faultId }) => faultId === fault.id)} />
       <div className={classes.page}>
         <section aria-labelledby="story">
           <h2 id="story" className="visually-hidden">

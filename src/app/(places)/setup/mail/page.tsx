@@ -1,4 +1,4 @@
-import { lettersStuck, postSettings } from '../../../../services/letters';
+import { lettersStuck, readPost } from '../../../../services/letters';
 import { PostForm } from '../../../../ui/mail/PostForm';
 import { StuckLetters } from '../../../../ui/mail/StuckLetters';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
@@ -9,13 +9,14 @@ export const metadata = { title: 'Mail' };
 
 export default async function MailPage() {
   const { shop } = await enter('set up');
-  const post = postSettings(shop);
+  const { post, trouble } = readPost(shop);
   return (
     <>
       <h1>Mail</h1>
       <SetupRooms here="/setup/mail" />
       <PostForm
         post={post && { ...post, password: '' }}
+        trouble={trouble}
         change={changePostAction}
         attempt={tryPostAction}
       />

@@ -25,11 +25,12 @@ export default async function PeoplePage() {
           role: actions.changeRoleAction,
           end: actions.endPersonAction,
           back: actions.bringBackAction,
-          code: actions.setCodeAction,
+          giveCode: actions.giveCodeAction,
+          dropCode: actions.dropCodeAction,
           signOut: actions.signOutPersonAction,
         }}
       />
-      <LabelAsks asks={shop.labelAsks} change={changeSettingAction} />
+      <LabelAsks asks={shop.labelAsks} codeRoles={shop.codeRoles} change={changeSettingAction} />
     </>
   );
 }

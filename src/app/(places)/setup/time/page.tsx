@@ -1,6 +1,6 @@
 import { localDay, startOfLocalDay } from '../../../../core/units/zone';
 import { allMachines } from '../../../../services/machine-view';
-import { bookings, calendars } from '../../../../services/weeks/bookings';
+import { bookings, calendarFolder, calendars } from '../../../../services/weeks/bookings';
 import { technicianTime } from '../../../../services/weeks/time';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { BookingForms } from '../../../../ui/time/BookingForms';
@@ -45,6 +45,7 @@ export default async function TimePage() {
           machines={allMachines(shop).filter(({ retiredAt }) => retiredAt === null)}
           bookings={bookings(shop, from, to)}
           calendars={calendars(shop)}
+          folder={calendarFolder(shop)}
           zone={shop.zone}
           now={now}
           add={actions.addBookingAction}

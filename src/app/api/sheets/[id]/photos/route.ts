@@ -3,6 +3,7 @@ import { keepPhoto, largestPhotoBytes, readPhoto } from '../../../../../services
 import { sheetHold } from '../../../../../services/sheets';
 import { problem } from '../../../../../services/shop';
 import { answer, guarded } from '../../../../_server/answer';
+import { readBody } from '../../../../../services/read-body';
 
 interface Context {
   params: Promise<{ id: string }>;
@@ -12,10 +13,13 @@ interface Context {
 export const POST = guarded('clean', async ({ shop }, request, { params }: Context) => {
   const holdId = sheetHold(shop, (await params).id);
   if (!holdId) return answer(problem('That clean-down is not there.'));
-  if (Number(request.headers.get('content-length') ?? 0) > largestPhotoBytes) {
-    return answer(problem('The picture is larger than 10 MB. Take a smaller one.', 'photo'));
-  }
-  const read = await readPhoto(new Uint8Array(await request.arrayBuffer()));
+  const bytes = await readBody(
+    request,
+    largestPhotoBytes,
+    'The picture is larger than 10 MB. Take a smaller one.',
+  );
+  if (!bytes.ok) return answer(bytes);
+  const read = await readPhoto(bytes.value);
   if (!read.ok) return answer(read);
   const kept = keepPhoto(shop, holdId, read.value);
   return answer(kept.ok ? ok({ photo: kept.value }) : kept);

@@ -1,9 +1,21 @@
-import { patiently } from '../../../../../services/shop';
+import { attempted } from '../../../../../services/shop';
 import { addTicks, sheetState } from '../../../../../services/sheet-ticks';
 import { answer, guarded } from '../../../../_server/answer';
+import { readBody } from '../../../../../services/read-body';
 
 interface Context {
   params: Promise<{ id: string }>;
+}
+
+/** Bytes: some thousands of presses. */
+const largestTicks = 2 * 1024 * 1024;
+
+function parsed(bytes: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return null;
+  }
 }
 
 const have = (request: Request) => Number(new URL(request.url).searchParams.get('have') ?? 0) || 0;
@@ -16,8 +28,9 @@ export const GET = guarded('clean', async ({ shop }, request, { params }: Contex
 /** Takes presses, and answers with everything beyond what the sender has. */
 export const POST = guarded('clean', async ({ shop, actor }, request, { params }: Context) => {
   const { id } = await params;
-  const ticks: unknown = await request.json().catch(() => null);
-  const kept = await patiently(() => addTicks(shop, actor, id, ticks));
+  const body = await readBody(request, largestTicks, 'Too much was pressed at once to be taken.');
+  if (!body.ok) return answer(body);
+  const kept = await attempted(() => addTicks(shop, actor, id, parsed(body.value)));
   if (!kept.ok) return answer(kept);
   const state = sheetState(shop, id, have(request));
   return answer(state.ok ? { ok: true, value: { ...state.value, ...kept.value } } : state);

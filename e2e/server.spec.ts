@@ -1,0 +1,122 @@
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { startServer } from './server';
+import { addMachine, DataFolder, expect, technician, test, welcome } from './shop';
+
+test.use({ suite: 'server' });
+test.describe.configure({ mode: 'serial' });
+
+const sqlite = (data: DataFolder) => path.join(data.dir, 'bitacora.sqlite');
+
+test('beyond loopback the first page asks for the word that the server printed', async ({
+  page,
+}) => {
+  const data = new DataFolder();
+  const server = await startServer(data.dir, { PUBLIC_URL: 'http://quay.invalid:3000' });
+  await page.goto(server.url);
+  await page.getByLabel('Name of the shop').fill('Test loft');
+  await page.getByRole('combobox', { name: 'Time zone of the shop' }).fill('Europe/Oslo');
+  await page.getByLabel('Your name, technician').fill(technician.name);
+  await page.getByLabel('Your password').first().fill(technician.password);
+  await page.getByLabel("The server's word").fill('guess-guess-gues');
+  await page.getByRole('button', { name: 'Open the book' }).click();
+  await expect(page.getByText('not the word the server printed')).toBeVisible();
+  const word = /asks for this word: (\S+)/.exec(server.printed())![1]!;
+  await page.getByLabel("The server's word").fill(word);
+  await page.getByRole('button', { name: 'Open the book' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+  // there is no second first page
+  await page.goto(`${server.url}/welcome`);
+  await expect(page).not.toHaveURL(/welcome/);
+  await server.kill();
+  data.remove();
+});
+
+test('stopped, it folds all that was written into the one file, which is its owner’s alone', async ({
+  page,
+}) => {
+  const data = new DataFolder();
+  const server = await startServer(data.dir);
+  await welcome(page, server.url);
+  await addMachine(page, server.url, 'Wren', 'Enclosed diode');
+  expect(fs.existsSync(`${sqlite(data)}-wal`)).toBe(true);
+  for (const name of fs.readdirSync(data.dir)) {
+    const { mode } = fs.statSync(path.join(data.dir, name));
+    expect([name, mode & 0o077]).toEqual([name, 0]);
+  }
+  const ended = new Promise<number | null>((resolve) => server.process.once('exit', resolve));
+  server.process.kill('SIGTERM');
+  expect(await ended).toBe(0);
+  expect(fs.readdirSync(data.dir).filter((name) => /-wal|-shm|pid/.test(name))).toEqual([]);
+  data.remove();
+});
+
+test('a book that is gone or damaged is no new shop: start and page say so, and a copy brings it back', async ({
+  page,
+}) => {
+  const data = new DataFolder();
+  let server = await startServer(data.dir);
+  await welcome(page, server.url);
+  await addMachine(page, server.url, 'Wren', 'Enclosed diode');
+  const copies = `${data.dir}-copies`;
+  const made = data.bitacora('backup', copies);
+  expect(made.code).toBe(0);
+  const copy = path.join(copies, fs.readdirSync(copies)[0]!);
+  // not under a server that runs
+  expect(data.bitacora('restore', copy).code).toBe(2);
+  await server.kill();
+  for (const [harm, words] of [
+    [() => fs.truncateSync(sqlite(data)), /The records are empty/],
+    [() => fs.writeFileSync(sqlite(data), Buffer.alloc(9000, 7)), /The records are damaged/],
+    [() => fs.rmSync(sqlite(data)), /The records are missing/],
+  ] as const) {
+    fs.rmSync(`${sqlite(data)}-wal`, { force: true });
+    fs.rmSync(`${sqlite(data)}-shm`, { force: true });
+    harm();
+    server = await startServer(data.dir);
+    expect(server.printed()).toMatch(words);
+    for (const at of ['/', '/welcome', '/sign-in', '/at/some-label']) {
+      await page.goto(server.url + at);
+      await expect(page.getByRole('heading', { name: 'The book cannot be opened' })).toBeVisible();
+      await expect(page.getByText(words)).toBeVisible();
+    }
+    const due = await page.request.get(`${server.url}/api/v1/due`);
+    expect([due.status(), await due.text()]).toEqual([503, expect.stringMatching(words)]);
+    await server.kill();
+  }
+  fs.rmSync(data.dir, { recursive: true });
+  expect(data.bitacora('restore', copy).code).toBe(0);
+  server = await startServer(data.dir);
+  // keys came back too: whoever was signed in still is
+  await page.goto(server.url);
+  await expect(page.getByRole('link', { name: /Wren/ }).first()).toBeVisible();
+  await server.kill();
+  data.remove();
+  fs.rmSync(copies, { recursive: true });
+});
+
+test('a password is set on the server’s own computer', async ({ page }) => {
+  const data = new DataFolder();
+  const server = await startServer(data.dir);
+  await welcome(page, server.url);
+  const set = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'src/cli/main.ts', 'password', technician.name],
+    {
+      cwd: path.resolve(__dirname, '..'),
+      env: { ...process.env, DATA_DIR: data.dir },
+      input: 'sprat-and-rye-bread\n',
+      encoding: 'utf8',
+    },
+  );
+  expect(set.stdout).toContain('signed out everywhere');
+  await page.goto(`${server.url}/record`);
+  await expect(page).toHaveURL(`${server.url}/sign-in`);
+  await page.getByLabel('Name').fill(technician.name);
+  await page.getByLabel('Password').first().fill('sprat-and-rye-bread');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+  await server.kill();
+  data.remove();
+});

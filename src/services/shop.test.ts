@@ -1,0 +1,72 @@
+import { readSetting, writeSetting } from '../records/settings';
+import { write } from '../records/database';
+import { ok } from '../core/units/result';
+import { allOrRefused, attempted, problem, troubleWords } from './shop';
+import { dropTestShop, must, openTestShop, refusal, type TestShop } from './testing/shop';
+
+let shop: TestShop;
+beforeEach(() => {
+  shop = openTestShop();
+  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+});
+afterEach(() => {
+  jest.restoreAllMocks();
+  dropTestShop(shop);
+});
+
+const full = () => {
+  const { $client } = shop.db;
+  $client.pragma(`max_page_count = ${String($client.pragma('page_count', { simple: true }))}`);
+  return attempted(() =>
+    ok(write(shop.db, () => writeSetting(shop.db, 'name', 'x'.repeat(500_000)))),
+  );
+};
+
+test('what the disk or the database refuses is told whoever pressed, in the words of the log', async () => {
+  const said = refusal(await full());
+  expect(said).toMatch(/disk of the server is full/);
+  expect(jest.mocked(console.error).mock.calls[0]![0]).toBe(said);
+});
+
+test('records that may only be read say so, and nothing is kept', async () => {
+  shop.db.$client.pragma('query_only = on');
+  const said = refusal(
+    await attempted(() => ok(write(shop.db, () => writeSetting(shop.db, 'name', 'x')))),
+  );
+  expect(said).toMatch(/cannot be written|could not be written/);
+  shop.db.$client.pragma('query_only = off');
+  expect(readSetting(shop.db, 'name')).toBeNull();
+});
+
+test.each([
+  ['ENOSPC', /disk of the server is full/],
+  ['EROFS', /cannot be written/],
+  ['EACCES', /cannot be written/],
+])('a file system that answers %s is told too', async (code, words) => {
+  const failing = () => {
+    throw Object.assign(new Error('write'), { code });
+  };
+  expect(refusal(await attempted(failing))).toMatch(words);
+});
+
+test('a defect is no refusal: it goes on as it is', async () => {
+  const defect = new TypeError('x is not a function');
+  expect(troubleWords(defect)).toBeNull();
+  await expect(
+    attempted(() => {
+      throw defect;
+    }),
+  ).rejects.toBe(defect);
+});
+
+test('several steps as one: a refusal of any leaves nothing of the others', () => {
+  const outcome = allOrRefused(shop, (take) => {
+    writeSetting(shop.db, 'name', 'half');
+    take(ok(1));
+    take(problem('no more'));
+    return 'never';
+  });
+  expect(refusal(outcome)).toBe('no more');
+  expect(readSetting(shop.db, 'name')).toBeNull();
+  expect(must(allOrRefused(shop, (take) => take(ok(2))))).toBe(2);
+});

@@ -1,0 +1,107 @@
+'use client';
+
+import { Progress } from '@mantine/core';
+import { useEffect, useSyncExternalStore } from 'react';
+import { v7 } from 'uuid';
+import { PictureQueue, type PictureState, type PictureTry } from './picture-queue';
+import { shrinkPicture } from './shrink-picture';
+
+const sendMs = 120_000;
+
+/** Sends one picture of a report by the link that its reporter was given. */
+async function sendPicture(follow: string, picture: Blob, key: string): Promise<PictureTry> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/follow/${encodeURIComponent(follow)}/photos?key=${key}`, {
+      method: 'POST',
+      body: picture,
+      signal: AbortSignal.timeout(sendMs),
+    });
+  } catch {
+    return { is: 'again', words: 'The line is slow or cut: it is tried again.' };
+  }
+  if (response.ok) return { is: 'sent' };
+  const words = await response
+    .json()
+    .then((body: { error?: { message?: string } }) => body.error?.message)
+    .catch(() => undefined);
+  const later = response.status === 429 || response.status >= 500;
+  return {
+    is: later ? 'again' : 'refused',
+    words: words ?? `The server answered ${response.status}.`,
+  };
+}
+
+const pause = (ms: number) =>
+  new Promise<void>((resolve) => {
+    const done = () => {
+      clearTimeout(timer);
+      window.removeEventListener('online', done);
+      resolve();
+    };
+    const timer = setTimeout(done, ms);
+    window.addEventListener('online', done);
+  });
+
+/** Begins to send the pictures of a report; it goes on while the page is open, whatever is shown of it. */
+export function sendReportPictures(follow: string, files: readonly File[]): PictureQueue<File> {
+  const queue = new PictureQueue<File>({
+    shrink: shrinkPicture,
+    send: (picture, key) => sendPicture(follow, picture, key),
+    wait: pause,
+    newKey: v7,
+  });
+  void queue.send(files);
+  return queue;
+}
+
+const none: readonly PictureState[] = [];
+
+/** How the pictures of a report fare. Warns before the page is left while any is on its way. */
+export function ReportPictures({
+  queue,
+  onDone,
+}: {
+  queue: PictureQueue<File> | null;
+  /** all have arrived, or there are none */
+  onDone?: () => void;
+}) {
+  const states = useSyncExternalStore(
+    queue?.hear ?? (() => () => undefined),
+    queue?.states ?? (() => none),
+    () => none,
+  );
+  const open = states.filter(({ state }) => state === 'waiting' || state === 'sending').length;
+  const sent = states.filter(({ state }) => state === 'sent').length;
+  const refused = states.filter(({ state }) => state === 'refused');
+  const stuck = states.find(({ state, words }) => state === 'sending' && words);
+  const done = open === 0 && refused.length === 0;
+  useEffect(() => {
+    if (done) onDone?.();
+  }, [done, onDone]);
+  useEffect(() => {
+    if (open === 0) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [open]);
+  if (states.length === 0) return null;
+  return (
+    <div role="status">
+      <p>
+        {open > 0
+          ? `Sending the pictures: ${sent} of ${states.length}. Keep this page open; the report itself has arrived.`
+          : `${sent} of ${states.length} ${states.length === 1 ? 'picture' : 'pictures'} sent.`}
+      </p>
+      {open > 0 && (
+        <Progress value={(sent / states.length) * 100} aria-label="Pictures sent" color="copper" />
+      )}
+      {stuck && <p className="quiet">{stuck.words}</p>}
+      {refused.map(({ name, words }) => (
+        <p key={name}>
+          {name} was not taken: {words}
+        </p>
+      ))}
+    </div>
+  );
+}

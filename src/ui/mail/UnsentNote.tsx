@@ -1,0 +1,19 @@
+import Link from 'next/link';
+import type { UnsentDanger } from '../../services/letters';
+import classes from '../forms/forms.module.css';
+import { Allowed } from '../frame/Allowed';
+
+/** Says that a report of danger did not reach those who asked to be mailed of it. */
+export function UnsentNote({ unsent }: { unsent: readonly UnsentDanger[] }) {
+  if (unsent.length === 0) return null;
+  const people = [...new Set(unsent.map(({ person }) => person))];
+  return (
+    <div role="alert" className={classes.problem}>
+      The report of danger was not mailed to {people.join(', ')}: {unsent[0]!.words}. Tell them
+      yourself.{' '}
+      <Allowed right="set up">
+        <Link href="/setup/mail">Set-up, Mail</Link>
+      </Allowed>
+    </div>
+  );
+}
