@@ -2,6 +2,7 @@ import { localDay } from '../core/units/zone';
 import { recordCare } from './care';
 import { dueMachines } from './due';
 import { forecastRecords, machineForecast } from './forecast';
+import { changeDays } from './weeks/time';
 import {
   addTestMachine,
   cutPlywood,
@@ -48,6 +49,32 @@ it('finds the day on which an hour a day fills a limit, by hand', () => {
   expect(comb.counters.soilMilliseconds).toBe(3 * 3_600_000);
   expect(forecast.due(comb)).toMatchObject({ likely: forecast.today + soil - 3 });
   expect(forecast.today).toBe(localDay(shop.clock.now, 'Europe/Oslo'));
+});
+
+it('leaves out closed days, and counts what today still brings', () => {
+  cutPlywood(shop, machineId, 60);
+  const { id } = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'honeycomb')!;
+  const at = shop.clock.now - 3.5 * day;
+  must(recordCare(shop, tester, { stationId: id, task: 'clean', at, result: 'done' }));
+  const today = localDay(shop.clock.now, 'Europe/Oslo');
+  const likely = () => machineForecast(shop, machineId).due(task('honeycomb', 'clean'))!.likely!;
+  const before = likely();
+  must(
+    changeDays(shop, tester, {
+      from: today + 1,
+      to: today + 5,
+      what: 'closed',
+      windows: [],
+      note: 'holidays',
+    }),
+  );
+  expect(likely()).toBe(before + 5);
+  // late in the evening nothing more comes today; in the morning all of it does
+  const soil = task('honeycomb', 'clean').task.limits.find(({ kind }) => kind === 'soil')!.value;
+  shop.clock.now = Date.UTC(2026, 10, 24, 22, 30);
+  expect(likely()).toBe(today + soil - 3 + 5);
+  shop.clock.now = Date.UTC(2026, 10, 24, 5);
+  expect(likely()).toBe(today + soil - 3 + 5 - 1);
 });
 
 it('an hour a day for sixty days is forecast without a miss', () => {

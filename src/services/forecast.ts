@@ -8,9 +8,11 @@ import {
   fitUse,
   weekdayOf,
   type DayAmounts,
+  type DayShare,
   type UseModel,
 } from '../core/forecast/use';
 import type { PlanFilling } from '../core/plan/problem';
+import { isClosed } from '../core/plan/time';
 import { millisecondsPerHour, millisecondsToHours, secondsToHours } from '../core/units/time';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import { soilGroups, type SoilGroup } from '../core/usage/soil';
@@ -18,6 +20,7 @@ import { listMachines } from '../records/machines';
 import { dayTotals, type DayTotals } from '../records/usage';
 import type { TaskDue } from './due';
 import type { Shop } from './shop';
+import { technicianTime } from './weeks/time';
 
 /** What use is counted in, for forecasting: run hours, jobs, days of use, soil hours of each group. */
 type Measure = 'run' | 'jobs' | 'useDays' | SoilGroup;
@@ -55,9 +58,6 @@ export interface MachineForecast {
   hours: (days: number, share?: DayShare, ahead?: number) => number[];
 }
 
-/** How much of its usual use a day sees: 0 on a closed day. By days from today. */
-export type DayShare = (day: number) => number;
-
 /** Forecasts from a machine's own recent days, up to yesterday: today is not over. */
 export function machineForecast(shop: Shop, machineId: string, now = shop.now()): MachineForecast {
   const today = localDay(now, shop.zone);
@@ -66,6 +66,8 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   const days = all.filter(({ day }) => day < today);
   const soFar = all.find(({ day }) => day === today);
   const rest = restOfDay(now, today, shop.zone);
+  const time = technicianTime(shop);
+  const open: DayShare = (ahead) => (isClosed(time, today + ahead) ? 0 : 1);
   /** what a day is expected to add to what is counted now, by days from today */
   const expected = (measure: Measure | null, share: DayShare) => {
     const known = measure === null ? null : model(measure);
@@ -75,6 +77,12 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       const usual = known.mean[weekdayOf(today + day)]! * share(day);
       return day > 0 ? usual : Math.max(0, Math.min(usual - used, usual * rest));
     };
+  };
+  /** what a day still sees of its usual use: the rest of today, nothing while the shop is closed */
+  const sees = (measure: Measure): DayShare => {
+    const usual = model(measure)?.mean[weekdayOf(today)] ?? 0;
+    const coming = usual > 0 ? expected(measure, open)(0) / usual : 0;
+    return (day) => (day === today ? coming : open(day - today));
   };
   const models = new Map<Measure, UseModel | null>();
   const model = (measure: Measure): UseModel | null => {
@@ -99,7 +107,7 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
           continue;
         }
         const measure = measureOf(kind, task.group);
-        if (measure) fillings.push({ left, model: model(measure) });
+        if (measure) fillings.push({ left, model: model(measure), share: sees(measure) });
       }
       return forecastDue(fillings, today, calendar);
     },

@@ -1,4 +1,4 @@
-import { rangeOfUse, type UseModel } from './use';
+import { rangeOfUse, type DayShare, type UseModel } from './use';
 
 /** When something will be due, as shop-local days; `null`: not within the horizon. */
 export interface DueForecast {
@@ -16,6 +16,8 @@ export interface Filling {
   left: number;
   /** `null`: too little use to tell */
   model: UseModel | null;
+  /** what each day still sees of its usual use: the rest of today, nothing on closed days @default all of it from tomorrow on */
+  share?: DayShare;
 }
 
 /** Days looked ahead. */
@@ -24,7 +26,7 @@ export const horizonDays = 120;
 /**
  * When a task will be due: the first of its limits to be reached, each filled by the use to come, or by the
  * calendar alone.
- * @param today the day on which `left` was read; use from the next day on counts
+ * @param today the day on which `left` was read; of its use the rest counts, as `share` says
  * @param calendarDay the day on which its limit in days is reached, `null` without one
  * @returns `null` where there is too little use to tell and no calendar limit either
  */
@@ -42,8 +44,8 @@ export function forecastDue(
   if (told.length === 0 && calendarDay === null) return null;
   const reached = (bound: 'low' | 'likely' | 'high'): number | null => {
     let first: number | null = null;
-    for (const { left, model } of told) {
-      const day = dayReached(model!, left, today, bound);
+    for (const filling of told) {
+      const day = dayReached(filling, today, bound);
       if (day !== null && (first === null || day < first)) first = day;
     }
     if (calendarDay === null || calendarDay > today + horizonDays) return first;
@@ -52,15 +54,14 @@ export function forecastDue(
   return { early: reached('high'), likely: reached('likely'), late: reached('low') };
 }
 
-/** The first day by whose end the bound of the use has filled what is left. */
+/** The first day by whose end the bound of the use has filled what is left: today, where the rest of it does. */
 function dayReached(
-  model: UseModel,
-  left: number,
+  { left, model, share = (day) => (day > today ? 1 : 0) }: Filling,
   today: number,
   bound: 'low' | 'likely' | 'high',
 ): number | null {
-  for (let days = 1; days <= horizonDays; days++) {
-    if (rangeOfUse(model, today + 1, days)[bound] >= left) return today + days;
+  for (let days = 1; days <= horizonDays + 1; days++) {
+    if (rangeOfUse(model!, today, days, share)[bound] >= left) return today + days - 1;
   }
   return null;
 }

@@ -165,6 +165,15 @@ describe('when a task will be due', () => {
     });
   });
 
+  it('counts the rest of today, and nothing on closed days', () => {
+    // two an hour-day: seven left, one of today's two still to come, the second and third day closed
+    const share = (day: number) => (day === 199 ? 0.5 : day === 200 || day === 201 ? 0 : 1);
+    expect(forecastDue([{ left: 7, model, share }], 199, null)!.likely).toBe(204);
+    expect(forecastDue([{ left: 1, model, share }], 199, null)!.likely).toBe(199);
+    expect(forecastDue([{ left: 1.5, model, share }], 199, null)!.likely).toBe(202);
+    expect(sumOfUse(model!, 199, 4, share).mean).toBe(3);
+  });
+
   it('is the first of its limits, the calendar among them', () => {
     expect(forecastDue([{ left: 7, model }], 199, 201)!.likely).toBe(201);
     expect(

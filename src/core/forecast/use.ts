@@ -115,22 +115,36 @@ function weeklyResiduals(
   };
 }
 
+/** How much of its usual use a shop-local day sees: 0 on a closed day, a part of 1 on one that is half over. */
+export type DayShare = (day: number) => number;
+
+const whole: DayShare = () => 1;
+
 /**
  * The use of some days to come. Its variance holds both how days and weeks differ and that the expected
  * amounts are themselves only estimated from so many weeks.
  * @param start first day
  * @param days how many
+ * @param share of its usual use that each of them sees
  */
-export function sumOfUse(model: UseModel, start: number, days: number): Spread {
+export function sumOfUse(
+  model: UseModel,
+  start: number,
+  days: number,
+  share: DayShare = whole,
+): Spread {
   let mean = 0;
   let variance = 0;
+  let open = 0;
   for (let day = start; day < start + days; day++) {
-    mean += model.mean[weekdayOf(day)]!;
-    variance += model.variance[weekdayOf(day)]!;
+    const part = share(day);
+    mean += part * model.mean[weekdayOf(day)]!;
+    variance += part * model.variance[weekdayOf(day)]!;
+    open += part;
   }
-  const inflation = 1 + (model.inflation - 1) * Math.min(1, Math.max(0, days - 1) / 6);
+  const inflation = 1 + (model.inflation - 1) * Math.min(1, Math.max(0, open - 1) / 6);
   const weekVariance = total(model.variance) * model.inflation;
-  const weeks = days / 7;
+  const weeks = open / 7;
   return {
     mean,
     variance: variance * inflation + (weeks * weeks * weekVariance) / model.weeks,
@@ -154,8 +168,12 @@ export function quantileAt({ mean, variance }: Spread, z: number): number {
  * is used in bursts stands idle for weeks.
  * @param share probability, between 0 and 1
  */
-function quantileOfUse(model: UseModel, start: number, days: number, share: number): number {
-  const spread = sumOfUse(model, start, days);
+function quantileOfUse(
+  model: UseModel,
+  { start, days, dayShare }: { start: number; days: number; dayShare: DayShare },
+  share: number,
+): number {
+  const spread = sumOfUse(model, start, days, dayShare);
   const none = model.idle ** Math.max(1, days / 7);
   if (share <= none) return 0;
   // given that there is use, it is more, and varies less
@@ -170,10 +188,12 @@ export function rangeOfUse(
   model: UseModel,
   start: number,
   days: number,
+  dayShare: DayShare = whole,
 ): { low: number; likely: number; high: number } {
+  const span = { start, days, dayShare };
   return {
-    low: quantileOfUse(model, start, days, 0.1),
-    likely: quantileOfUse(model, start, days, 0.5),
-    high: quantileOfUse(model, start, days, 0.9),
+    low: quantileOfUse(model, span, 0.1),
+    likely: quantileOfUse(model, span, 0.5),
+    high: quantileOfUse(model, span, 0.9),
   };
 }

@@ -3,7 +3,7 @@ import { readJob } from '../gcode/job';
 import { cardGcode, cardSvg, layCard } from './card';
 import { cusum, ewma } from './chart';
 import { comparable, lineEnergy, strengthOf } from './energy';
-import { ladder, longestLadder, type TestCut } from './ladder';
+import { ladder, longestLadder, longestSearch, type TestCut } from './ladder';
 import { nowOrLater } from './now-or-later';
 import { chartStrength, restorations, spreadOf, usualSpread } from './story';
 
@@ -30,11 +30,11 @@ describe('line energy', () => {
 });
 
 /** Makes the cuts a ladder asks for, on a machine that succeeds up to a speed. */
-function climb(baseline: number, limit: number): { cuts: TestCut[]; fastest: number | null } {
+function climb(baseline: number, limit: number, seeking = false) {
   const cuts: TestCut[] = [];
   for (;;) {
-    const next = ladder(baseline, cuts);
-    if (next.done) return { cuts, fastest: next.fastest };
+    const next = ladder(baseline, cuts, { seeking });
+    if (next.done) return { cuts, fastest: next.fastest, failed: next.failed };
     cuts.push({ speed: next.next, through: next.next <= limit });
   }
 }
@@ -70,6 +70,30 @@ describe('the ladder of test cuts', () => {
 
   it('stops after two where the machine is a quarter stronger than its baseline', () => {
     expect(climb(8, 20)).toMatchObject({ fastest: 10, cuts: { length: 2 } });
+  });
+
+  it('goes on until something fails where a baseline is sought: an end without is none', () => {
+    expect(
+      climb(8, 20, true)
+        .cuts.map(({ speed }) => speed)
+        .slice(0, 5),
+    ).toEqual([8, 10, 15, 22.5, 18.8]);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 400, noNaN: true }),
+        fc.double({ min: 0.26, max: 6, noNaN: true }),
+        (lead, share) => {
+          const limit = share * lead;
+          const { cuts, fastest, failed } = climb(lead, limit, true);
+          expect(cuts.length).toBeLessThanOrEqual(longestSearch);
+          expect(failed).not.toBeNull();
+          expect(fastest! <= limit && limit < failed!).toBe(true);
+          expect(failed! - fastest!).toBeLessThan(0.07 * Math.max(lead, limit));
+        },
+      ),
+    );
+    // stronger than any speed that was tried: it is said that nothing failed
+    expect(climb(8, 1e9, true)).toMatchObject({ failed: null, cuts: { length: longestSearch } });
   });
 
   it('refuses a baseline that is no speed', () => {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { comparable, strengthOf } from '../../core/strength/energy';
-import { longestLadder, type TestCut } from '../../core/strength/ladder';
+import { longestSearch, type TestCut } from '../../core/strength/ladder';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
 import {
@@ -38,7 +38,7 @@ const burnSchema = z.object({
   cuts: z
     .array(z.object({ speed: figure('speed', 20_000), through: z.boolean() }))
     .min(1, 'Make at least one cut.')
-    .max(longestLadder, `At most ${longestLadder} cuts.`),
+    .max(longestSearch, `At most ${longestSearch} cuts.`),
   /** of the piece that was cut, as measured */
   thickness: figure('thickness', 100),
   baseline: z.boolean(),
@@ -82,6 +82,12 @@ export function recordBurn(shop: Shop, actor: Actor, input: unknown): Outcome<st
     return problem(
       `The baseline must be cut in the recipe's stock, ${recipe.value.thickness} mm; this piece is ${thickness} mm.`,
       'thickness',
+    );
+  }
+  if (baseline && cuts.every(({ through }) => through)) {
+    return problem(
+      `Nothing failed yet: the machine cuts at least ${fastest} mm/s, and nobody knows what it can. Go on faster until a cut holds, or take thicker stock; then it is a baseline.`,
+      'cuts',
     );
   }
   const { power, passes } = recipe.value;

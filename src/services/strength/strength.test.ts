@@ -44,7 +44,10 @@ const burn = (recipeId: string, speed: number, change: object = {}) => {
   return recordBurn(shop, tester, {
     machineId,
     recipeId,
-    cuts: [{ speed, through: true }],
+    cuts: [
+      { speed, through: true },
+      { speed: speed * 1.03, through: false },
+    ],
     thickness: 3,
     baseline: false,
     key: `burn-key-${keys++}`,
@@ -164,6 +167,9 @@ describe('what cannot be is refused', () => {
     expect(refusal(burn(id, 19_000))).toContain('impossible');
     expect(refusal(burn(id, 10, { baseline: true, thickness: 4 }))).toContain('this piece is 4 mm');
     expect(
+      refusal(burn(id, 10, { baseline: true, cuts: [{ speed: 10, through: true }] })),
+    ).toContain('Nothing failed yet');
+    expect(
       refusal(burn(id, 1, { baseline: true, cuts: [{ speed: 10, through: false }] })),
     ).toContain('succeeded');
     expect(refusal(burn('elsewhere', 10))).toContain('not in the book');
@@ -237,18 +243,24 @@ describe('in a diagnosis', () => {
   const likely = (id: string, diagnosis: ReturnType<typeof diagnose>) =>
     diagnosis.causes.find((cause) => cause.id === id)!;
 
-  it('a strong test burn speaks against what weakens, a weak one for it', () => {
-    const diagnosis = faultOf('char');
-    const loaded = () => likely('bed-loaded', diagnosis()).probability;
-    const unmeasured = loaded();
+  it('a reference burn that is good speaks for changed settings and against a worn source, a low one the other way round', () => {
+    const diagnosis = faultOf('weak');
+    const odds = (cause: string) =>
+      likely(cause, diagnosis()).probability / likely('something-else', diagnosis()).probability;
+    const all = () => ['settings', 'source-worn', 'dirty-glass', 'bed-loaded'].map(odds);
+    const unmeasured = all();
     const id = must(addRecipe());
     must(burn(id, 10, { baseline: true }));
-    const strong = loaded();
+    const good = all();
     must(burn(id, 5));
-    // a loaded bed chars without weakening the beam
-    expect(strong).toBeGreaterThan(1.5 * unmeasured);
-    expect(loaded()).toBeLessThan(unmeasured);
-    const { because } = likely('bed-loaded', diagnosis());
+    const low = all();
+    const against = (measured: number[]) => measured.map((one, n) => one / unmeasured[n]!);
+    const [settings, source, glass, bed] = against(good);
+    expect([settings! > 2, source! < 0.5, glass! < 0.5]).toEqual([true, true, true]);
+    expect(bed).toBeCloseTo(1, 6); // a loaded bed chars without weakening the beam
+    const [lowSettings, lowSource, lowGlass] = against(low);
+    expect([lowSettings! < 0.5, lowSource! > 2, lowGlass! > 2]).toEqual([true, true, true]);
+    const { because } = likely('settings', diagnosis());
     expect(because.map(({ words }) => words)).toContain('Test burn: 50 % of the baseline');
   });
 

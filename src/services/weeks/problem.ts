@@ -14,7 +14,8 @@ import { cutAtBookings, isClosed, tickOf, type Piece, type TimePlan } from '../.
 import { millisecondsPerDay } from '../../core/units/time';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import type { MachineDue, StationDue, TaskDue } from '../due';
-import { machineForecast, type DayShare } from '../forecast';
+import type { DayShare } from '../../core/forecast/use';
+import { machineForecast } from '../forecast';
 import { minutesFinder, timedTask } from '../minutes';
 import { followsEveryJob, type PlannedTask } from '../plans';
 import type { Shop } from '../shop';

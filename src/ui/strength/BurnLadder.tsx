@@ -4,7 +4,7 @@ import { Button, Checkbox, NumberInput, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import { comparable } from '../../core/strength/energy';
-import { ladder, longestLadder, type TestCut } from '../../core/strength/ladder';
+import { ladder, longestLadder, longestSearch, type TestCut } from '../../core/strength/ladder';
 import type { BurnInput } from '../../services/strength/burns';
 import type { Recipe } from '../../services/strength/recipes';
 import type { Outcome } from '../../services/shop';
@@ -33,14 +33,18 @@ export function BurnLadder({
   const [thickness, setThickness] = useState<number | ''>(recipe.thickness);
   const [baseline, setBaseline] = useState(!hasBaseline);
   const [note, setNote] = useState('');
+  // a first baseline, or one that is sought anew: on until something fails
+  const [seeking, setSeeking] = useState(!hasBaseline);
   const { run, pending, problem } = useAction(record, () => {
     setStarted(false);
     setCuts([]);
     setBaseline(false);
+    setSeeking(false);
     setNote('');
     setKey(v7());
   });
-  const state = ladder(lead, cuts);
+  const state = ladder(lead, cuts, { seeking });
+  const endless = state.done && state.fastest !== null && state.failed === null;
   if (!started) {
     return (
       <div>
@@ -85,12 +89,22 @@ export function BurnLadder({
           <p className={classes.next} role="status">
             {state.fastest === null
               ? 'Not even the slowest cut went through.'
-              : `It just succeeds at ${state.fastest} mm/s${hasBaseline ? `: ${Math.round((state.fastest / lead) * 100)} %` : ''}.`}
+              : endless
+                ? `Nothing failed yet: it cuts at least ${state.fastest} mm/s${hasBaseline ? `, ${Math.round((state.fastest / lead) * 100)} % or more` : ''}. That is no baseline.`
+                : `It just succeeds at ${state.fastest} mm/s${hasBaseline ? `: ${Math.round((state.fastest / lead) * 100)} %` : ''}.`}
           </p>
+          {endless && !seeking && (
+            <Button variant="default" onClick={() => setSeeking(true)}>
+              Go on faster, until one holds
+            </Button>
+          )}
+          {endless && seeking && (
+            <p>Take thicker stock for this recipe, so that there is a speed at which it fails.</p>
+          )}
           <Checkbox
             label="Keep this as the new baseline: the machine is clean and sound"
-            checked={baseline}
-            disabled={state.fastest === null}
+            checked={baseline && !endless}
+            disabled={state.fastest === null || endless}
             onChange={(event) => setBaseline(event.currentTarget.checked)}
           />
           <Textarea
@@ -102,7 +116,11 @@ export function BurnLadder({
       ) : (
         <>
           <p className={classes.next} role="status">
-            Cut {state.cut} of at most {longestLadder}: <b>{state.next} mm/s</b>
+            Cut {state.cut} of at most {seeking ? longestSearch : longestLadder}:{' '}
+            <b>{state.next} mm/s</b>
+            {seeking && cuts.length > 1 && cuts.every(({ through }) => through) && (
+              <> Nothing failed yet: faster, until one holds.</>
+            )}
           </p>
           <div className={classes.verdicts} role="group" aria-label="Did the piece fall out?">
             {([true, false] as const).map((through) => (
@@ -129,7 +147,7 @@ export function BurnLadder({
                 recipeId: recipe.id,
                 cuts,
                 thickness: thickness === '' ? Number.NaN : thickness,
-                baseline: baseline && state.fastest !== null,
+                baseline: baseline && state.fastest !== null && !endless,
                 note,
                 key,
               })
