@@ -86,7 +86,7 @@ export const families: readonly Family[] = [
       at('field-lens'),
       at('debris'),
       at('plate', 'plate', 'Base plate'),
-      at('slide-rails', 'round-rails', 'Hood slide rails', 'slides'),
+      at('slide-rails', 'hood-slides'),
       at('outlet-fan'),
       at('hood-inside', 'interior', 'Hood, inside', 'hood in'),
       at('hood-outside', 'frame', 'Hood, outside', 'hood out'),

@@ -6,7 +6,9 @@ export const parts = [
   'aluminium bed',
   'steel bed',
   'rail',
-  'electronics',
+  'dry rail',
+  'board',
+  'fan',
   'housing',
 ] as const;
 export type Part = (typeof parts)[number];
@@ -16,24 +18,34 @@ export const liquids = {
   damp: ['damp'],
   soap: ['soap', 'dish'],
   isopropyl: ['isopropyl', 'ipa', 'propanol'],
-  alcohol: ['alcohol', 'denatured', 'spirit', 'methylated', 'ethanol'],
+  alcohol: ['alcohol', 'denatured', '(?<!(white|mineral) )spirit', 'methylated', 'ethanol'],
   acetone: ['acetone'],
   ammonia: ['ammonia', 'window cleaner', 'glass cleaner'],
   degreaser: ['degreaser', 'degrease'],
   caustic: ['caustic', 'oven cleaner', 'lye', 'sodium hydroxide', 'drain cleaner'],
-  oil: ['oil', 'penetrating'],
-  grease: ['grease', 'lithium'],
-  thinner: ['thinner', 'toluene', 'xylene', 'petrol', 'brake cleaner'],
-  'label remover': ['label remover', 'adhesive remover', 'citrus'],
+  oil: ['oil', 'penetrating', 'silicone spray', 'lubricant'],
+  grease: ['grease', 'greased', 'lithium'],
+  thinner: [
+    'thinner',
+    'white spirit',
+    'mineral spirit',
+    'turpentine',
+    'toluene',
+    'xylene',
+    'petrol',
+    'brake cleaner',
+  ],
+  'label remover': ['(label|sticker|adhesive|glue)[ -]?remover', 'citrus'],
 } as const satisfies Record<string, readonly string[]>;
 export type Liquid = keyof typeof liquids;
 
 export const tools = {
   spray: ['spray', 'sprayed', 'aerosol'],
-  pressure: ['pressure'],
+  pressure: ['pressure', 'washer', 'jet wash'],
   'wire brush': ['wire brush', 'brass brush', 'steel wool', 'scouring'],
   'paper towel': ['paper towel', 'kitchen roll', 'toilet paper'],
-  compressor: ['compressor', 'air gun'],
+  compressor: ['compressor', 'air gun', 'air line'],
+  'trapped compressor': [],
 } as const satisfies Record<string, readonly string[]>;
 export type Tool = keyof typeof tools;
 
@@ -97,7 +109,7 @@ export const matrix: readonly MatrixRule[] = [
   {
     id: 'compressor-on-optics',
     parts: ['optic'],
-    tools: ['compressor'],
+    tools: ['compressor', 'trapped compressor'],
     verdict: 'disputed',
     why: 'Free and strong, say those with a trap on the line; others have blown oil and water onto the glass.',
   },
@@ -131,7 +143,7 @@ export const matrix: readonly MatrixRule[] = [
   },
   {
     id: 'caustic-on-aluminium',
-    parts: ['aluminium bed', 'rail', 'housing'],
+    parts: ['aluminium bed', 'rail', 'dry rail', 'housing', 'fan'],
     liquids: ['caustic'],
     verdict: 'harmful',
     why: 'Caustic attacks aluminium: it dissolves the metal and gives off hydrogen.',
@@ -151,16 +163,22 @@ export const matrix: readonly MatrixRule[] = [
     why: 'The jet folds the thin cells. Pressure only on steel.',
   },
   {
-    id: 'spray-oil-on-rails',
-    parts: ['rail'],
-    liquids: ['oil'],
+    id: 'spray-on-rails',
+    parts: ['rail', 'dry rail'],
     tools: ['spray'],
     verdict: 'harmful',
-    why: 'Sprayed oil washes the grease out, binds soot and drifts onto the optics.',
+    why: 'Sprayed oil or silicone washes the grease out, binds soot and drifts onto the optics. Wet the cloth, not the rail.',
+  },
+  {
+    id: 'grease-on-dry-rail',
+    parts: ['dry rail'],
+    liquids: ['oil', 'grease'],
+    verdict: 'harmful',
+    why: 'These rails run dry: grease binds soot and the bearing jams.',
   },
   {
     id: 'spray-near-boards',
-    parts: ['electronics', 'rail', 'optic', 'housing'],
+    parts: ['board', 'fan', 'optic', 'housing'],
     liquids: [
       'water',
       'soap',
@@ -177,10 +195,31 @@ export const matrix: readonly MatrixRule[] = [
   },
   {
     id: 'wet-boards',
-    parts: ['electronics'],
-    liquids: ['water', 'soap', 'oil', 'caustic'],
+    parts: ['board'],
+    liquids: Object.keys(liquids) as Liquid[],
     verdict: 'harmful',
-    why: 'Boards are brushed dry.',
+    why: 'Boards are brushed dry: any liquid creeps under the parts and is found weeks later.',
+  },
+  {
+    id: 'blown-boards',
+    parts: ['board'],
+    tools: ['compressor', 'pressure'],
+    verdict: 'harmful',
+    why: 'A line without a trap blows water and oil into the board, and spins the fan until it makes current.',
+  },
+  {
+    id: 'trapped-air-on-boards',
+    parts: ['board'],
+    tools: ['trapped compressor'],
+    verdict: 'disputed',
+    why: 'With the trap drained and the pressure low some find it as good as canned gas; others do not trust the trap. Hold the blades.',
+  },
+  {
+    id: 'washed-fans',
+    parts: ['fan'],
+    tools: ['pressure'],
+    verdict: 'harmful',
+    why: 'Water in the bearing or the motor ends the fan. Wet the brush, not the fan.',
   },
   {
     id: 'brush-under-plate',
@@ -209,14 +248,13 @@ const partsOfKinds: Readonly<Partial<Record<string, Part>>> = {
   'wheel-rail': 'rail',
   rods: 'rail',
   'linear-bearing': 'rail',
-  'round-rails': 'rail',
+  'round-rails': 'dry rail',
+  'hood-slides': 'rail',
   'lead-screws': 'rail',
-  'diode-module': 'electronics',
-  'head-fan': 'electronics',
-  'outlet-fan': 'electronics',
-  'inline-fan': 'electronics',
-  probe: 'electronics',
-  cables: 'electronics',
+  'diode-module': 'board',
+  'head-fan': 'board',
+  'outlet-fan': 'fan',
+  'inline-fan': 'fan',
 };
 
 /**
@@ -231,14 +269,25 @@ export function partOf(stationKind: string, card: Readonly<Record<string, string
 }
 
 const holds = (text: string, words: readonly string[]) =>
-  words.some((word) => new RegExp(`(^|[^a-z])${word}`, 'i').test(text));
+  words.some((word) => new RegExp(`(?<![a-z])${word}`, 'i').test(text));
 
 /** What a method in words uses, as far as it names it. */
 export function readMethod(text: string): { liquids: Liquid[]; tools: Tool[] } {
   const named = <K extends string>(table: Readonly<Record<K, readonly string[]>>) =>
     (Object.keys(table) as K[]).filter((key) => holds(text, table[key]));
-  return { liquids: named<Liquid>(liquids), tools: named<Tool>(tools) };
+  const wet = named<Liquid>(liquids);
+  const by = named<Tool>(tools);
+  return {
+    // damp with something named is not damp with water: faintly damp isopropyl is right on a window
+    liquids: wet.some((one) => one !== 'damp') ? wet.filter((one) => one !== 'damp') : wet,
+    tools:
+      by.includes('compressor') && withTrap.test(text)
+        ? by.map((one) => (one === 'compressor' ? 'trapped compressor' : one))
+        : by,
+  };
 }
+
+const withTrap = /\b(with|through|behind)\b[^,;]*\b(trap|separator)\b|\btrapped\b/i;
 
 /** How a method is judged for a part. */
 export interface Judgement {

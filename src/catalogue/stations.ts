@@ -137,6 +137,13 @@ export const stationKinds: readonly StationKind[] = [
     part: 'motion',
     tasks: [tasks.roundRailWipe],
   },
+  {
+    id: 'hood-slides',
+    name: 'Hood slide rails',
+    short: 'slides',
+    part: 'motion',
+    tasks: [tasks.hoodSlideGrease],
+  },
   { id: 'belts', name: 'Belts', short: 'belts', part: 'motion', tasks: [tasks.beltCheck] },
   {
     id: 'lead-screws',

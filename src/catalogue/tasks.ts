@@ -433,7 +433,22 @@ export const roundRailWipe = task('wipe', {
   opening: 'isolate',
   tools: ['microfibre'],
   cautions: ['isolate', 'moving'],
-  note: 'No lubricant.',
+  note: 'Dry. No lubricant, ever.',
+});
+
+export const hoodSlideGrease = task('wipe', {
+  ...motion,
+  name: 'Wipe the hood slides and grease both edges',
+  depth: 'wipe',
+  L: 'U 1',
+  M: 'R 60',
+  C: 'D 14',
+  prefer: 'D 14',
+  minutes: [3, 0, 0],
+  opening: 'isolate',
+  tools: ['microfibre', "maker's grease"],
+  cautions: ['isolate', 'moving'],
+  note: 'Front and back edge, worked up and down, the surplus off.',
 });
 
 export const beltCheck = task('inspect', {

@@ -238,3 +238,114 @@ test('every rule that a sheet can carry has words', () => {
   expect(rules.size).toBeGreaterThan(8);
   for (const rule of rules) expect(ruleWords[rule]).toBeTruthy();
 });
+
+describe('nothing delicate stands open while dust is raised', () => {
+  /** Openings behind which a lens seat, a mirror or a board stands open. */
+  const exposing = ['nozzle-off', 'module-top-off', 'panels-off'];
+  const dustyOpenings = ['open:bed-out', 'open:rear-off'];
+
+  /** What a sheet in its found order does wrong, in words. */
+  function wrongs(one: Family, places: readonly SheetPlace[]): string[] {
+    const run = buildRun(one, places);
+    const { steps, begins } = orderOf(run);
+    const at = (task: string, part: 'active' | 'finishing' = 'active') =>
+      steps.find((step) => step.task === task && step.part === part);
+    const wrong: string[] = [];
+    const dust = [
+      ...run.tasks.flatMap((task) =>
+        task.dusty && places.find((place) => placeId(place.stationId, place.task.key) === task.id)
+          ? [
+              { id: task.id, step: at(task.id)! },
+              // what is rinsed and brushed at the wash place raises nothing in the machine
+              ...(task.wait.place === null && at(task.id, 'finishing')
+                ? [{ id: task.id, step: at(task.id, 'finishing')! }]
+                : []),
+            ]
+          : [],
+      ),
+      ...dustyOpenings.flatMap((id) => (at(id) ? [{ id, step: at(id)! }] : [])),
+    ];
+    for (const opening of exposing) {
+      const open = at(`open:${opening}`);
+      if (!open) continue;
+      const shut = at(`close:${opening}`)!;
+      for (const { id, step } of dust) {
+        const place = places.find((p) => placeId(p.stationId, p.task.key) === id);
+        const inside = run.tasks
+          .find((task) => task.id === id)
+          ?.after.some((rule) => rule.id === `open:${opening}`);
+        if (inside || place?.stationKind === 'whole') continue;
+        if (step.start < shut.end && step.end > open.start) {
+          wrong.push(`${id} raises dust while ${opening}`);
+        }
+      }
+    }
+    for (const { stationKind: kind, stationId, task } of places) {
+      if (kind !== 'window' && kind !== 'lens') continue;
+      const id = placeId(stationId, task.key);
+      const end = steps.findLast((step) => step.task === id)!.end;
+      const nozzle = at('close:nozzle-off');
+      if (nozzle && nozzle.start < end) wrong.push(`${id} is not finished before the nozzle is on`);
+      const shield = run.tasks.find(({ id: other }) => other.startsWith('shield.'));
+      if (shield && begins(shield.id) < end) wrong.push(`${id} is not finished before the shield`);
+    }
+    return wrong;
+  }
+
+  test.each(families.map((one) => [one.id, one] as const))('the full strip of a %s', (_, one) => {
+    expect(wrongs(one, fullStrip(one))).toEqual([]);
+  });
+
+  test('any set of tasks of any family', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...families), fc.infiniteStream(fc.boolean()), (one, chance) => {
+        const every = one.stations.flatMap(({ slug, kind }) =>
+          stationKind(kind).tasks.map(({ key }) => place(slug, kind, key)),
+        );
+        const some = every.filter(
+          ({ stationKind: kind }) => kind !== 'whole' && chance.next().value,
+        );
+        if (some.length === 0 || some.length > 12) return;
+        expect(wrongs(one, some)).toEqual([]);
+      }),
+      { numRuns: 120 },
+    );
+  });
+});
+
+test('a mirror that is taken out asks for dots, whichever family it is of', () => {
+  for (const one of families) {
+    const mirrors = one.stations.filter(({ kind }) => ['mirror', 'head-mirror'].includes(kind));
+    if (mirrors.length === 0) continue;
+    const [first] = mirrors;
+    const run = buildRun(one, [place(first!.slug, first!.kind, 'wipe')]);
+    const dots = run.proofs.find(({ id }) => id === 'dots')!;
+    expect([one.id, dots.because]).toEqual([one.id, [`${first!.slug}.wipe@out`]]);
+  }
+});
+
+test('the trade, where a sheet would hurt a machine', () => {
+  const words = (one: Family, slug: string, kind: string, key: string) => {
+    const run = buildRun(one, [place(slug, kind, key)]);
+    return JSON.stringify(run);
+  };
+  // hood slides are greased along both edges
+  const slides = words(family('galvo-desktop'), 'slide-rails', 'hood-slides', 'wipe');
+  expect(slides).toMatch(/front and the back edge/);
+  expect(family('galvo-desktop').stations.map(({ kind }) => kind)).not.toContain('round-rails');
+  // plain round rails never are, and nothing for it is laid out
+  const rails = words(family('co2-metal-tube'), 'round-rails', 'round-rails', 'wipe');
+  expect(rails).toMatch(/No lubricant/);
+  expect(buildRun(family('co2-metal-tube'), [place('r', 'round-rails', 'wipe')]).layOut).toEqual([
+    'microfibre',
+  ]);
+  // the two odd holes are those of the grate over the module's fan
+  for (const one of families) {
+    const bed = one.stations.find(({ kind }) => kind === 'honeycomb' || kind === 'under-bed');
+    if (!bed) continue;
+    const key = stationKind(bed.kind).tasks[0]!.key;
+    expect(words(one, bed.slug, bed.kind, key)).not.toMatch(/odd holes/);
+  }
+  const head = words(family('enclosed-diode'), 'module', 'diode-module', 'clean');
+  expect(head).toMatch(/grate over the fan: its two odd holes/i);
+});

@@ -11,6 +11,7 @@ import type {
   WrittenPart,
   WrittenWay,
 } from '../catalogue/steps/written';
+import { inWay } from '../core/sheet/ending';
 import type { Before } from '../core/sheet/order';
 import {
   bestOrder,
@@ -194,6 +195,15 @@ export function buildRun(family: Family, places: readonly SheetPlace[], ordered 
           },
           { id: 'layout', until: 'begun', rule: 'tools' },
           ...(opener ? [{ id: opener, until: 'begun', rule: 'opening' } as const] : []),
+          // where the nozzle comes off anyway, the glass behind it is reached through there
+          ...(isBehindNozzle(place) && opened.has('nozzle-off') && opener !== 'open:nozzle-off'
+            ? [{ id: 'open:nozzle-off', until: 'begun', rule: 'opening' } as const]
+            : []),
+          ...(words.glass
+            ? dustyOpenings
+                .filter((one) => opened.has(one) && one !== under)
+                .map((one): Before => ({ id: `open:${one}`, until: 'begun', rule: 'dust' }))
+            : []),
           ...rulesBetween(place, places, written),
         ],
       };
@@ -201,7 +211,7 @@ export function buildRun(family: Family, places: readonly SheetPlace[], ordered 
   const pieces = [
     isolate,
     layout,
-    ...openPieces(family, opened),
+    ...openPieces(family, opened, places, written),
     ...closePieces(family, opened, places),
   ];
   const closing = pieces.filter(({ kind }) => kind === 'close').map((piece) => piece.id);
@@ -279,7 +289,47 @@ function openedBy(family: Family, places: readonly SheetPlace[]): Set<string> {
 /** What may be opened while the machine still discharges: it touches no connector. */
 const withoutConnectors = new Set(['bed-out', 'nozzle-off']);
 
-function openPieces(family: Family, opened: ReadonlySet<string>): RunPiece[] {
+/** Openings behind which a lens seat, a mirror or a board stands open. */
+const exposing = new Set(['nozzle-off', 'module-top-off', 'panels-off']);
+/** Openings that raise dust or drip themselves. */
+const dustyOpenings = ['bed-out', 'rear-off'];
+
+/** Whether a task is done inside an opening. */
+function isInside(family: Family, { stationKind, task }: SheetPlace, opening: string): boolean {
+  const under = openingFor(family.id, stationKind, task);
+  return under === opening || openingsUnder(under).includes(opening);
+}
+
+/** All that raises dust in the machine and must be over before something delicate stands open. */
+function dustBefore(
+  family: Family,
+  opened: ReadonlySet<string>,
+  places: readonly SheetPlace[],
+  written: ReadonlyMap<SheetPlace, Written>,
+  except: (place: SheetPlace) => boolean,
+): Before[] {
+  const works = places.filter(
+    (place) => place.stationKind !== 'whole' && written.get(place)!.dusty && !except(place),
+  );
+  return [
+    ...works.map((place): Before => ({
+      id: placeId(place.stationId, place.task.key),
+      // what soaks or dries outside the machine raises no more dust in it
+      until: written.get(place)!.wait?.place ? 'begun' : 'over',
+      rule: 'shut',
+    })),
+    ...dustyOpenings
+      .filter((opening) => opened.has(opening))
+      .map((opening): Before => ({ id: `open:${opening}`, until: 'begun', rule: 'shut' })),
+  ];
+}
+
+function openPieces(
+  family: Family,
+  opened: ReadonlySet<string>,
+  places: readonly SheetPlace[],
+  written: ReadonlyMap<SheetPlace, Written>,
+): RunPiece[] {
   return [...opened].map((opening): RunPiece => {
     const { open, openMinutes, parts, cautions } = writtenOpening(family.id, opening)!;
     const id = `open:${opening}`;
@@ -300,6 +350,9 @@ function openPieces(family: Family, opened: ReadonlySet<string>): RunPiece[] {
         ...(opening === 'bed-out' && opened.has('head-off')
           ? [{ id: 'open:head-off', until: 'begun', rule: 'bed-catches' } as const]
           : []),
+        ...(exposing.has(opening)
+          ? dustBefore(family, opened, places, written, (place) => isInside(family, place, opening))
+          : []),
         ...openingsUnder(opening).map((under): Before => ({
           id: `open:${under}`,
           until: 'begun',
@@ -319,10 +372,8 @@ function closePieces(
   return [...opened].map((opening): RunPiece => {
     const { close, openMinutes } = writtenOpening(family.id, opening)!;
     const id = `close:${opening}`;
-    const inside = places.filter(({ stationKind, task }) => {
-      const under = openingFor(family.id, stationKind, task);
-      return under === opening || openingsUnder(under).includes(opening);
-    });
+    const inside = places.filter((place) => isInside(family, place, opening));
+    const behind = opening === 'nozzle-off' ? places.filter((place) => isBehindNozzle(place)) : [];
     const nested = [...opened].filter((other) => openingsUnder(other).includes(opening));
     return {
       kind: 'close',
@@ -340,6 +391,13 @@ function closePieces(
           until: 'over',
           rule: 'dry',
         })),
+        ...behind
+          .filter((place) => !inside.includes(place))
+          .map(({ stationId, task }): Before => ({
+            id: placeId(stationId, task.key),
+            until: 'over',
+            rule: 'behind',
+          })),
         ...nested.map((other): Before => ({ id: `close:${other}`, until: 'begun', rule: 'dry' })),
         // the bed is in before the head goes on: it catches what falls
         ...(opening === 'head-off' && opened.has('bed-out')
@@ -372,6 +430,7 @@ function rulesBetween(
     }
     // what soaks or dries outside the machine raises no more dust in it
     if (words.glass && theirs.dusty) after(other, theirs.wait?.place ? 'begun' : 'over', 'dust');
+    if (place.stationKind === 'shield' && isBehindNozzle(other)) after(other, 'over', 'behind');
     if (isWetWork(place) && isVacuuming(other)) after(other, 'begun', 'vacuum');
     if (isMirror(place) && isMirror(other) && index < at) after(other, 'begun', 'cleanest');
     if (
@@ -384,6 +443,10 @@ function rulesBetween(
   });
   return rules;
 }
+
+/** A glass of the head that sits behind its nozzle and its shield. */
+const isBehindNozzle = ({ stationKind }: SheetPlace) =>
+  stationKind === 'window' || stationKind === 'lens';
 
 const isVacuuming = ({ stationKind }: SheetPlace) =>
   stationKind === 'under-bed' || stationKind === 'crumb-tray';
@@ -427,6 +490,9 @@ function proofsOf(
   for (const place of places) {
     const id = placeId(place.stationId, place.task.key);
     for (const proof of written.get(place)!.proofs ?? []) add(proof, id);
+    for (const way of written.get(place)!.ways ?? []) {
+      for (const proof of way.proofs ?? []) add(proof, inWay(id, way.id));
+    }
   }
   // a galvo has no gantry to move
   if (family.id === 'galvo-desktop') because.delete('travel-hand');

@@ -42,6 +42,11 @@ const whatSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('mark'), task: id, change: marksSchema.partial() }),
   z.object({ kind: z.literal('again'), task: id }),
   z.object({
+    kind: z.literal('wait over'),
+    of: id,
+    why: words(200).min(1, 'Say how you know that it is ready.'),
+  }),
+  z.object({
     kind: z.literal('pause'),
     until: instant.nullable(),
     why: words(300).min(1, 'Say why it waits.'),

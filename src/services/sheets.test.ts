@@ -1,4 +1,5 @@
-import { allInOrder } from '../core/sheet/ending';
+import { rung } from '../core/care/depth';
+import { allInOrder, inTheWay } from '../core/sheet/ending';
 import { progressOf, type TickWhat } from '../core/sheet/progress';
 import type { RunSheet } from '../core/sheet/run';
 import { standingEntries } from '../records/book';
@@ -146,7 +147,10 @@ test('a full sheet: parts, checks and tests stand in the way one by one, and the
   shop.clock.now += 4 * minute;
   // dust after glass: the bed is brought in over the clean window
   pressAll(sheetId, ...stepsOf(run, comb));
-  expect(refusal(signOffSheet(shop, tester, sheetId))).toContain('Look at the glass again');
+  const why = inTheWay(run, progressOf(ticksOf(shop, sheetId))).map((one) => one.why);
+  expect(why).toContain('look again');
+  // and the bed soaks: nothing is all dry yet
+  expect(refusal(signOffSheet(shop, tester, sheetId))).toContain('Everything dry');
   pressAllInOrder(shop, sheetId);
   must(signOffSheet(shop, tester, sheetId));
   const over = handOver(shop, sheetRow(shop, sheetId)!);
@@ -342,4 +346,41 @@ test('everything in order is a fixed point: pressed once, nothing stands in the 
   pressAllInOrder(shop, sheetId);
   expect(allInOrder(run, progress(sheetId))).toEqual([]);
   expect(must(signOffSheet(shop, tester, sheetId)).recorded).toBe(run.tasks.length);
+});
+
+test('the whole machine takes the deepest of each station, not two depths, not the coolant change', () => {
+  const heron = addTestMachine(shop, 'Heron', 'co2-glass-tube');
+  const machines = [
+    shop.db.$client.prepare('select id from machine').pluck().all() as string[],
+  ].flat();
+  for (const id of machines) {
+    const [machine] = dueMachines(shop, shop.clock.now, id);
+    const whole = machine!.stations.find(({ kind }) => kind === 'whole')!;
+    // as the page sends it when everything was ticked before
+    const picked = machine!.stations.flatMap(({ id: stationId, tasks }) =>
+      tasks.map(({ task }) => ({ stationId, task: task.key })),
+    );
+    const sheet = must(
+      startSheet(shop, tester, id, [{ stationId: whole.id, task: 'strip-clean' }, ...picked]),
+    );
+    for (const station of machine!.stations) {
+      const taken = sheet.tasks.filter(({ stationId }) => stationId === station.id);
+      const depths = taken.map(
+        ({ task }) => station.tasks.find((one) => one.task.key === task)!.task.depth,
+      );
+      expect([station.name, depths.filter((depth) => rung(depth) !== null).length]).toEqual([
+        station.name,
+        Math.min(1, station.tasks.length),
+      ]);
+      if (station.kind !== 'debris') expect(depths).not.toContain('drain');
+      const deepest = Math.max(
+        -1,
+        ...station.tasks.map(({ task }) =>
+          task.depth === 'drain' ? -1 : (rung(task.depth) ?? -1),
+        ),
+      );
+      if (deepest >= 0) expect(depths.some((depth) => rung(depth) === deepest)).toBe(true);
+    }
+  }
+  expect(heron.family).toBe('co2-glass-tube');
 });

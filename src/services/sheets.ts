@@ -21,7 +21,7 @@ import {
 import { requireMachine } from './machines';
 import { answeredQuestions, judgeFor, stationMethods } from './methods';
 import { minutesFinder, timedTask } from './minutes';
-import { followsEveryJob, planFinder, taskReader, tasksUnder } from './plans';
+import { followsEveryJob, planFinder, taskReader, tasksUnder, type PlannedTask } from './plans';
 import { buildRun, placeId, type SheetPlace } from './run-sheet';
 import { problem, stamp, type Actor, type Outcome, type Shop } from './shop';
 
@@ -50,17 +50,29 @@ function spread(
   plan: ReturnType<ReturnType<typeof planFinder>>,
 ): PickedTask[] {
   const whole = picked.some(({ stationId }) => stations.get(stationId)?.kind === 'whole');
-  const every = [...stations.values()].flatMap((station) => {
-    const tasks = tasksUnder(plan, station).filter(
-      (task) => !followsEveryJob(task) && task.depth !== 'drain' && station.kind !== 'whole',
-    );
-    const deepest = Math.max(-1, ...tasks.map(({ depth }) => rung(depth) ?? -1));
-    return tasks
-      .filter(({ depth }) => (rung(depth) ?? deepest) === deepest)
-      .map(({ key }): PickedTask => ({ stationId: station.id, task: key }));
-  });
-  const all = whole ? [...every, ...picked] : picked;
+  const every = whole
+    ? [...stations.values()].flatMap((station) => tasksOfWhole(station, tasksUnder(plan, station)))
+    : [];
+  const places = new Set(every.map(({ stationId }) => stationId));
+  // beside the deepest of a station none of its others is worked, though it was picked with the rest
+  const all = whole ? [...every, ...picked.filter((one) => !places.has(one.stationId))] : picked;
   return [...new Map(all.map((one) => [placeId(one.stationId, one.task), one])).values()];
+}
+
+/**
+ * What a station has on a sheet for the whole machine: its deepest task, and a lubrication beside it. Not what
+ * follows every job, and not the change of coolant, which is a day of its own.
+ */
+export function tasksOfWhole(
+  station: Pick<StationRow, 'id' | 'kind'>,
+  planned: readonly PlannedTask[],
+): PickedTask[] {
+  if (station.kind === 'whole') return [];
+  const tasks = planned.filter((task) => !followsEveryJob(task) && task.depth !== 'drain');
+  const deepest = Math.max(-1, ...tasks.map(({ depth }) => rung(depth) ?? -1));
+  return tasks
+    .filter(({ depth }) => (rung(depth) ?? deepest) === deepest)
+    .map(({ key }): PickedTask => ({ stationId: station.id, task: key }));
 }
 
 /** Starts a clean-down: the machine goes on hold for operators until it is signed off or abandoned. */

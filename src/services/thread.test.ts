@@ -194,6 +194,7 @@ test('a sign-off with a damaged window opens a fault and holds the machine; a ba
   expect(refusal(signOffSheet(shop, tester, row.id))).toContain('note');
   expect(activeHolds(shop)).toHaveLength(1);
   markOn(shop, row.id, window.id, 'wipe', { finding: 'damaged', result: 'done' });
+  pressAllInOrder(shop, row.id);
   expect(must(signOffSheet(shop, tester, row.id)).faultIds).toHaveLength(1);
   expect(activeHolds(shop)[0]!.why).toBe('fault');
 });
@@ -299,7 +300,7 @@ test('corrections strike through, count as if entered so, and cannot be made twi
   expect(refusal(correctSession(shop, tester, entryId, 'again', change))).toContain('already');
   const [newer, older] = bookPage(shop, { kinds: ['session'] }, 5);
   expect(older!.struck).toMatchObject({ reason: 'it was one hour', by: newer!.id });
-  must(strikeEntry(shop, tester, newer!.id, 'never happened'));
+  must(strikeEntry(shop, tester, 'technician', newer!.id, 'never happened'));
   expect(task(id, 'window', 'wipe').counters.jobs).toBe(0);
 });
 
@@ -310,9 +311,9 @@ test('a struck cleaning resets nothing any more', () => {
   const { entryId } = must(
     recordCare(shop, tester, { stationId: comb.id, task: 'clean', at: shop.clock.now }),
   );
-  must(strikeEntry(shop, tester, entryId, 'wrong machine'));
+  must(strikeEntry(shop, tester, 'technician', entryId, 'wrong machine'));
   expect(task(id, 'honeycomb', 'clean').standing.used).toBe(10 / 25);
-  expect(refusal(strikeEntry(shop, tester, entryId, 'again'))).toContain('already');
+  expect(refusal(strikeEntry(shop, tester, 'technician', entryId, 'again'))).toContain('already');
 });
 
 test('machines and stations: names stay unique, an added station starts clean, the book keeps all', () => {

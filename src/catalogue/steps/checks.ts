@@ -49,7 +49,7 @@ export const refitChecks: readonly WrittenCheck[] = [
     id: 'bed-flat',
     question: 'Bed flat: no corner rocks, and about 13 mm of air under it?',
     otherwise:
-      'Turn it: the two odd holes go to the back. Look for a crumb or a spacer on the rests.',
+      'Turn it: the marked edge goes to the back. Look for a crumb or a spacer on the rests.',
   },
   {
     id: 'tray-feet',

@@ -114,6 +114,21 @@ export const roundRailWipe: Written = {
   wrong: ['Somebody greases them after all.'],
 };
 
+export const hoodSlideGrease: Written = {
+  drawing: 'rail',
+  active: [
+    ['Hood up and held, field lens capped.', 'It must not fall shut on your hands.'],
+    'Dry cloth along both slides, front and back edge: the old grease and the soot in it come off.',
+    [
+      "A little of the maker's grease along the front and the back edge of each slide.",
+      'They carry the hood: dry, they bind, and the hood no longer shuts on its switch.',
+    ],
+    'Hood up and down ten times, slowly; wipe off what stands.',
+  ],
+  stop: 'The hood glides from top to bottom by itself under a hand; nothing stands at the ends.',
+  wrong: ['Only the front edge is greased.', 'Grease on the field lens: cap it first.'],
+};
+
 export const beltCheck: Written = {
   drawing: 'rail',
   active: [

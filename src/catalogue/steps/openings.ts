@@ -111,6 +111,10 @@ const moduleTopOff: WrittenOpening = {
   openMinutes: 3,
   open: [
     'Head on the cloth, top up. Note where its earth lug sits.',
+    [
+      'The grate over the fan: its two odd holes lie at the back of the module. Note it before it comes off.',
+      'The other way round its screws do not meet their posts, and the grate touches the blades.',
+    ],
     'Four screws with the hand driver; each back into its hole in the cover, or into a dish in the same places.',
     [
       'Lift the cover a finger wide and look for the fan lead before going on.',
@@ -119,6 +123,7 @@ const moduleTopOff: WrittenOpening = {
   ],
   close: [
     ['Lead laid clear of blades and edge.', 'Pinched, it shorts; in the blades, it is cut.'],
+    'Grate over the fan, its two odd holes to the back of the module.',
     [
       'Cover on, its bevelled holes up; earth lug under the same screw as before.',
       'Without its earth the head picks up noise and shocks.',
@@ -163,7 +168,7 @@ const bedOut: WrittenOpening = {
   open: [
     'Head parked at the far end, by hand.',
     [
-      'Note the two odd holes or the mark: they go to the back.',
+      'Mark the edge that lies at the back, with a pen or tape.',
       'The wrong way round it rocks, and the focus with it.',
     ],
     'Gloves on. Lift it straight up; a big one by two people; its edges cut.',
@@ -173,9 +178,9 @@ const bedOut: WrittenOpening = {
       'Bed, plate and floor dry to the touch and to the look.',
       'Water steams into the optics, and under the boards.',
     ],
-    'Bed in, marks to the back, flat on all its rests: press each corner, it does not rock.',
+    'Bed in, the marked edge to the back, flat on all its rests: press each corner, it does not rock.',
   ],
-  parts: [{ name: 'Bed', facing: 'Two odd holes to the back, flat side up' }],
+  parts: [{ name: 'Bed', facing: 'Marked edge to the back, flat side up' }],
   checks: ['bed-flat'],
   proofs: ['travel-hand'],
   cautions: ['lifting'],

@@ -335,6 +335,7 @@ export const mirrorWipe: Written = {
       parts: [{ name: 'Mirror in its holder', facing: 'Three pen marks in line' }],
       school: 'in-place:mirrors-out',
       minutes: [10, 2, 5],
+      proofs: ['dots'],
       active: [
         [
           'Pen marks in three places across mirror holder and mount, and a picture.',

@@ -35,6 +35,7 @@ const byStation: Readonly<Record<string, Written>> = {
   'linear-bearing.clean': motion.bearingClean,
   'linear-bearing.grease': motion.bearingGrease,
   'round-rails.wipe': motion.roundRailWipe,
+  'hood-slides.wipe': motion.hoodSlideGrease,
   'belts.inspect': motion.beltCheck,
   'lead-screws.wipe': motion.screwWipe,
   'cables.inspect': motion.cableCheck,

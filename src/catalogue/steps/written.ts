@@ -16,6 +16,8 @@ export interface WrittenWay {
   finishing?: readonly WrittenLine[];
   /** what leaves the machine this way */
   parts?: readonly WrittenPart[];
+  /** tests that this way asks for beside those of the task */
+  proofs?: readonly ProofId[];
 }
 
 /**

@@ -1,7 +1,7 @@
 import { millisecondsPerMinute } from '../units/time';
 import { inOrder, progressOf, type Tick } from './progress';
 import { wayOf, type RunSheet } from './run';
-import { doneAt } from './working';
+import { doneAt } from './waits';
 
 /** A pause longer than this between two presses is no work. */
 const longestGapMinutes = 20;

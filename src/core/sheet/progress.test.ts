@@ -1,7 +1,19 @@
 import fc from 'fast-check';
-import { allInOrder, glassToLookAt, inTheWay, isIsolated, lookAgain } from './ending';
+import {
+  allInOrder,
+  dryCheck,
+  glassToLookAt,
+  inTheWay,
+  inWay,
+  isAnswered,
+  isIsolated,
+  lensesUnknown,
+  lookAgain,
+  needed,
+} from './ending';
 import { handsOnMinutes } from './hands-on';
-import { minutesLeft, runningWaits, stretchDone, waitsFor } from './working';
+import { runningWaits } from './waits';
+import { minutesLeft, stretchDone, waitsFor } from './working';
 import { progressOf, type Tick, type TickWhat } from './progress';
 import { orderSheet } from './order';
 import { arrange, sheetTasks, type RunPiece, type RunSheet, type RunTask } from './run';
@@ -292,4 +304,139 @@ test('what cannot be worked yet says what it waits for', () => {
   expect(waitsFor(ruled, safe, end, 5 * minute)).toMatchObject({ for: 'wait', of: 'bed' });
   expect(waitsFor(ruled, safe, end, 70 * minute)).toBeNull();
   expect(waitsFor(ruled, progressOf([]), end, 0)).toMatchObject({ rule: 'begun' });
+});
+
+describe('waits', () => {
+  const begun = [step(0, 'isolate#1'), step(10, 'bed#a1'), step(12, 'bed#a2')];
+  const untilOf = (ticks: Tick[], of: string) =>
+    runningWaits(sheet, progressOf(ticks)).find((wait) => wait.of === of)?.until;
+
+  it('are ended by no step pressed meanwhile, all at once or one by one', () => {
+    const early = [...begun, step(20, 'bed#f1')];
+    expect(untilOf(early, 'bed')).toBe(72 * minute);
+    expect(
+      waitsFor(sheet, progressOf(early), { task: 'bed', part: 'finishing' }, 30 * minute),
+    ).toMatchObject({ for: 'wait', of: 'bed' });
+  });
+
+  it('end sooner only where somebody says so and why; begun again they run again', () => {
+    const over = tick(30, { kind: 'wait over', of: 'bed', why: 'dry to touch and look' });
+    const ended = [...begun, over];
+    expect(untilOf(ended, 'bed')).toBe(30 * minute);
+    expect(progressOf(ended).waitsOver.get('bed')).toMatchObject({
+      person: 'Ana',
+      why: 'dry to touch and look',
+    });
+    const again = [
+      ...ended,
+      tick(31, { kind: 'again', task: 'bed' }),
+      step(32, 'bed#a1'),
+      step(33, 'bed#a2'),
+    ];
+    expect(untilOf(again, 'bed')).toBe(93 * minute);
+  });
+
+  it('before connectors nobody ends', () => {
+    const over = tick(1, { kind: 'wait over', of: 'isolate', why: 'in a hurry' });
+    expect(untilOf([...begun, over], 'isolate')).toBe(10 * minute);
+  });
+
+  it('keep "everything dry" from its yes while one runs that it means', () => {
+    const dry: RunSheet = {
+      ...sheet,
+      checks: [{ id: dryCheck, question: '', otherwise: '', because: ['bed'] }],
+    };
+    const yes = (at: number) => tick(at, { kind: 'check', check: dryCheck, answer: 'yes' });
+    const answered = (ticks: Tick[]) => isAnswered(dry, progressOf(ticks), dryCheck);
+    expect(answered([...begun, yes(30)])).toBe(false);
+    expect(inTheWay(dry, progressOf([...begun, yes(30)]))).toContainEqual({
+      why: 'check',
+      check: dryCheck,
+    });
+    expect(answered([...begun, yes(72)])).toBe(true);
+    const over = tick(40, { kind: 'wait over', of: 'bed', why: 'warm air on it' });
+    expect(answered([...begun, over, yes(41)])).toBe(true);
+    // the wait before connectors is no drying
+    expect(answered([step(0, 'isolate#1'), yes(2)])).toBe(true);
+  });
+});
+
+describe('a lens', () => {
+  const way = (id: string, lens: boolean) => ({
+    ...task('lens').ways[0]!,
+    id,
+    parts: [
+      { id: 'lens.0', name: 'Lens', screws: 0, plugs: 0, hoses: 0, lugs: 0, facing: '', lens },
+    ],
+  });
+  const glass: RunSheet = {
+    ...sheet,
+    tasks: [task('lens', { glass: true, ways: [way('out', true)] })],
+    pieces: [
+      ...sheet.pieces,
+      piece('close:nozzle-off', 'close', { after: [{ id: 'lens', until: 'over', rule: 'dry' }] }),
+    ],
+  };
+  const out = (facing: string, at = 12) =>
+    tick(at, {
+      kind: 'part out',
+      part: { ...way('out', true).parts[0]!, facing, marked: 'drawing' },
+    });
+  const worked = [step(0, 'isolate#1'), step(10, 'lens#a1'), step(11, 'lens#a2')];
+  const late = 100 * minute;
+  const closing = { task: 'close:nozzle-off', part: 'active' } as const;
+  const finishing = { task: 'lens', part: 'finishing' } as const;
+
+  it('is not closed in before it is known which way round it sat', () => {
+    const unknown = progressOf([...worked, out('')]);
+    for (const stretch of [closing, finishing]) {
+      expect(waitsFor(glass, unknown, stretch, late)).toMatchObject({ rule: 'lens-way' });
+    }
+    // put in all the same, it stays in the way of the sign-off
+    const inside = progressOf([
+      ...worked,
+      out(''),
+      tick(80, { kind: 'part in', part: 'lens.0' }),
+      mark(81, 'lens', { result: 'done' }),
+    ]);
+    expect(inTheWay(glass, inside)).toContainEqual({
+      why: 'lens way',
+      part: 'lens.0',
+      name: 'Lens',
+    });
+  });
+
+  it.each([
+    ['drawn', [out('bulging side to the beam', 13)]],
+    ['read from the card', [out('20 mm; bulging side up', 13)]],
+    [
+      'pictured',
+      [tick(13, { kind: 'photo', of: 'lens.0', when: 'orientation', photo: 'picture-1' })],
+    ],
+  ] as [string, Tick[]][])('%s, it may', (_, noted) => {
+    const known = progressOf([...worked, out(''), ...noted]);
+    expect(lensesUnknown(glass, known)).toEqual([]);
+    expect(waitsFor(glass, known, finishing, late)).toBeNull();
+  });
+});
+
+test('a test that one way asks for is needed where that way was taken, and only there', () => {
+  const mirror: RunSheet = {
+    ...sheet,
+    tasks: [
+      task('mirror', {
+        ways: [task('mirror').ways[0]!, { ...task('mirror').ways[0]!, id: 'out' }],
+      }),
+    ],
+    proofs: [
+      { id: 'burn', name: 'Test burn', how: '', caution: null, because: ['mirror'] },
+      { id: 'dots', name: 'Dots', how: '', caution: null, because: [inWay('mirror', 'out')] },
+    ],
+  };
+  const wanted = (ticks: Tick[]) => needed(mirror, 'proofs', progressOf(ticks)).map(({ id }) => id);
+  expect(wanted([])).toEqual([]);
+  expect(wanted([step(1, 'mirror#a1')])).toEqual(['burn']);
+  const out = tick(0, { kind: 'way', task: 'mirror', way: 'out' });
+  expect(wanted([out, step(1, 'mirror#a1')])).toEqual(['burn', 'dots']);
+  expect(wanted([out])).toEqual([]);
 });

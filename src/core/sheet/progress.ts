@@ -43,6 +43,7 @@ export type TickWhat =
   | { kind: 'step'; step: string; done: boolean }
   | { kind: 'mark'; task: string; change: Partial<Marks> }
   | { kind: 'again'; task: string }
+  | { kind: 'wait over'; of: string; why: string }
   | { kind: 'pause'; until: number | null; why: string }
   | { kind: 'resume' }
   | { kind: 'part out'; part: PartOut }
@@ -82,6 +83,8 @@ export interface Progress {
   checks: ReadonlyMap<string, Pressed & { answer: 'yes' | 'no' }>;
   proofs: ReadonlyMap<string, Pressed & { passed: boolean; words: string }>;
   ways: ReadonlyMap<string, string>;
+  /** waits that somebody ended before their time, and why, by the task that waits */
+  waitsOver: ReadonlyMap<string, Pressed & { why: string }>;
   /** made by hand; `null` for the order found */
   sequence: readonly Stretch[] | null;
   paused: { since: number; until: number | null; why: string; person: string } | null;
@@ -104,6 +107,7 @@ export function progressOf(ticks: Iterable<Tick>): Progress {
   const checks = new Map<string, Pressed & { answer: 'yes' | 'no' }>();
   const proofs = new Map<string, Pressed & { passed: boolean; words: string }>();
   const ways = new Map<string, string>();
+  const waitsOver = new Map<string, Pressed & { why: string }>();
   const photos = new Map<string, Progress['photos'][number]>();
   let sequence: readonly Stretch[] | null = null;
   let paused: Progress['paused'] = null;
@@ -122,6 +126,7 @@ export function progressOf(ticks: Iterable<Tick>): Progress {
         break;
       }
       case 'again': {
+        waitsOver.delete(what.task);
         again.set(what.task, { times: (again.get(what.task)?.times ?? 0) + 1, at });
         for (const step of [...steps.keys()]) {
           if (step.startsWith(`${what.task}#`)) steps.delete(step);
@@ -130,6 +135,9 @@ export function progressOf(ticks: Iterable<Tick>): Progress {
         if (before) marks.set(what.task, { ...before, result: null, markedAt: null });
         break;
       }
+      case 'wait over':
+        waitsOver.set(what.of, { at, person, why: what.why });
+        break;
       case 'pause':
         paused = { since: at, until: what.until, why: what.why, person };
         break;
@@ -182,6 +190,7 @@ export function progressOf(ticks: Iterable<Tick>): Progress {
     checks,
     proofs,
     ways,
+    waitsOver,
     sequence,
     paused,
     photos: [...photos.values()],

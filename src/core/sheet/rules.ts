@@ -16,6 +16,10 @@ export const ruleWords: Readonly<Record<string, string>> = {
   dry: 'nothing goes back before what is inside is done and dry',
   refit: 'it is asked when everything is back',
   proof: 'the test comes last',
+  behind: 'a glass behind a nozzle or a shield is finished before these go back',
+  shut: 'no glass or board stands open while dust is raised',
+  'lens-way':
+    'nobody noted which way round the lens sat: draw it, picture it or read it from the card before it is closed in',
   begun: 'it has not been begun',
   whole: 'the whole is done when every part of it is',
 };
@@ -28,6 +32,8 @@ export function inTheWayWords(
   switch (one.why) {
     case 'isolation':
       return 'The steps that make it safe are not all ticked.';
+    case 'lens way':
+      return `Which way round did the ${one.name.toLowerCase()} sit? Note it before it is closed in.`;
     case 'part out':
       return `${one.name} is still out.`;
     case 'left off':

@@ -1,17 +1,9 @@
 import { millisecondsPerMinute } from '../units/time';
-import { glassToLookAt, needed } from './ending';
+import { glassToLookAt, isAnswered, lensesUnknown, needed } from './ending';
 import { sequentialMinutes, timeInOrder, type Stretch } from './order';
 import { isBegun, type Progress } from './progress';
 import { linesOf, sheetTasks, wayOf, type RunSheet } from './run';
-
-/** A wait that runs, or is over and not yet taken up. */
-export interface RunningWait {
-  /** the task or piece that waits */
-  of: string;
-  from: number;
-  /** UTC milliseconds */
-  until: number;
-}
+import { runningWaits } from './waits';
 
 /**
  * Whether a stretch is done: all its written steps and, where the task ends with it, its result. Checks and
@@ -35,12 +27,12 @@ export function stretchDone(sheet: RunSheet, progress: Progress, stretch: Stretc
   if (piece?.kind === 'checks') {
     return (
       ended &&
-      needed(sheet.checks, progress).every(({ id }) => progress.checks.get(id)?.answer === 'yes') &&
+      needed(sheet, 'checks', progress).every(({ id }) => isAnswered(sheet, progress, id)) &&
       glassToLookAt(sheet, progress).length === 0
     );
   }
   if (piece?.kind === 'proof') {
-    return ended && needed(sheet.proofs, progress).every(({ id }) => progress.proofs.has(id));
+    return ended && needed(sheet, 'proofs', progress).every(({ id }) => progress.proofs.has(id));
   }
   // what was never opened because nothing inside is left to do needs no closing, nor opening
   if (piece?.kind === 'open' || piece?.kind === 'close') {
@@ -77,6 +69,8 @@ export function waitsFor(
 ): WaitsFor {
   const waits = runningWaits(sheet, progress);
   const running = (of: string) => waits.find((wait) => wait.of === of && wait.until > now);
+  const lens = lensesUnknown(sheet, progress).find(({ task }) => closesIn(sheet, stretch, task));
+  if (lens) return { for: 'rule', before: lens.task, rule: 'lens-way' };
   if (stretch.part === 'finishing') {
     const own = running(stretch.task);
     if (own) return { for: 'wait', of: own.of, until: own.until };
@@ -107,6 +101,13 @@ export function waitsFor(
     if (wait) return { for: 'wait', of: id, until: wait.until };
   }
   return null;
+}
+
+/** Whether a stretch puts what a task took out back in, or closes it in. */
+function closesIn(sheet: RunSheet, stretch: Stretch, task: string): boolean {
+  if (stretch.task === task) return stretch.part === 'finishing';
+  const piece = sheet.pieces.find(({ id }) => id === stretch.task);
+  return piece?.kind === 'close' && piece.after.some(({ id }) => id === task);
 }
 
 /**
@@ -140,43 +141,4 @@ export function minutesLeft(
   const ordered = [...sequence.filter(done), ...sequence.filter((stretch) => !done(stretch))];
   const { timed } = timeInOrder(tasks, ordered);
   return timed?.finish ?? sequentialMinutes(tasks);
-}
-
-/** When the last step of a stretch was done; `null` while one is open. */
-export function doneAt(sheet: RunSheet, progress: Progress, stretch: Stretch): number | null {
-  let last: number | null = null;
-  for (const { id } of linesOf(sheet, stretch, progress.ways)) {
-    const step = progress.steps.get(id);
-    if (!step) return null;
-    last = Math.max(last ?? 0, step.at);
-  }
-  return last;
-}
-
-/** The waits of a sheet that were begun and whose task is not ended, in the order in which they end. */
-export function runningWaits(sheet: RunSheet, progress: Progress): RunningWait[] {
-  const waits: RunningWait[] = [];
-  const add = (of: string, passive: number, from: number | null) => {
-    if (passive > 0 && from !== null) {
-      waits.push({ of, from, until: from + passive * millisecondsPerMinute });
-    }
-  };
-  for (const piece of sheet.pieces) {
-    add(
-      piece.id,
-      piece.minutes.passive,
-      doneAt(sheet, progress, { task: piece.id, part: 'active' }),
-    );
-  }
-  for (const task of sheet.tasks) {
-    const { passive, finishing } = wayOf(task, progress.ways).minutes;
-    const marked = progress.marks.get(task.id);
-    // what dries to the end goes on drying when its result is known
-    if (marked?.result && (finishing > 0 || marked.result !== 'done')) continue;
-    const ends = linesOf(sheet, { task: task.id, part: 'finishing' }, progress.ways);
-    if (ends.some(({ id }) => progress.steps.has(id))) continue;
-    const begun = doneAt(sheet, progress, { task: task.id, part: 'active' });
-    add(task.id, passive, begun ?? marked?.markedAt ?? null);
-  }
-  return waits.sort((a, b) => a.until - b.until);
 }

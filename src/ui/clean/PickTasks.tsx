@@ -32,6 +32,8 @@ export interface Pickable {
 interface PickTasksProps {
   machineId: string;
   tasks: Pickable[];
+  /** keys of what the whole machine takes: the deepest of each station */
+  whole: readonly string[];
   picked: string[];
   /** what is kept track of in the stores */
   shelf: readonly { item: string; name: string; unit: string; has: number; reorderAt: number }[];
@@ -42,7 +44,7 @@ interface PickTasksProps {
 }
 
 /** What to do in this sitting: due tasks first, chosen by one press. */
-export function PickTasks({ machineId, tasks, picked, shelf, start }: PickTasksProps) {
+export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: PickTasksProps) {
   const router = useRouter();
   const [chosen, setChosen] = useState(() => new Set(picked));
   const [all, setAll] = useState(false);
@@ -64,10 +66,10 @@ export function PickTasks({ machineId, tasks, picked, shelf, start }: PickTasksP
 
   function toggle(task: Pickable, on: boolean) {
     setChosen((before) => {
+      if (on && task.whole) return new Set([...whole, task.key]);
       const after = new Set(before);
       if (on) after.add(task.key);
       else after.delete(task.key);
-      if (on && task.whole) for (const { key } of tasks) after.add(key);
       return after;
     });
     if (task.whole && on) setAll(true);

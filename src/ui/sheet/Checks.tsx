@@ -2,7 +2,9 @@
 
 import { TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { glassToLookAt, lookAgain, needed } from '../../core/sheet/ending';
+import { dryCheck, glassToLookAt, isAnswered, lookAgain, needed } from '../../core/sheet/ending';
+import { lastDryAt } from '../../core/sheet/waits';
+import { clockTime } from '../marks/when';
 import type { ProofWanted } from '../../core/sheet/run';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
@@ -16,13 +18,18 @@ export function Checks({ context, onDone }: { context: SheetContext; onDone: () 
     question: `Dust was raised after ${run.tasks.find((task) => task.id === id)!.station.toLowerCase()} was cleaned. Looked at again, and still clear?`,
     otherwise: 'Clean that glass again, with fresh swabs, and raise no more dust.',
   }));
-  const asked = [...needed(run.checks, progress), ...looks];
-  const open = asked.filter(({ id }) => progress.checks.get(id)?.answer !== 'yes').length;
+  const asked = [...needed(run, 'checks', progress), ...looks];
+  const open = asked.filter(({ id }) => !isAnswered(run, progress, id)).length;
+  const dryAt = lastDryAt(run, progress);
+  const wet = dryAt > context.store.clock;
   return (
     <>
       <ul className={classes.checks}>
         {asked.map(({ id, question, otherwise }) => {
-          const answer = progress.checks.get(id)?.answer;
+          const given = progress.checks.get(id)?.answer;
+          // a yes from before a wait was over is none
+          const answer = given === 'yes' && !isAnswered(run, progress, id) ? undefined : given;
+          const tooSoon = id === dryCheck && wet;
           return (
             <li key={id} data-answer={answer}>
               <span id={`check-${id}`}>{question}</span>
@@ -32,12 +39,19 @@ export function Checks({ context, onDone }: { context: SheetContext; onDone: () 
                     key={value}
                     className={classes.answer}
                     aria-pressed={answer === value}
+                    disabled={tooSoon && value === 'yes'}
                     onClick={() => press({ kind: 'check', check: id, answer: value })}
                   >
                     {value}
                   </button>
                 ))}
               </div>
+              {tooSoon && (
+                <p className={classes.notYet}>
+                  Something still dries or soaks until {clockTime(dryAt, context.zone)}: it is not
+                  all dry yet.
+                </p>
+              )}
               {answer === 'no' && <p className={classes.notYet}>{otherwise}</p>}
             </li>
           );

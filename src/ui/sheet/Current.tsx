@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect } from 'react';
+import { TextInput } from '@mantine/core';
+import { useEffect, useState } from 'react';
 import { needed } from '../../core/sheet/ending';
 import { waitsFor } from '../../core/sheet/working';
 import type { Stretch } from '../../core/sheet/order';
@@ -38,10 +39,11 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
   const parts =
     piece?.kind === 'open' ? piece.parts : stretch.part === 'active' && way ? way.parts : [];
   // before the machine is safe nothing else is worked; a connector waits for its discharge
+  // and a wait is ended by its time or by somebody who says why, never by going on
   const barred =
     (!safe && piece?.kind !== 'isolate') ||
     (waits !== null &&
-      (waits.for === 'wait' ? waits.of === 'isolate' : waits.rule === 'discharge'));
+      (waits.for === 'wait' || waits.rule === 'discharge' || waits.rule === 'lens-way'));
   const cautions = task && stretch.part === 'active' ? task.cautions : (piece?.cautions ?? []);
 
   const tick = (line: Line) => {
@@ -72,9 +74,12 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       </header>
       {waits?.for === 'wait' && (
         <p className={classes.notYet}>
-          {waitTitle(run, waits.of)} until {clockTime(waits.until, zone)}.{' '}
-          {barred ? `It must wait: ${ruleWords['discharge']}.` : 'If it is ready sooner, go on.'}
+          {waitTitle(run, waits.of)} until {clockTime(waits.until, zone)}.
+          {waits.of === 'isolate' && ` It must wait: ${ruleWords['discharge']}.`}
         </p>
+      )}
+      {waits?.for === 'wait' && waits.of !== 'isolate' && (
+        <EndWait key={waits.of} onEnd={(why) => press({ kind: 'wait over', of: waits.of, why })} />
       )}
       {waits?.for === 'rule' && (
         <p className={classes.notYet}>
@@ -120,9 +125,31 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       {parts.length > 0 && <PartsOut context={context} parts={parts} />}
       {piece?.kind === 'checks' && <Checks context={context} onDone={onDone} />}
       {piece?.kind === 'proof' && (
-        <Proofs context={context} wanted={needed(run.proofs, progress)} />
+        <Proofs context={context} wanted={needed(run, 'proofs', progress)} />
       )}
     </section>
+  );
+}
+
+/** Ends a wait before its time: only with a reason, which is kept. */
+function EndWait({ onEnd }: { onEnd: (why: string) => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <details className={classes.wrong}>
+      <summary>It is ready sooner</summary>
+      <div className={classes.details}>
+        <TextInput
+          size="lg"
+          label="How do you know?"
+          placeholder="dry to touch and look, warm air on it"
+          value={why}
+          onChange={(event) => setWhy(event.currentTarget.value)}
+        />
+        <button className={classes.big} disabled={!why.trim()} onClick={() => onEnd(why.trim())}>
+          End the wait
+        </button>
+      </div>
+    </details>
   );
 }
 

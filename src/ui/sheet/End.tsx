@@ -195,8 +195,8 @@ export function EndPractice({ context, ended }: { context: SheetContext; ended: 
       lines: lines.filter(({ id }) => !progress.steps.has(id)),
     }))
     .filter(({ lines }) => lines.length > 0);
-  const unanswered = needed(run.checks, progress).filter(({ id }) => !progress.checks.has(id));
-  const untested = needed(run.proofs, progress).filter(({ id }) => !progress.proofs.has(id));
+  const unanswered = needed(run, 'checks', progress).filter(({ id }) => !progress.checks.has(id));
+  const untested = needed(run, 'proofs', progress).filter(({ id }) => !progress.proofs.has(id));
   const count = skipped.reduce((sum, { lines }) => sum + lines.length, 0);
   if (!asked && !ended) {
     return (

@@ -3,7 +3,8 @@
 import { useMemo, useState } from 'react';
 import Link from 'next/link';
 import { inTheWay, isIsolated } from '../../core/sheet/ending';
-import { minutesLeft, runningWaits, stretchDone, waitsFor } from '../../core/sheet/working';
+import { runningWaits } from '../../core/sheet/waits';
+import { minutesLeft, stretchDone, waitsFor } from '../../core/sheet/working';
 import type { Tick } from '../../core/sheet/progress';
 import { arrange, type RunSheet } from '../../core/sheet/run';
 import type { Outcome } from '../../services/shop';
@@ -16,7 +17,7 @@ import { Current } from './Current';
 import { EndPractice, EndSheet } from './End';
 import { OrderList } from './OrderList';
 import { LeftOffList, Tray } from './Tray';
-import { stretchKey, type SheetContext } from './context';
+import { stretchKey, type SheetContext, type SheetMachine } from './context';
 import { useTicks, type TickStore } from './use-ticks';
 import { Waits } from './Waits';
 import classes from './Sheet.module.css';
@@ -24,7 +25,7 @@ import classes from './Sheet.module.css';
 interface SheetWorkProps {
   /** `null`: a dry run, nothing is kept */
   sheetId: string | null;
-  machine: { id: string; nickname: string };
+  machine: SheetMachine;
   run: RunSheet;
   initial: readonly Tick[];
   now: number;

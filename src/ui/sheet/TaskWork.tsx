@@ -134,6 +134,8 @@ interface MarkProps {
 /** Is it clean enough? Done, from the start again, or soaking until tomorrow. */
 function StopTest({ context, task, mark, onDone }: MarkProps & { context: SheetContext }) {
   const { store, zone } = context;
+  // a glass that is out of the machine, and nothing else
+  const soaks = task.glass && task.ways.some(({ id }) => id === 'soak');
   const tomorrow = startOfLocalDay(localDay(store.clock, zone) + 1, zone) + 8 * 3_600_000;
   return (
     <section className={classes.stop} aria-label="Stopping test">
@@ -156,19 +158,21 @@ function StopTest({ context, task, mark, onDone }: MarkProps & { context: SheetC
         >
           Not clean yet: again
         </button>
-        <button
-          className={classes.big}
-          onClick={() => {
-            store.press({ kind: 'again', task: task.id });
-            store.press({
-              kind: 'pause',
-              until: tomorrow,
-              why: `${task.station} soaks overnight`,
-            });
-          }}
-        >
-          Soak it overnight
-        </button>
+        {soaks && (
+          <button
+            className={classes.big}
+            onClick={() => {
+              store.press({ kind: 'again', task: task.id });
+              store.press({
+                kind: 'pause',
+                until: tomorrow,
+                why: `${task.station} soaks overnight`,
+              });
+            }}
+          >
+            Soak it overnight
+          </button>
+        )}
         <button
           className={classes.big}
           onClick={() => {

@@ -3,6 +3,7 @@
 import { NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { lensesUnknown } from '../../core/sheet/ending';
 import type { LeftOff, PartOut, Progress } from '../../core/sheet/progress';
 import type { PartWanted } from '../../core/sheet/run';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
@@ -24,7 +25,6 @@ function countWords(part: Pick<PartOut, (typeof counts)[number]>): string {
   return words.length > 0 ? words.join(', ') : 'nothing loose with it';
 }
 
-const isLens = ({ facing }: Pick<PartOut, 'facing'>) => facing === '' || facing in lensFacings;
 const lensFacings: Readonly<Record<string, 'up' | 'down'>> = {
   'bulging side to the beam': 'up',
   'bulging side to the work': 'down',
@@ -161,6 +161,14 @@ function PartForm({
               {facing}
             </button>
           ))}
+          {context.machine.lens && (
+            <button
+              aria-pressed={part.facing === context.machine.lens}
+              onClick={() => change({ facing: context.machine.lens!, marked: 'words' })}
+            >
+              Seen on the machine card: {context.machine.lens}
+            </button>
+          )}
         </fieldset>
       ) : (
         <TextInput
@@ -195,12 +203,23 @@ function PartForm({
 export function PartsBack({ context, of }: { context: SheetContext; of: string }) {
   const { progress, press } = context.store;
   const parts = progress.tray.filter(({ id }) => id.startsWith(`${of}.`));
+  const unknown = new Set(lensesUnknown(context.run, progress).map(({ part }) => part));
   if (parts.length === 0) return null;
   return (
     <section className={classes.parts} aria-label="What goes back">
       <h3>What goes back</h3>
       {parts.map((part) => {
         const photo = photoOf(context, part.id);
+        if (unknown.has(part.id)) {
+          return (
+            <div key={part.id}>
+              <p className={classes.notYet}>
+                Which way round it sat was not noted: find out before it goes in.
+              </p>
+              <PartForm context={context} part={part} lens />
+            </div>
+          );
+        }
         return (
           <div
             key={part.id}
@@ -210,8 +229,7 @@ export function PartsBack({ context, of }: { context: SheetContext; of: string }
             <b>{part.name}</b>
             <span>{countWords(part)}</span>
             <span>
-              {part.facing ||
-                (isLens(part) ? 'Which way round was not noted: find out before it goes in.' : '')}
+              {part.facing}
               {part.marked === 'pen marks' && ', pen marks in line'}
             </span>
             {lensFacings[part.facing] && <LensDrawing bulge={lensFacings[part.facing]!} />}

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { RunningWait } from '../../core/sheet/working';
+import type { RunningWait } from '../../core/sheet/waits';
 import type { RunSheet } from '../../core/sheet/run';
 import classes from './Sheet.module.css';
 import { countdown, waitTitle } from './words';

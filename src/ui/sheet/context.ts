@@ -2,6 +2,14 @@ import type { Stretch } from '../../core/sheet/order';
 import type { RunSheet } from '../../core/sheet/run';
 import type { TickStore } from './use-ticks';
 
+/** The machine that is cleaned. */
+export interface SheetMachine {
+  id: string;
+  nickname: string;
+  /** what its card says of the lens */
+  lens: string | null;
+}
+
 /** What every part of a sheet on the screen needs. */
 export interface SheetContext {
   run: RunSheet;
@@ -9,7 +17,7 @@ export interface SheetContext {
   zone: string;
   /** where pictures go; `null` in a dry run */
   sheetId: string | null;
-  machine: { id: string; nickname: string };
+  machine: SheetMachine;
 }
 
 /** Tells one stretch from the others. */

@@ -3,6 +3,7 @@ import { redirect } from 'next/navigation';
 import type { MachineDue } from '../../../services/due';
 import { minutesFinder, timedTask } from '../../../services/minutes';
 import { quickTasks } from '../../../services/quick-care';
+import { tasksOfWhole } from '../../../services/sheets';
 import { shelf, usedBy, type ShelfItem } from '../../../services/stores';
 import classes from '../../../ui/clean/Clean.module.css';
 import { PickTasks, type Pickable } from '../../../ui/clean/PickTasks';
@@ -96,6 +97,12 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         key={machine.id}
         machineId={machine.id}
         tasks={tasks}
+        whole={machine.stations.flatMap((station) =>
+          tasksOfWhole(
+            station,
+            station.tasks.map(({ task }) => task),
+          ).map(({ stationId, task }) => `${stationId}.${task}`),
+        )}
         picked={
           pick
             ? pick.split(',')

@@ -49,7 +49,11 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       </p>
       <SheetWork
         sheetId={sheet.row.id}
-        machine={{ id: machine.id, nickname: machine.nickname }}
+        machine={{
+          id: machine.id,
+          nickname: machine.nickname,
+          lens: machine.card['lens'] ?? null,
+        }}
         run={runOf(shop, sheet.row.id)!}
         initial={ticksOf(shop, sheet.row.id)}
         now={shop.now()}

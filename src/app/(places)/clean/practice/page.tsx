@@ -35,7 +35,11 @@ export default async function PracticePage({ searchParams }: PracticePageProps) 
       {run.ok ? (
         <SheetWork
           sheetId={null}
-          machine={{ id: machine.id, nickname: machine.nickname }}
+          machine={{
+            id: machine.id,
+            nickname: machine.nickname,
+            lens: machine.card['lens'] ?? null,
+          }}
           run={run.value}
           initial={[]}
           now={shop.now()}
