@@ -4,8 +4,8 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { families } from '../src/catalogue/families';
-import { checkSessionsFile, writeSessions } from '../src/services/import/import-sessions';
-import { addMachine } from '../src/services/machines';
+import { checkSessionsFile, writeSessions } from '../src/services/usage/import/import-sessions';
+import { addMachine } from '../src/services/machines/machines';
 import { changeSetting, closeShop, openShop, type Actor } from '../src/services/shop';
 
 const rows = Number(process.argv[2] ?? 1_000_000);

@@ -6,11 +6,11 @@ import os from 'node:os';
 import path from 'node:path';
 import { families } from '../src/catalogue/families';
 import { Chance } from '../src/demo/random';
-import { shopBoard } from '../src/services/board';
-import { recordCare } from '../src/services/care';
-import { dueMachines } from '../src/services/due';
-import { writeSession } from '../src/services/sessions';
-import { addMachine } from '../src/services/machines';
+import { shopBoard } from '../src/services/today/board';
+import { recordCare } from '../src/services/care/care';
+import { dueMachines } from '../src/services/care/due';
+import { writeSession } from '../src/services/usage/sessions';
+import { addMachine } from '../src/services/machines/machines';
 import {
   allOrNothing,
   changeSetting,
@@ -19,7 +19,7 @@ import {
   type Actor,
   type Shop,
 } from '../src/services/shop';
-import { rebuildUsage } from '../src/services/usage';
+import { rebuildUsage } from '../src/services/usage/usage';
 
 const actor: Actor = { id: null, name: 'bench', source: 'demo' };
 const tenYears = 3650 * 86_400_000;

@@ -118,6 +118,36 @@ test('every action, as every role and as a stranger', async ({ server }) => {
   await stranger.dispose();
 });
 
+test('arguments that no page sends are refused in words, whoever sends them', async ({
+  server,
+}) => {
+  test.setTimeout(180_000);
+  const forged = [
+    '[]',
+    '[null]',
+    '[{}]',
+    '[[]]',
+    '[1,2,3]',
+    '["x",null]',
+    '[{"machineId":7,"signs":"all","key":{}},{}]',
+    '["x","y","z","v","w"]',
+    '[true,{"0":{}}]',
+  ];
+  const technicians = requests.get('technician')!;
+  for (const { id, name } of actions) {
+    // without arguments these do what they say
+    if (name === 'signOutAction') continue;
+    for (const body of forged) {
+      const answer = await technicians.post(`${server.url}/refused`, {
+        headers: { 'Next-Action': id, Accept: 'text/x-component', Origin: server.url },
+        multipart: { '0': body },
+        maxRedirects: 0,
+      });
+      expect(answer.status(), `${name} with ${body}`).toBeLessThan(500);
+    }
+  }
+});
+
 test('no action works for a request that names no page of ours, open ones neither', async ({
   server,
 }) => {

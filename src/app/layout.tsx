@@ -8,13 +8,13 @@ import '@fontsource/barlow-condensed/latin-700.css';
 import '@fontsource/barlow-condensed/latin-ext-500.css';
 import '@fontsource/barlow-condensed/latin-ext-600.css';
 import '@mantine/core/styles.css';
-import '../ui/theme/global.css';
+import '../ui/shared/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
-import { Door } from '../ui/door/Door';
-import { Theme } from '../ui/theme/Theme';
+import { EntryPage } from '../ui/people/EntryPage';
+import { Theme } from '../ui/shared/theme/Theme';
 import { shopTrouble } from './_server/shop';
 
 export const metadata: Metadata = {
@@ -35,11 +35,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       <body>
         <Theme>
           {trouble ? (
-            <Door title="The book cannot be opened" lead={trouble}>
+            <EntryPage title="The book cannot be opened" lead={trouble}>
               <p className="quiet">
                 Nothing was changed. This page tries again when it is reloaded.
               </p>
-            </Door>
+            </EntryPage>
           ) : (
             children
           )}

@@ -1,4 +1,4 @@
-import type { Controller } from '../core/gcode/controller';
+import type { Controller } from '../core/usage/gcode/controller';
 
 /**
  * What a controller of each family usually does. Common practice, no source: a machine's own settings

@@ -59,6 +59,12 @@ export function signWords(ids: readonly string[]): string {
     .join('; ');
 }
 
+/** How a fault is called wherever it is named: by its signs, or by the words of whoever reported something else. */
+export function faultTitle(signIds: readonly string[], note: string | null): string {
+  const known = signIds.filter((id) => id !== 'other');
+  return known.length > 0 ? signWords(known) : (note ?? 'something else');
+}
+
 /** What a danger asks of the operator, in words to act on. */
 export const dangerAdvice: Readonly<Record<Danger, string>> = {
   stop: 'Stop now: switch off at the plug if you safely can, step back, fetch the technician.',

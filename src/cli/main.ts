@@ -5,18 +5,22 @@ import readline from 'node:readline';
 import { parseArgs } from 'node:util';
 import { families } from '../catalogue/families';
 import { findings } from '../core/care/care';
-import { readJob } from '../core/gcode/job';
+import { readJob } from '../core/usage/gcode/job';
 import { formatDuration } from '../core/units/duration';
 import { parseInstant } from '../core/units/instant';
-import { openAuth } from '../services/auth';
-import { makeCopy, putCopyBack, recordsFile } from '../services/backup';
-import { recordCare } from '../services/care';
-import { dueMachines } from '../services/due';
-import { dueRows } from '../services/due-rows';
-import { checkSessionsFile, rejectedCsv, writeSessions } from '../services/import/import-sessions';
-import { controllerOf } from '../services/job-files';
-import { addMachine, requireMachine } from '../services/machines';
-import { setPassword } from '../services/people';
+import { openAuth } from '../services/people/auth';
+import { makeCopy, putCopyBack, recordsFile } from '../services/audit-log/backup';
+import { recordCare } from '../services/care/care';
+import { dueMachines } from '../services/care/due';
+import { dueRows } from '../services/care/due-rows';
+import {
+  checkSessionsFile,
+  rejectedCsv,
+  writeSessions,
+} from '../services/usage/import/import-sessions';
+import { controllerOf } from '../services/usage/job-files';
+import { addMachine, requireMachine } from '../services/machines/machines';
+import { setPassword } from '../services/people/people';
 import { renewSecret } from '../services/secret';
 import {
   changeSetting,

@@ -1,11 +1,11 @@
-import { improvePlan, fastPlan, rounds } from '../core/plan/search';
+import { improveSchedule, fastSchedule, rounds } from '../core/schedule/search';
 import { localDay, startOfLocalDay } from '../core/units/zone';
-import { dueMachines } from '../services/due';
+import { dueMachines } from '../services/care/due';
 import type { Actor, Shop } from '../services/shop';
-import { addBooking, addCalendar } from '../services/weeks/bookings';
-import { keepPlan } from '../services/weeks/plans';
-import { weeksAhead } from '../services/weeks/problem';
-import { changeDays, setWeek } from '../services/weeks/time';
+import { addBooking, addCalendar } from '../services/schedule/bookings';
+import { keepSchedule } from '../services/schedule/schedules';
+import { weeksAhead } from '../services/schedule/problem';
+import { changeDays, setWeek } from '../services/schedule/time';
 import { must } from './must';
 import { shopZone, weekday } from './workshop';
 
@@ -82,8 +82,8 @@ export async function weeksToCome(
   );
   clock.now = end - hour / 12;
   const weeks = weeksAhead(shop, dueMachines(shop), null);
-  const plan = improvePlan(weeks.problem, fastPlan(weeks.problem), { left: rounds(6000) });
-  keepPlan(shop, marit, weeks, plan, { words: 'planned anew' });
+  const plan = improveSchedule(weeks.problem, fastSchedule(weeks.problem), { left: rounds(6000) });
+  keepSchedule(shop, marit, weeks, plan, { words: 'planned anew' });
 }
 
 /** A course on four Friday evenings, the third of them called off. */

@@ -3,20 +3,20 @@ import { longestSessionSeconds } from '../core/usage/overlap';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import type { CareResult, Finding } from '../core/care/care';
 import { usuallyOpened } from '../catalogue/proofs';
-import { hasPeople } from '../services/auth';
-import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../services/due';
+import { hasPeople } from '../services/people/auth';
+import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../services/care/due';
 import { openFaults } from '../services/faults/faults';
 import { reportFault } from '../services/faults/report';
 import { closeFault, diagnoseFault, proveFault, repairFault } from '../services/faults/steps';
-import { addMachine } from '../services/machines';
-import { stationMethods } from '../services/methods';
-import { correctSession, logSession, recentSessions } from '../services/sessions';
-import { signOffSheet } from '../services/sheet-end';
-import { addTicks, press, ticksOf } from '../services/sheet-ticks';
-import { runOf, runToEnd, startSheet } from '../services/sheets';
-import { moveStock, shelf } from '../services/stores';
-import { allInOrder } from '../core/sheet/ending';
-import { progressOf, type Marks, type TickWhat } from '../core/sheet/progress';
+import { addMachine } from '../services/machines/machines';
+import { stationMethods } from '../services/care/methods';
+import { correctSession, logSession, recentSessions } from '../services/usage/sessions';
+import { signOffSheet } from '../services/cleaning/sign-off';
+import { addEvents, press, eventsOf } from '../services/cleaning/events';
+import { runOf, runToEnd, startSheet } from '../services/cleaning/sheets';
+import { moveStock, shelf } from '../services/inventory/inventory';
+import { allInOrder } from '../core/cleaning/ending';
+import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/progress';
 import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
 import { weeksToCome } from './fourth-story';
 import { must } from './must';
@@ -331,7 +331,7 @@ function cleanDown(
   play: Play,
   machine: MachineDue,
   picks: readonly Pick[],
-  mends: readonly TickWhat[] = [],
+  mends: readonly SheetEventWhat[] = [],
 ): void {
   const { shop, chance, clock, marit } = play;
   const actor: Actor = chance.yes(0.3) ? { ...marit, id: null, name: chance.pick(helpers) } : marit;
@@ -343,7 +343,7 @@ function cleanDown(
       picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
     ),
   );
-  const marks: TickWhat[] = [];
+  const marks: SheetEventWhat[] = [];
   for (const pick of picks) {
     const { active, finishing } = pick.task.task.minutes;
     const minutes = Math.max(1, Math.round(chance.around(active + finishing, 1.3)));
@@ -366,15 +366,20 @@ function cleanDown(
   restock(play);
 }
 
-function markOf({ station, task }: Pick, change: Marks): TickWhat {
+function markOf({ station, task }: Pick, change: Marks): SheetEventWhat {
   return { kind: 'mark', task: `${station.id}.${task.task.key}`, change };
 }
 
 /** Marks with methods of which what is disputed was read. */
-function decidedly(shop: Shop, actor: Actor, sheetId: string, marks: readonly TickWhat[]): void {
+function decidedly(
+  shop: Shop,
+  actor: Actor,
+  sheetId: string,
+  marks: readonly SheetEventWhat[],
+): void {
   const at = shop.now();
   must(
-    addTicks(
+    addEvents(
       shop,
       actor,
       sheetId,
@@ -384,7 +389,7 @@ function decidedly(shop: Shop, actor: Actor, sheetId: string, marks: readonly Ti
 }
 
 function pressAllInOrder(shop: Shop, actor: Actor, sheetId: string): void {
-  const progress = progressOf(ticksOf(shop, sheetId));
+  const progress = progressOf(eventsOf(shop, sheetId));
   must(press(shop, actor, sheetId, allInOrder(runToEnd(shop, sheetId)!, progress)));
 }
 
@@ -559,17 +564,17 @@ function openingDay(play: Play): void {
   );
   const run = runOf(shop, sheet.row.id)!;
   const sheetId = sheet.row.id;
-  const stepsOf = (id: string): TickWhat[] => {
+  const stepsOf = (id: string): SheetEventWhat[] => {
     const piece = run.pieces.find((one) => one.id === id);
     const task = run.tasks.find((one) => one.id === id);
     const lines = piece?.lines ?? task!.ways[0]!.active;
     const parts = piece?.parts ?? task!.ways[0]!.parts;
     return [
-      ...parts.map(({ lens: _, ...part }): TickWhat => ({
+      ...parts.map(({ lens: _, ...part }): SheetEventWhat => ({
         kind: 'part out',
         part: { ...part, marked: 'words' },
       })),
-      ...lines.map(({ id: step }): TickWhat => ({ kind: 'step', step, done: true })),
+      ...lines.map(({ id: step }): SheetEventWhat => ({ kind: 'step', step, done: true })),
     ];
   };
   const idOf = (slug: string) => {

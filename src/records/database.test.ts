@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { copyRecords, isBusy, openRecords, RecordsError, RecordsUnusable, write } from './database';
 import { readSetting, writeSetting } from './settings';
-import { sheetTasks, sheetTicks } from './sheets';
+import { sheetTasks, sheetEvents } from './cleaning';
 
 let dir: string;
 beforeEach(() => {
@@ -185,7 +185,7 @@ test('what was marked on a clean-down before ticks were kept becomes its first t
   `);
   old.$client.close();
   const now = openRecords(data);
-  expect(sheetTicks(now, 'sh')).toEqual([
+  expect(sheetEvents(now, 'sh')).toEqual([
     {
       id: 'sh.s.wipe',
       at: 9,

@@ -11,13 +11,13 @@ import {
 import type { Role } from '../core/people/roles';
 import type { CareResult, Finding } from '../core/care/care';
 import type { Depth } from '../core/care/depth';
-import type { Campaign } from '../core/sheet/campaign';
-import type { TickWhat } from '../core/sheet/progress';
-import type { RunSheet } from '../core/sheet/run';
-import type { KeptPlan } from '../core/plan/kept';
-import type { StockKind } from '../core/stores/stock';
+import type { Campaign } from '../core/cleaning/campaign';
+import type { SheetEventWhat } from '../core/cleaning/progress';
+import type { RunSheet } from '../core/cleaning/run';
+import type { KeptSchedule } from '../core/schedule/kept';
+import type { StockKind } from '../core/inventory/stock';
 import type { Draught, Process } from '../core/usage/soil';
-import type { EntryKind, Source } from './entry-data';
+import type { EntryKind, Source } from './audit-log-data';
 
 /**
  * Units at rest: `_at`, `start` in UTC milliseconds; `_s` whole seconds; `_ms` whole milliseconds of
@@ -286,7 +286,7 @@ export const sheetTick = sqliteTable(
     /** when it came in; later than `at` from a phone that was offline */
     receivedAt: instant('received_at').notNull(),
     person: text('person').notNull(),
-    what: text('what', { mode: 'json' }).$type<TickWhat>().notNull(),
+    what: text('what', { mode: 'json' }).$type<SheetEventWhat>().notNull(),
   },
   (t) => [index('sheet_tick_sheet').on(t.sheetId, t.receivedAt, t.id)],
 );
@@ -529,7 +529,7 @@ export const weekPlan = sqliteTable('week_plan', {
   madeBy: text('made_by').notNull(),
   /** what was done to the one before, in words */
   words: text('words').notNull(),
-  plan: text('plan', { mode: 'json' }).$type<KeptPlan>().notNull(),
+  plan: text('plan', { mode: 'json' }).$type<KeptSchedule>().notNull(),
 });
 
 /** What calendars that read our feed know of a clean-down: each change counts up, a cancelled one stays. */

@@ -1,7 +1,7 @@
 import { readSetting, writeSetting } from '../records/settings';
 import { write } from '../records/database';
 import { ok } from '../core/units/result';
-import { allOrRefused, attempted, problem, troubleWords } from './shop';
+import { allOrRefused, attempted, refuse, troubleWords } from './shop';
 import { dropTestShop, must, openTestShop, refusal, type TestShop } from './testing/shop';
 
 let shop: TestShop;
@@ -63,7 +63,7 @@ test('several steps as one: a refusal of any leaves nothing of the others', () =
   const outcome = allOrRefused(shop, (take) => {
     writeSetting(shop.db, 'name', 'half');
     take(ok(1));
-    take(problem('no more'));
+    take(refuse('no more'));
     return 'never';
   });
   expect(refusal(outcome)).toBe('no more');

@@ -3,13 +3,13 @@ import type { z } from 'zod';
 import { isZone } from '../core/units/zone';
 import { roles, type Role } from '../core/people/roles';
 import { fail, ok, type Result } from '../core/units/result';
-import { insertDataEntry } from '../records/book';
+import { insertDataEntry } from '../records/audit-log';
 import { isBusy, openRecords, RecordsError, write, type Db } from '../records/database';
-import type { Source } from '../records/entry-data';
+import type { Source } from '../records/audit-log-data';
 import { allPeople } from '../records/people';
 import { readSetting, writeSetting } from '../records/settings';
 import { makeSecret, signingSecret } from './secret';
-import { rebuildUsage } from './usage';
+import { rebuildUsage } from './usage/usage';
 
 /** The open shop: its records, where its files are, and its clock. */
 export interface Shop {
@@ -41,25 +41,25 @@ export interface Actor {
 }
 
 /** An expected failure of a use case: what was wrong with which field, and what was kept. */
-export interface Problem {
+export interface Refusal {
   field: string | null;
   message: string;
 }
 
-export type Outcome<T> = Result<T, Problem>;
+export type Outcome<T> = Result<T, Refusal>;
 
 /** An expected failure. */
-export function problem(
+export function refuse(
   message: string,
   field: string | null = null,
-): { ok: false; error: Problem } {
+): { ok: false; error: Refusal } {
   return fail({ field, message });
 }
 
 /** The first thing a schema found wrong, as an expected failure. */
-export function firstProblem(error: z.ZodError): { ok: false; error: Problem } {
+export function firstRefusal(error: z.ZodError): { ok: false; error: Refusal } {
   const issue = error.issues[0]!;
-  return problem(issue.message, String(issue.path[0] ?? ''));
+  return refuse(issue.message, String(issue.path[0] ?? ''));
 }
 
 /** The folder of the data: DATA_DIR, else `./data`. */
@@ -148,22 +148,22 @@ export function changeSetting(
   value: string,
 ): Outcome<string> {
   const clean = value.trim();
-  if (!clean) return problem(`The ${name.replace('-', ' ')} must not be empty.`, name);
-  if (clean.length > 300) return problem('At most 300 characters.', name);
+  if (!clean) return refuse(`The ${name.replace('-', ' ')} must not be empty.`, name);
+  if (clean.length > 300) return refuse('At most 300 characters.', name);
   if (name === 'timezone' && !isZone(clean)) {
-    return problem(
+    return refuse(
       `"${clean}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,
       name,
     );
   }
   if (name === 'label-asks' && !labelAsks.some((one) => one === clean)) {
-    return problem('A label asks for nothing, a name or a code.', name);
+    return refuse('A label asks for nothing, a name or a code.', name);
   }
   if (name === 'code-roles' && !clean.split(', ').every((one) => one === 'nobody' || isRole(one))) {
-    return problem(`Name roles, with a comma between: ${roles.join(', ')}; or nobody.`, name);
+    return refuse(`Name roles, with a comma between: ${roles.join(', ')}; or nobody.`, name);
   }
   if (name === 'strength-floor' && !(Number(clean) >= 10 && Number(clean) <= 100)) {
-    return problem('The floor is 10 to 100 percent of the baseline.', name);
+    return refuse('The floor is 10 to 100 percent of the baseline.', name);
   }
   const before = readSetting(shop.db, name);
   if (before === clean) return ok(clean);
@@ -228,7 +228,7 @@ export async function attempted<T>(
     const words = troubleWords(error);
     if (!words) throw error;
     console.error(words, error);
-    return problem(words);
+    return refuse(words);
   }
 }
 
@@ -262,7 +262,7 @@ export function allOrRefused<T>(
 
 /** Carries a refusal out of the steps. */
 class Refused extends Error {
-  constructor(readonly outcome: { ok: false; error: Problem }) {
+  constructor(readonly outcome: { ok: false; error: Refusal }) {
     super(outcome.error.message);
   }
 }

@@ -1,4 +1,4 @@
-import { readCalendar, type CalendarOrder } from '../services/weeks/icalendar';
+import { readCalendar, type CalendarOrder } from '../services/schedule/icalendar';
 
 /** A process of its own that works out the times of one calendar, and ends. */
 process.on('message', ({ text, zone, from, to }: CalendarOrder) => {

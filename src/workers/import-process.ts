@@ -3,7 +3,7 @@ import {
   rejectedCsv,
   writeSessions,
   type CheckedFile,
-} from '../services/import/import-sessions';
+} from '../services/usage/import/import-sessions';
 import {
   rowsLeft,
   type Answers,
@@ -11,7 +11,7 @@ import {
   type Question,
   type ReadOrder,
   type Word,
-} from '../services/import/messages';
+} from '../services/usage/import/messages';
 import { ok } from '../core/units/result';
 import { openShop, type Shop } from '../services/shop';
 

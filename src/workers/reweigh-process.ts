@@ -1,6 +1,6 @@
-import type { ReweighOrder, ReweighWord } from '../services/reweigh';
+import type { ReweighOrder, ReweighWord } from '../services/usage/reweigh';
 import { closeShop, openShop } from '../services/shop';
-import { changeWeight, previewWeight } from '../services/soil-weights';
+import { changeWeight, previewWeight } from '../services/usage/soil-weights';
 
 /** A process of its own for one change of the soil table, or for looking what it would do. */
 function say(word: ReweighWord): void {

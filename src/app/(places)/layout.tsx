@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
-import { Foot } from '../../ui/frame/Foot';
-import { Frame } from '../../ui/frame/Frame';
-import { ribbonColumns } from '../../ui/ribbon/columns';
+import { Foot } from '../../ui/shared/frame/Foot';
+import { Frame } from '../../ui/shared/frame/Frame';
+import { ribbonColumns } from '../../ui/shared/ribbon/columns';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
-import { signOutAction } from '../actions/door';
+import { signOutAction } from '../actions/sign-in';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
   const { shop, actor, role } = await enter('see');

@@ -1,6 +1,6 @@
 import { families } from '../../catalogue/families';
-import { choosable } from '../../services/choice';
-import { Refresh } from '../../ui/frame/Refresh';
+import { choosable } from '../../services/today/choice';
+import { Refresh } from '../../ui/shared/frame/Refresh';
 import { Today } from '../../ui/today/Today';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';

@@ -9,7 +9,7 @@ export function answer(outcome: Outcome<unknown>): Response {
 }
 
 /** A refusal as JSON. */
-export function refuse(status: number, message: string): Response {
+export function refuseRequest(status: number, message: string): Response {
   return Response.json({ ok: false, error: { field: null, message } }, { status });
 }
 
@@ -22,12 +22,13 @@ export function guarded<C>(
   serve: (inside: Inside, request: Request, context: C) => Response | Promise<Response>,
 ): (request: Request, context: C) => Promise<Response> {
   return async (request, context) => {
-    if (request.method !== 'GET' && !fromOwnPage(request.headers)) return refuse(403, otherSite);
+    if (request.method !== 'GET' && !fromOwnPage(request.headers))
+      return refuseRequest(403, otherSite);
     const trouble = shopTrouble();
-    if (trouble) return refuse(503, trouble);
+    if (trouble) return refuseRequest(503, trouble);
     const inside = await currentInside();
-    if (!inside) return refuse(401, 'You are signed out. Sign in again.');
-    if (!may(inside.role, right)) return refuse(403, refusalWords(inside.role, right));
+    if (!inside) return refuseRequest(401, 'You are signed out. Sign in again.');
+    if (!may(inside.role, right)) return refuseRequest(403, refusalWords(inside.role, right));
     return answered(() => serve(inside, request, context));
   };
 }
@@ -40,6 +41,6 @@ export async function answered(step: () => Response | Promise<Response>): Promis
     const words = troubleWords(error);
     if (!words) throw error;
     console.error(words, error);
-    return refuse(503, words);
+    return refuseRequest(503, words);
   }
 }

@@ -1,8 +1,8 @@
 import fs from 'node:fs';
 import path from 'node:path';
-import { isNewShop } from '../../services/auth';
+import { isNewShop } from '../../services/people/auth';
 import { defaultDataDir, troubleWords } from '../../services/shop';
-import { freshenCalendars } from '../../services/weeks/bookings';
+import { freshenCalendars } from '../../services/schedule/bookings';
 import { theShop } from './shop';
 import { welcomeWord } from './welcome-word';
 

@@ -1,4 +1,4 @@
-import { RateLimit, takeAll } from '../../services/rate';
+import { RateLimit, takeAll } from '../../services/device-api/rate';
 
 interface Limits {
   /** of one phone at one label */

@@ -1,8 +1,8 @@
-import { carryBySmtp } from '../../services/carrier';
-import { writeDigests } from '../../services/digest';
-import { sendLetters } from '../../services/letters';
+import { carryBySmtp } from '../../services/mail/smtp';
+import { writeDigests } from '../../services/mail/digest';
+import { sendLetters } from '../../services/mail/letters';
 import { patiently, type Shop } from '../../services/shop';
-import { freshenCalendars } from '../../services/weeks/bookings';
+import { freshenCalendars } from '../../services/schedule/bookings';
 
 const everyMs = Number(process.env['BITACORA_POST_EVERY_MS']) || 15_000;
 

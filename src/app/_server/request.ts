@@ -1,6 +1,6 @@
 import { cookies, headers } from 'next/headers';
 import { createHash } from 'node:crypto';
-import { browserToken, type SignInFrom } from '../../services/auth';
+import { browserToken, type SignInFrom } from '../../services/people/auth';
 import type { Shop } from '../../services/shop';
 
 type Sent = Pick<Headers, 'get'>;

@@ -4,8 +4,8 @@ import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { cache } from 'react';
 import { may, type Right, type Role } from '../../core/people/roles';
-import { isNewShop, openAuth, type Auth } from '../../services/auth';
-import { personSignedIn } from '../../services/people';
+import { isNewShop, openAuth, type Auth } from '../../services/people/auth';
+import { personSignedIn } from '../../services/people/people';
 import { keepCalendarsFresh, startPost } from './post';
 import {
   closeShop,

@@ -1,46 +1,49 @@
 'use server';
 
-import * as campaigns from '../../services/campaigns';
-import * as putBacks from '../../services/put-backs';
-import * as quick from '../../services/quick-care';
-import * as ends from '../../services/sheet-end';
-import * as sheets from '../../services/sheets';
-import { act } from '../_server/act';
+import { z } from 'zod';
+import * as campaigns from '../../services/cleaning/campaigns';
+import * as putBacks from '../../services/cleaning/put-backs';
+import * as quick from '../../services/cleaning/quick-care';
+import * as ends from '../../services/cleaning/sign-off';
+import * as sheets from '../../services/cleaning/sheets';
+import { action, id, text } from '../_server/action';
 
-export async function startSheetAction(
-  machineId: string,
-  tasks: { stationId: string; task: string }[],
-) {
-  return act('clean', (shop, actor) => {
+const tasks = z.array(z.object({ stationId: id, task: id })).max(300);
+
+export const startSheetAction = action(
+  'clean',
+  [id, tasks],
+  ({ shop, actor }, machineId, tasks) => {
     const started = sheets.startSheet(shop, actor, machineId, tasks);
     return started.ok ? { ok: true as const, value: { sheetId: started.value.row.id } } : started;
-  });
-}
+  },
+);
 
-export async function signOffAction(sheetId: string) {
-  return act('clean', (shop, actor) => ends.signOffSheet(shop, actor, sheetId));
-}
+export const signOffAction = action('clean', [id], ({ shop, actor }, sheetId) =>
+  ends.signOffSheet(shop, actor, sheetId),
+);
 
-export async function abandonAction(sheetId: string, reason: string) {
-  return act('clean', (shop, actor) => ends.abandonSheet(shop, actor, sheetId, reason));
-}
+export const abandonAction = action('clean', [id, text], ({ shop, actor }, sheetId, reason) =>
+  ends.abandonSheet(shop, actor, sheetId, reason),
+);
 
-export async function startCampaignAction(input: unknown) {
-  return act('clean', (shop, actor) => campaigns.startCampaign(shop, actor, input));
-}
+export const startCampaignAction = action('clean', [z.unknown()], ({ shop, actor }, input) =>
+  campaigns.startCampaign(shop, actor, input),
+);
 
-export async function quickCareAction(
-  machineId: string,
-  tasks: { stationId: string; task: string }[],
-  key: string,
-) {
-  return act('clean', (shop, actor) => quick.recordQuickCare(shop, actor, machineId, tasks, key));
-}
+export const quickCareAction = action(
+  'clean',
+  [id, tasks, id],
+  ({ shop, actor }, machineId, tasks, key) =>
+    quick.recordQuickCare(shop, actor, machineId, tasks, key),
+);
 
-export async function undoQuickCareAction(entryIds: string[]) {
-  return act('clean', (shop, actor) => quick.undoQuickCare(shop, actor, entryIds));
-}
+export const undoQuickCareAction = action(
+  'clean',
+  [z.array(id).max(200)],
+  ({ shop, actor }, entryIds) => quick.undoQuickCare(shop, actor, entryIds),
+);
 
-export async function putRightAction(id: string, how: string) {
-  return act('clean', (shop, actor) => putBacks.putRight(shop, actor, id, how));
-}
+export const putRightAction = action('clean', [id, text], ({ shop, actor }, id, how) =>
+  putBacks.putRight(shop, actor, id, how),
+);

@@ -2,122 +2,121 @@
 
 import { revalidatePath } from 'next/cache';
 import { headers } from 'next/headers';
-import { reportFault, reportSame, type ReportInput } from '../../services/faults/report';
+import { z } from 'zod';
 import { holdsAtOnce, reportedDanger, type Danger } from '../../catalogue/signs';
+import { reportFault, reportSame, type ReportInput } from '../../services/faults/report';
 import { askForLetter } from '../../services/faults/follow';
 import { answerWatch } from '../../services/faults/watch';
-import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/labels';
-import type { SessionInput } from '../../services/session-input';
-import { dropTimer, logSession, logTimer, runTimer } from '../../services/sessions';
-import { attempted, problem, type Actor, type Outcome, type Shop } from '../../services/shop';
+import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/machines/labels';
+import type { SessionInput } from '../../services/usage/session-input';
+import { dropTimer, logSession, logTimer, runTimer } from '../../services/usage/sessions';
+import { refuse, type Actor, type Outcome, type Shop } from '../../services/shop';
+import { id, openAction, shape, text } from '../_server/action';
 import { labelWait } from '../_server/label-limits';
-import { addressOf, fromOwnPage, otherSite } from '../_server/request';
-import { shopTrouble, theShop } from '../_server/shop';
+import { addressOf } from '../_server/request';
+
+const who = z.object({ name: text, code: text });
+
+/** What a use case at a label works on. */
+interface AtLabel {
+  shop: Shop;
+  actor: Actor;
+  machineId: string;
+  /** too many come from this phone or label */
+  crowded: boolean;
+}
 
 /**
  * Runs a use case for whoever holds a label link, on that machine alone.
- * @param danger of what is reported: a report of danger is taken from anybody
+ * @param danger of what is reported: a report of danger is taken from anybody, and never kept waiting
  */
 async function atMachine<T>(
+  shop: Shop,
   token: string,
-  who: Who,
-  danger: Danger | null,
-  step: (
-    shop: Shop,
-    actor: Actor,
-    machineId: string,
-    options: { crowded: boolean },
-  ) => Outcome<T> | Promise<Outcome<T>>,
+  whose: Who,
+  step: (at: AtLabel) => Outcome<T>,
+  danger: Danger | null = null,
 ): Promise<Outcome<T>> {
-  const sent = await headers();
-  if (!fromOwnPage(sent)) return problem(otherSite);
-  const trouble = shopTrouble();
-  if (trouble) return problem(trouble);
-  const shop = theShop();
   const machine = machineOfLabel(shop, token);
   if (!machine) {
-    return problem('This label is no longer valid. Tell the technician; nothing was recorded.');
+    return refuse('This label is no longer valid. Tell the technician; nothing was recorded.');
   }
+  const address = addressOf(await headers());
   const dangerous = danger !== null && holdsAtOnce(danger);
-  const wait = labelWait(token, addressOf(sent), shop.now());
+  const wait = labelWait(token, address, shop.now());
   if (wait > 0 && !dangerous) {
-    return problem(
+    return refuse(
       `Too much at once from this phone or label: wait ${wait} s. What you typed is still here.`,
     );
   }
-  const actor = await actorAtLabel(shop, who, dangerous, addressOf(sent));
+  const actor = await actorAtLabel(shop, whose, dangerous, address);
   if (!actor.ok) return actor;
-  const outcome = await attempted(() => step(shop, actor.value, machine.id, { crowded: wait > 0 }));
+  const outcome = step({ shop, actor: actor.value, machineId: machine.id, crowded: wait > 0 });
   if (outcome.ok) revalidatePath('/', 'layout');
   return outcome;
 }
 
-export async function labelLogAction(token: string, who: Who, input: SessionInput) {
-  return atMachine(token, who, null, (shop, actor, machineId) =>
-    logSession(shop, actor, {
-      ...input,
-      machineId,
-      operator: actor.name === nobody ? null : actor.name,
-    }),
-  );
-}
+const operatorOf = ({ name }: Actor) => (name === nobody ? null : name);
 
-export async function labelStartTimerAction(token: string, who: Who) {
-  return atMachine(token, who, null, (shop, actor, machineId) => runTimer(shop, actor, machineId));
-}
+export const labelLogAction = openAction(
+  [id, who, shape<SessionInput>()],
+  (shop, token, whose, input) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      logSession(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
+    ),
+);
 
-export async function labelDropTimerAction(token: string, who: Who) {
-  return atMachine(token, who, null, (shop, _actor, machineId) => dropTimer(shop, machineId));
-}
+export const labelStartTimerAction = openAction([id, who], (shop, token, whose) =>
+  atMachine(shop, token, whose, ({ actor, machineId }) => runTimer(shop, actor, machineId)),
+);
 
-export async function labelLogTimerAction(
-  token: string,
-  who: Who,
-  input: Omit<SessionInput, 'start' | 'runSeconds'>,
-) {
-  return atMachine(token, who, null, (shop, actor, machineId) =>
-    logTimer(shop, actor, {
-      ...input,
-      machineId,
-      operator: actor.name === nobody ? null : actor.name,
-    }),
-  );
-}
+export const labelDropTimerAction = openAction([id, who], (shop, token, whose) =>
+  atMachine(shop, token, whose, ({ machineId }) => dropTimer(shop, machineId)),
+);
+
+export const labelLogTimerAction = openAction(
+  [id, who, shape<Omit<SessionInput, 'start' | 'runSeconds'>>()],
+  (shop, token, whose, input) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      logTimer(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
+    ),
+);
 
 /** Takes a report by itself, so that it holds the machine at once; its pictures follow by its link. */
-export async function labelReportAction(token: string, who: Who, input: ReportInput) {
-  // what the bed adds to it the report itself weighs; here it is whether anybody may be kept waiting
-  const signs = Array.isArray(input?.signs) ? input.signs : [];
-  const danger = reportedDanger(signs, input?.danger ?? null, { bedLoaded: true });
-  return atMachine(token, who, danger, (shop, actor, machineId, options) =>
-    reportFault(shop, actor, { ...input, machineId }, options),
-  );
-}
+export const labelReportAction = openAction(
+  [id, who, shape<ReportInput>()],
+  (shop, token, whose, input) => {
+    const signs = Array.isArray(input.signs) ? input.signs : [];
+    // what the bed adds to it the report itself weighs; here it is whether anybody may be kept waiting
+    const danger = reportedDanger(signs, input.danger ?? null, { bedLoaded: true });
+    return atMachine(
+      shop,
+      token,
+      whose,
+      ({ actor, machineId, crowded }) =>
+        reportFault(shop, actor, { ...input, machineId }, { crowded }),
+      danger,
+    );
+  },
+);
 
-export async function labelSameAction(
-  token: string,
-  who: Who,
-  input: Omit<Parameters<typeof reportSame>[2], 'machineId'>,
-) {
-  return atMachine(token, who, null, (shop, actor, machineId) =>
-    reportSame(shop, actor, { ...input, machineId }),
-  );
-}
+export const labelSameAction = openAction(
+  [id, who, z.object({ faultId: id, note: text.nullable(), key: id })],
+  (shop, token, whose, input) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      reportSame(shop, actor, { ...input, machineId }),
+    ),
+);
 
-export async function labelWatchAction(
-  token: string,
-  who: Who,
-  input: Omit<Parameters<typeof answerWatch>[2], 'machineId'>,
-) {
-  return atMachine(token, who, null, (shop, actor, machineId) =>
-    answerWatch(shop, actor, { ...input, machineId }),
-  );
-}
+export const labelWatchAction = openAction(
+  [id, who, z.object({ faultId: id, seen: z.boolean(), key: id })],
+  (shop, token, whose, input) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      answerWatch(shop, actor, { ...input, machineId }),
+    ),
+);
 
 /** Asks for a letter about a reported fault. Open to whoever holds its link. */
-export async function askForLetterAction(token: string, mail: string) {
-  if (!fromOwnPage(await headers())) return problem(otherSite);
-  const trouble = shopTrouble();
-  if (trouble) return problem(trouble);
-  return attempted(() => askForLetter(theShop(), token, mail));
-}
+export const askForLetterAction = openAction([text, text], (shop, token, mail) =>
+  askForLetter(shop, token, mail),
+);

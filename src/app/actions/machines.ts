@@ -1,56 +1,57 @@
 'use server';
 
-import * as machines from '../../services/machines';
+import { z } from 'zod';
+import * as machines from '../../services/machines/machines';
 import { releaseEarly } from '../../services/faults/return';
-import { holdMachine } from '../../services/holds';
-import { changeSetting, type SettingName } from '../../services/shop';
-import { freshenCalendars } from '../../services/weeks/bookings';
-import { act } from '../_server/act';
+import { holdMachine } from '../../services/machines/holds';
+import { action, id, text } from '../_server/action';
 
-export async function addMachineAction(input: { nickname: string; family: string }) {
-  return act('set up', (shop, actor) => machines.addMachine(shop, actor, input));
-}
+export const addMachineAction = action(
+  'set up',
+  [z.object({ nickname: text, family: text })],
+  ({ shop, actor }, input) => machines.addMachine(shop, actor, input),
+);
 
-export async function renameMachineAction(id: string, nickname: string) {
-  return act('set up', (shop, actor) => machines.renameMachine(shop, actor, id, nickname));
-}
+export const renameMachineAction = action('set up', [id, text], ({ shop, actor }, id, nickname) =>
+  machines.renameMachine(shop, actor, id, nickname),
+);
 
-export async function retireMachineAction(id: string, reason: string) {
-  return act('set up', (shop, actor) => machines.retireMachine(shop, actor, id, reason));
-}
+export const retireMachineAction = action('set up', [id, text], ({ shop, actor }, id, reason) =>
+  machines.retireMachine(shop, actor, id, reason),
+);
 
-export async function changeCardAction(id: string, card: Record<string, string>) {
-  return act('set up', (shop, actor) => machines.changeCard(shop, actor, id, card));
-}
+export const changeCardAction = action(
+  'set up',
+  [id, z.record(z.string(), text)],
+  ({ shop, actor }, id, card) => machines.changeCard(shop, actor, id, card),
+);
 
-export async function renewLabelAction(id: string) {
-  return act('set up', (shop, actor) => machines.renewLabel(shop, actor, id));
-}
+export const renewLabelAction = action('set up', [id], ({ shop, actor }, id) =>
+  machines.renewLabel(shop, actor, id),
+);
 
-export async function addStationAction(machineId: string, input: { kind: string; name: string }) {
-  return act('set up', (shop, actor) => machines.addStation(shop, actor, machineId, input));
-}
+export const addStationAction = action(
+  'set up',
+  [id, z.object({ kind: text, name: text })],
+  ({ shop, actor }, machineId, input) => machines.addStation(shop, actor, machineId, input),
+);
 
-export async function renameStationAction(stationId: string, name: string) {
-  return act('set up', (shop, actor) => machines.renameStation(shop, actor, stationId, name));
-}
+export const renameStationAction = action(
+  'set up',
+  [id, text],
+  ({ shop, actor }, stationId, name) => machines.renameStation(shop, actor, stationId, name),
+);
 
-export async function removeStationAction(stationId: string) {
-  return act('set up', (shop, actor) => machines.removeStation(shop, actor, stationId));
-}
+export const removeStationAction = action('set up', [id], ({ shop, actor }, stationId) =>
+  machines.removeStation(shop, actor, stationId),
+);
 
-export async function holdMachineAction(id: string, words: string) {
-  return act('diagnose', (shop, actor) => holdMachine(shop, actor, id, words));
-}
+export const holdMachineAction = action('diagnose', [id, text], ({ shop, actor }, id, words) =>
+  holdMachine(shop, actor, id, words),
+);
 
-export async function releaseHoldAction(holdId: string, reason: string) {
-  return act('diagnose', (shop, actor) => releaseEarly(shop, actor, holdId, reason));
-}
-
-export async function changeSettingAction(name: SettingName, value: string) {
-  return act('set up', async (shop, actor) => {
-    const changed = changeSetting(shop, actor, name, value);
-    if (changed.ok && name === 'timezone') await freshenCalendars(shop);
-    return changed;
-  });
-}
+export const releaseHoldAction = action(
+  'diagnose',
+  [text, text],
+  ({ shop, actor }, holdId, reason) => releaseEarly(shop, actor, holdId, reason),
+);

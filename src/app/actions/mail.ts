@@ -1,17 +1,18 @@
 'use server';
 
-import { carryBySmtp } from '../../services/carrier';
-import * as letters from '../../services/letters';
-import { act } from '../_server/act';
+import { z } from 'zod';
+import { carryBySmtp } from '../../services/mail/smtp';
+import * as letters from '../../services/mail/letters';
+import { action } from '../_server/action';
 
-export async function changePostAction(input: unknown) {
-  return act('set up', (shop, actor) => letters.changePost(shop, actor, input));
-}
+export const changePostAction = action('set up', [z.unknown()], ({ shop, actor }, input) =>
+  letters.changePost(shop, actor, input),
+);
 
-export async function tryPostAction() {
-  return act('set up', (shop, actor) => letters.tryPost(shop, actor, carryBySmtp));
-}
+export const tryPostAction = action('set up', [], ({ shop, actor }) =>
+  letters.tryPost(shop, actor, carryBySmtp),
+);
 
-export async function changeMailWishesAction(input: unknown) {
-  return act('see', (shop, actor) => letters.changeMailWishes(shop, actor.id!, input));
-}
+export const changeMailWishesAction = action('see', [z.unknown()], ({ shop, actor }, input) =>
+  letters.changeMailWishes(shop, actor.id!, input),
+);

@@ -1,10 +1,10 @@
 import { connection } from 'next/server';
 import { redirect } from 'next/navigation';
-import { isNewShop } from '../../services/auth';
-import { Door } from '../../ui/door/Door';
-import { SignInForm } from '../../ui/door/SignInForm';
+import { isNewShop } from '../../services/people/auth';
+import { EntryPage } from '../../ui/people/EntryPage';
+import { SignInForm } from '../../ui/people/SignInForm';
 import { currentInside, theShop } from '../_server/shop';
-import { signInAction } from '../actions/door';
+import { signInAction } from '../actions/sign-in';
 
 export const metadata = { title: 'Sign in' };
 
@@ -14,11 +14,11 @@ export default async function SignInPage() {
   if (isNewShop(shop)) redirect('/welcome');
   if (await currentInside()) redirect('/');
   return (
-    <Door
+    <EntryPage
       title={shop.name}
       lead="Sign in to open the book. Operators need no account: they scan the label on the machine."
     >
       <SignInForm signIn={signInAction} />
-    </Door>
+    </EntryPage>
   );
 }

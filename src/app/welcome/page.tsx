@@ -1,11 +1,11 @@
 import { connection } from 'next/server';
 import { redirect } from 'next/navigation';
-import { isNewShop } from '../../services/auth';
-import { Door } from '../../ui/door/Door';
-import { WelcomeForm } from '../../ui/door/WelcomeForm';
+import { isNewShop } from '../../services/people/auth';
+import { EntryPage } from '../../ui/people/EntryPage';
+import { WelcomeForm } from '../../ui/people/WelcomeForm';
 import { theShop } from '../_server/shop';
 import { welcomeWord } from '../_server/welcome-word';
-import { welcomeAction } from '../actions/door';
+import { welcomeAction } from '../actions/sign-in';
 
 export const metadata = { title: 'Welcome' };
 
@@ -14,7 +14,7 @@ export default async function WelcomePage() {
   const shop = theShop();
   if (!isNewShop(shop)) redirect('/sign-in');
   return (
-    <Door
+    <EntryPage
       title="A new book"
       lead="Bitacora counts what your machines burn and knows what must be cleaned when. First, whose book is it?"
     >
@@ -27,6 +27,6 @@ export default async function WelcomePage() {
           shop.zone === 'UTC' ? Intl.DateTimeFormat().resolvedOptions().timeZone : shop.zone
         }
       />
-    </Door>
+    </EntryPage>
   );
 }

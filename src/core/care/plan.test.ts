@@ -1,4 +1,4 @@
-import { planAt, plannedTasks, type DatedChange } from './plan';
+import { carePlanAt, plannedTasks, type DatedChange } from './plan';
 import type { Limit } from './care';
 
 interface Task {
@@ -31,7 +31,7 @@ const changes: DatedChange<Task>[] = [
   { at: 50, reason: null, what: { change: 'own task removed', station: 'w', task: 'smell' } },
 ];
 const at = (instant: number) =>
-  plannedTasks(planAt(changes, instant), 'w', [wipe]).map(
+  plannedTasks(carePlanAt(changes, instant), 'w', [wipe]).map(
     ({ key, limits, basis }) => `${key} ${limits[0]!.value} ${basis.from}`,
   );
 
@@ -45,7 +45,7 @@ test('a plan is what the changes up to an instant make of it', () => {
 });
 
 test('limits of the shop hold whatever the school, and only at their station', () => {
-  const plan = planAt(changes, 20);
+  const plan = carePlanAt(changes, 20);
   expect(plannedTasks(plan, 'w', [wipe], 'calendar')[0]!.limits).toEqual(limit(9));
   expect(plannedTasks(plan, 'other', [wipe], 'calendar')[0]!.limits).toEqual(limit(2));
   expect(plannedTasks(plan, 'w', [wipe])[0]!.basis.reason).toBe('the manual says so');

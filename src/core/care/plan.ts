@@ -6,7 +6,7 @@ export const bases = ['manual', 'evidence', 'shop'] as const;
 export type Basis = (typeof bases)[number];
 
 /** One change of a machine's care plan. `T` is a care task as the caller describes one. */
-export type PlanChange<T> =
+export type CarePlanChange<T> =
   | { change: 'school'; school: School }
   /** `limits: null` goes back to those of the school */
   | { change: 'limits'; station: string; task: string; limits: Limit[] | null; basis: Basis }
@@ -18,7 +18,7 @@ export interface DatedChange<T> {
   /** UTC milliseconds it is in force from */
   at: number;
   reason: string | null;
-  what: PlanChange<T>;
+  what: CarePlanChange<T>;
 }
 
 /** Why a task has the limits it has. */
@@ -44,7 +44,7 @@ const place = (station: string, task: string) => `${station} ${task}`;
  * The plan in force at an instant: all changes up to it, one after the other.
  * @param changes of one machine, in order of `at`
  */
-export function planAt<T extends { key: string }>(
+export function carePlanAt<T extends { key: string }>(
   changes: readonly DatedChange<T>[],
   instant: number,
 ): CarePlan<T> {

@@ -1,12 +1,12 @@
-import { addPerson } from '../people';
-import { activeHolds, shownHolds } from '../holds';
-import { readiness } from '../at-machine';
-import { bookPage } from '../book';
-import { recordBurn } from '../strength/burns';
-import { changeRecipe } from '../strength/recipes';
-import { logSession } from '../sessions';
-import { retireMachine } from '../machines';
-import { moveStock, shelf } from '../stores';
+import { addPerson } from '../people/people';
+import { activeHolds, shownHolds } from '../machines/holds';
+import { readiness } from '../machines/readiness';
+import { bookPage } from '../audit-log/audit-log';
+import { recordBurn } from '../readings/strength/burns';
+import { changeRecipe } from '../readings/strength/recipes';
+import { logSession } from '../usage/sessions';
+import { retireMachine } from '../machines/machines';
+import { moveStock, shelf } from '../inventory/inventory';
 import type { Actor } from '../shop';
 import {
   addTestMachine,
@@ -20,7 +20,7 @@ import {
 import { openFaults, readFault } from './faults';
 import { askForLetter, followed, followToken } from './follow';
 import { faultLinks } from './links';
-import { acceptedMarks, acceptMark, dropMark } from './marks';
+import { acceptedMarks, acceptMark, dropMark } from './accepted-marks';
 import { reportFault, reportGround, reportSame } from './report';
 import { liftRestriction, releaseEarly, restrictions, returnMachine } from './return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';

@@ -1,7 +1,7 @@
 import { causeWords } from '../../catalogue/causes';
 import { requiredProofs, signGone, type RequiredProof } from '../../catalogue/proofs';
 import { dangers, type Danger } from '../../catalogue/signs';
-import { faultTimes, type FaultTimes } from '../../core/reliability/fault-times';
+import { faultTimes, type FaultTimes } from '../../core/faults/fault-times';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
 import {
@@ -11,18 +11,20 @@ import {
   standingEntries,
   strikesOf,
   type EntryRow,
-} from '../../records/book';
-import type { EntryData } from '../../records/entry-data';
+} from '../../records/audit-log';
+import type { EntryData } from '../../records/audit-log-data';
 import { machineById } from '../../records/machines';
 import { photosOf } from '../../records/photos';
-import { nicknameOf } from '../sessions';
-import { problem, type Outcome, type Shop } from '../shop';
+import { nicknameOf } from '../usage/sessions';
+import { refuse, type Outcome, type Shop } from '../shop';
 
 /** One step of a fault's story. */
 export interface FaultStep {
   id: string;
   at: number;
   person: string;
+  /** who, told apart from others of the same name */
+  by: { id: string | null; name: string };
   kind: 'diagnosis' | 'repair' | 'proof' | 'return' | 'again' | 'closed';
   title: string;
   note: string | null;
@@ -144,6 +146,7 @@ function buildFaults(shop: Shop, rows: EntryRow[]): Fault[] {
           id: step.id,
           at: step.at,
           person: step.person,
+          by: { id: step.personId, name: step.person },
           kind,
           title: stepTitle(step),
           note: step.note,
@@ -302,7 +305,7 @@ export function closedFaults(shop: Shop, limit: number, machineId?: string): Fau
 /** A fault that can still be worked on. */
 export function requireOpenFault(shop: Shop, id: string): Outcome<Fault> {
   const fault = readFault(shop, id);
-  if (!fault) return problem('That fault is not in the book.');
-  if (fault.closedAs) return problem('That fault has been closed already.');
+  if (!fault) return refuse('That fault is not in the book.');
+  if (fault.closedAs) return refuse('That fault has been closed already.');
   return ok(fault);
 }

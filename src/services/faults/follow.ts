@@ -1,13 +1,13 @@
 import { timingSafeEqual } from 'node:crypto';
 import { z } from 'zod';
 import { causeWords } from '../../catalogue/causes';
-import { signWords } from '../../catalogue/signs';
+import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
-import { dropFollowers, followersOf, insertFollower } from '../../records/letters';
-import { writeLetter } from '../letters';
+import { dropFollowers, followersOf, insertFollower } from '../../records/mail';
+import { writeLetter } from '../mail/letters';
 import { keyed } from '../secret';
-import { problem, type Outcome, type Shop } from '../shop';
+import { refuse, type Outcome, type Shop } from '../shop';
 import { readFault, type Fault } from './faults';
 
 /** What whoever reported a fault sees of it, without an account. */
@@ -44,7 +44,7 @@ export function followed(shop: Shop, token: string): Followed | null {
   if (!fault) return null;
   return {
     machine: fault.machine,
-    words: faultLine(fault),
+    words: faultTitle(fault.signs, fault.note),
     reportedAt: fault.at,
     standing: standingWords(fault),
     held: fault.holdIds.length > 0,
@@ -53,9 +53,6 @@ export function followed(shop: Shop, token: string): Followed | null {
     open: fault.closedAs === null,
   };
 }
-
-const faultLine = ({ signs, note }: Fault) =>
-  signs.includes('other') && note ? note : signWords(signs);
 
 const standings: Readonly<Record<Fault['stage'], string>> = {
   reported: 'Reported. Nobody has looked yet.',
@@ -112,12 +109,12 @@ const mailSchema = z.email('That is not a mail address.').max(200);
 /** Asks for a letter when the fault is done. Forgotten once it was sent. */
 export function askForLetter(shop: Shop, token: string, mail: string): Outcome<null> {
   const fault = faultBehind(shop, token);
-  if (!fault) return problem('This link is not valid.');
-  if (fault.closedAs) return problem('It is closed already: there is nothing more to tell.');
+  if (!fault) return refuse('This link is not valid.');
+  if (fault.closedAs) return refuse('It is closed already: there is nothing more to tell.');
   const parsed = mailSchema.safeParse(mail.trim());
-  if (!parsed.success) return problem(parsed.error.issues[0]!.message, 'mail');
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'mail');
   if (followersOf(shop.db, fault.id).length >= 20) {
-    return problem('Enough people are told about this one already.', 'mail');
+    return refuse('Enough people are told about this one already.', 'mail');
   }
   write(shop.db, () =>
     insertFollower(shop.db, { faultId: fault.id, mail: parsed.data, askedAt: shop.now() }),
@@ -133,7 +130,7 @@ export function tellFollowers(shop: Shop, fault: Fault): void {
       mail,
       subject: `${fault.machine}: ${fault.closedAs ? 'the fault you reported is closed' : 'back in use'}`,
       body: [
-        `You asked to hear of: ${faultLine(fault)} (${fault.machine}).`,
+        `You asked to hear of: ${faultTitle(fault.signs, fault.note)} (${fault.machine}).`,
         fault.closedAs === null && fault.returned
           ? `It is back in use${fault.returned.restriction ? `, with a restriction: ${fault.returned.restriction}` : ''}.`
           : standingWords(fault),

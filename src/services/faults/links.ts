@@ -1,7 +1,7 @@
-import { repeatOf, type FaultCase } from '../../core/reliability/repeats';
-import { entryData, standingEntries } from '../../records/book';
+import { repeatOf, type FaultCase } from '../../core/faults/repeats';
+import { entryData, standingEntries } from '../../records/audit-log';
 import type { Shop } from '../shop';
-import { runAt, runHoursBetween } from '../usage';
+import { runAt, runHoursBetween } from '../usage/usage';
 import type { Fault } from './faults';
 
 /** What a fault hangs together with. */

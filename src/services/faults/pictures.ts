@@ -1,8 +1,8 @@
 import { ok } from '../../core/units/result';
 import { millisecondsPerHour } from '../../core/units/time';
 import { photosOf } from '../../records/photos';
-import { keepPhoto, readPhoto } from '../photos';
-import { problem, type Outcome, type Shop } from '../shop';
+import { keepPhoto, readPhoto } from '../audit-log/photos';
+import { refuse, type Outcome, type Shop } from '../shop';
 import { faultBehind } from './follow';
 
 /** Pictures of a report may follow for so long. */
@@ -21,12 +21,12 @@ export async function addReportPhoto(
   key: string,
 ): Promise<Outcome<null>> {
   const fault = faultBehind(shop, token);
-  if (!fault) return problem('The report of this picture is not in the book.');
+  if (!fault) return refuse('The report of this picture is not in the book.');
   if (shop.now() - lastReported(fault) > followingHours * millisecondsPerHour) {
-    return problem('This report is over a day old: show the picture to the technician.');
+    return refuse('This report is over a day old: show the picture to the technician.');
   }
   if (photosOf(shop.db, [fault.id]).length >= mostPictures) {
-    return problem(`This report has ${mostPictures} pictures already.`);
+    return refuse(`This report has ${mostPictures} pictures already.`);
   }
   const read = await readPhoto(bytes);
   if (!read.ok) return read;

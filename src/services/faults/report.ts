@@ -3,28 +3,28 @@ import {
   adviceFor,
   bedKinds,
   dangers,
+  faultTitle,
   holdsAtOnce,
   reportedDanger,
   signs,
-  signWords,
   type Danger,
 } from '../../catalogue/signs';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
-import { entryByKey, insertDataEntry } from '../../records/book';
+import { entryByKey, insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
-import { sessionsBeside } from '../../records/sessions';
-import { openFault } from '../damage';
-import { dueMachines } from '../due';
-import { requireMachine } from '../machines';
-import { readMaterial } from '../session-input';
-import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
-import { shopMaterials } from '../soil-book';
+import { sessionsBeside } from '../../records/usage/sessions';
+import { openFault } from './open-fault';
+import { dueMachines } from '../care/due';
+import { requireMachine } from '../machines/machines';
+import { readMaterial } from '../usage/session-input';
+import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { shopMaterials } from '../usage/soil-weights-read';
 import { openFaults, requireOpenFault, type Fault } from './faults';
 import { followToken } from './follow';
-import { acceptedMarks } from './marks';
+import { acceptedMarks } from './accepted-marks';
 
 const signIds = signs.map(({ id }) => id) as [string, ...string[]];
 
@@ -112,7 +112,7 @@ export function reportGround(
     known: openFaults(shop, machineId).map(({ id, signs: seen, note, at }) => ({
       id,
       signs: seen,
-      words: seen.includes('other') && note ? note : signWords(seen),
+      words: faultTitle(seen, note),
       when: `reported ${when(at)}`,
     })),
     bedLoaded: isBedLoaded(shop, machineId),
@@ -169,7 +169,7 @@ export function reportFault(
   { crowded = false } = {},
 ): Outcome<Reported> {
   const parsed = reportSchema.safeParse(input);
-  if (!parsed.success) return firstProblem(parsed.error);
+  if (!parsed.success) return firstRefusal(parsed.error);
   const report = parsed.data;
   const machine = requireMachine(shop, report.machineId);
   if (!machine.ok) return machine;
@@ -211,6 +211,7 @@ export function reportFault(
       },
       ...(report.again && { again: report.again }),
       key,
+      advice: reported('').advice,
     }),
   );
   return ok(reported(faultId));
@@ -245,7 +246,7 @@ export function reportSame(
   const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
   const { id, machineId, danger, holdIds, signs: seen } = fault.value;
-  if (machineId !== input.machineId) return problem('That fault is of another machine.');
+  if (machineId !== input.machineId) return refuse('That fault is of another machine.');
   const key = `again:${input.key}`;
   if (!entryByKey(shop.db, key)) noteAgain(shop, actor, fault.value, input.note, key);
   return ok({

@@ -6,12 +6,12 @@ import {
   entryData,
   insertDataEntry,
   standingEntries,
-} from '../../records/book';
+} from '../../records/audit-log';
 import { write } from '../../records/database';
-import { activeHolds, releaseHold, releaseHoldEntry } from '../holds';
-import { othersWhoDiagnose } from '../people';
-import { problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
-import { strengthSince } from '../strength/burns';
+import { activeHolds, releaseHold, releaseHoldEntry } from '../machines/holds';
+import { othersWhoDiagnose } from '../people/people';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, type Fault } from './faults';
 import { tellFollowers } from './follow';
 
@@ -78,20 +78,20 @@ export function returnToUse(
   restriction: string | null,
 ): Outcome<null> {
   const missing = fault.proofs.find(({ passed }) => !passed);
-  if (fault.stage === 'waiting') return problem(`It waits: ${fault.waiting!.what}.`);
+  if (fault.stage === 'waiting') return refuse(`It waits: ${fault.waiting!.what}.`);
   if (missing) {
-    return problem(
+    return refuse(
       `Not yet: ${missing.words.toLowerCase()} (${missing.because}) ${missing.passed === false ? 'failed' : 'is not recorded'}.`,
       'proof',
     );
   }
   if (restriction && restriction.length > 200) {
-    return problem('A restriction has at most 200 characters: operators read it.', 'restriction');
+    return refuse('A restriction has at most 200 characters: operators read it.', 'restriction');
   }
   const measured = strengthSince(shop, fault);
   // a speed halved and back is not the same number to the last digit
   if (measured && measured.strength < shop.strengthFloor - 1e-9 && !restriction) {
-    return problem(
+    return refuse(
       `Strength is ${Math.round(measured.strength * 100)} %, under the floor of ${Math.round(shop.strengthFloor * 100)} %: return it with a restriction that operators will read, or go on.`,
       'restriction',
     );
@@ -124,13 +124,13 @@ export function releaseEarly(
   const hold = activeHolds(shop).find(({ id }) => id === holdId);
   const fault = hold?.faultId ? readFault(shop, hold.faultId) : null;
   const refused = fault && lookRefusal(shop, actor, fault);
-  return refused ? problem(refused) : releaseHold(shop, actor, holdId, reason);
+  return refused ? refuse(refused) : releaseHold(shop, actor, holdId, reason);
 }
 
 /** Why a machine may not return without a second look, or `null`. */
 export function lookRefusal(shop: Shop, actor: Actor, fault: Fault): string | null {
   const look = fault.proofs.find(({ id }) => id === secondLook);
-  const others = look && !look.passed ? othersWhoDiagnose(shop, actor.name) : [];
+  const others = look && !look.passed ? othersWhoDiagnose(shop, actor) : [];
   return others.length > 0
     ? `After fire or a broken guard it returns only after a second look by ${others.join(' or ')}.`
     : null;
@@ -139,11 +139,11 @@ export function lookRefusal(shop: Shop, actor: Actor, fault: Fault): string | nu
 /** Lifts a restriction: the machine may do everything again. */
 export function liftRestriction(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
   const row = entryById(shop.db, id);
-  if (row?.kind !== 'fault return') return problem('That restriction is not in the book.');
+  if (row?.kind !== 'fault return') return refuse('That restriction is not in the book.');
   if (!restrictions(shop, row.machineId!).some((one) => one.id === id)) {
-    return problem('That restriction has been lifted already.');
+    return refuse('That restriction has been lifted already.');
   }
-  if (!how.trim()) return problem('Say what changed, so that it may do everything again.', 'how');
+  if (!how.trim()) return refuse('Say what changed, so that it may do everything again.', 'how');
   write(shop.db, () =>
     insertDataEntry(shop.db, {
       kind: 'restriction lifted',

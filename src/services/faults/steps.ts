@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { burnProof, openedPlaces, secondLook } from '../../catalogue/proofs';
-import { fanMisfits } from '../../core/repair/fan';
+import { fanMisfits } from '../../core/faults/fan';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/book';
+import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
-import { releaseHoldEntry } from '../holds';
-import { othersWhoDiagnose } from '../people';
-import { firstProblem, problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
-import { storeItem, takeOut } from '../stores';
-import { strengthSince } from '../strength/burns';
+import { releaseHoldEntry } from '../machines/holds';
+import { isSame, othersWhoDiagnose } from '../people/people';
+import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { storeItem, takeOut } from '../inventory/inventory';
+import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, waitingActions, type Fault } from './faults';
 import { tellFollowers } from './follow';
 import { lookRefusal, returnToUse } from './return';
@@ -31,7 +31,7 @@ function requireSeen(
   if (!fault.ok || seen === undefined) return fault;
   const last = fault.value.steps.at(-1);
   if ((last?.id ?? null) === seen || !last) return fault;
-  return problem(
+  return refuse(
     `${last.person} recorded "${last.title}" meanwhile. Look at it, then press again if you still mean it.`,
     'seen',
   );
@@ -50,7 +50,7 @@ export function diagnoseFault(
   input: z.input<typeof diagnosisSchema>,
 ): Outcome<string> {
   const parsed = diagnosisSchema.safeParse(input);
-  if (!parsed.success) return firstProblem(parsed.error);
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { cause, note } = parsed.data;
   const fault = requireSeen(shop, parsed.data);
   if (!fault.ok) return fault;
@@ -121,24 +121,20 @@ export function repairFault(
   input: z.input<typeof repairSchema>,
 ): Outcome<string> {
   const parsed = repairSchema.safeParse(input);
-  if (!parsed.success) return firstProblem(parsed.error);
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { note, fan, cost, expected, action, part, minutes, opened, parts } = parsed.data;
   const fault = requireSeen(shop, parsed.data);
   if (!fault.ok) return fault;
   const misfits = fan ? fanMisfits(fan.old, fan.next) : [];
   if (misfits.length > 0) {
-    return problem(
-      `That fan does not fit: ${misfits.map(({ words }) => words).join('; ')}.`,
-      'fan',
-    );
+    return refuse(`That fan does not fit: ${misfits.map(({ words }) => words).join('; ')}.`, 'fan');
   }
   const unknown = parts.find(({ item }) => item !== null && !storeItem(shop, item));
-  if (unknown) return problem(`${unknown.name} is no longer in the stores.`, 'parts');
+  if (unknown) return refuse(`${unknown.name} is no longer in the stores.`, 'parts');
   const waits = waitingActions.includes(action);
-  if (expected && !waits)
-    return problem('Only what is awaited or sent out has a date.', 'expected');
+  if (expected && !waits) return refuse('Only what is awaited or sent out has a date.', 'expected');
   if (expected && expected < shop.now() - 24 * 3_600_000) {
-    return problem('The date it is expected lies in the past.', 'expected');
+    return refuse('The date it is expected lies in the past.', 'expected');
   }
   return ok(
     write(shop.db, () => {
@@ -188,24 +184,24 @@ export function proveFault(
   input: z.input<typeof proofSchema>,
 ): Outcome<string> {
   const parsed = proofSchema.safeParse(input);
-  if (!parsed.success) return firstProblem(parsed.error);
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { note, tested, passed, proof } = parsed.data;
   const found = requireSeen(shop, parsed.data);
   if (!found.ok) return found;
   const fault = found.value;
   if (fault.stage === 'waiting') {
-    return problem(`It waits (${fault.waiting!.what}): record the repair first.`);
+    return refuse(`It waits (${fault.waiting!.what}): record the repair first.`);
   }
   if (proof && !fault.proofs.some(({ id }) => id === proof)) {
-    return problem('That test is not among those this fault needs.', 'proof');
+    return refuse('That test is not among those this fault needs.', 'proof');
   }
   if (proof === secondLook && passed) {
-    const others = othersWhoDiagnose(shop, actor.name);
+    const others = othersWhoDiagnose(shop, actor);
     const worked = fault.steps.some(
-      ({ kind, person, struck }) => !struck && kind === 'repair' && person === actor.name,
+      ({ kind, by, struck }) => !struck && kind === 'repair' && isSame(by, actor),
     );
     if (worked && others.length > 0) {
-      return problem(
+      return refuse(
         `The second look is another person's: ${others.join(' or ')}. You repaired it.`,
         'proof',
       );
@@ -247,7 +243,7 @@ export function closeFault(
   input: z.input<typeof closingSchema>,
 ): Outcome<null> {
   const parsed = closingSchema.safeParse(input);
-  if (!parsed.success) return firstProblem(parsed.error);
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { note, as } = parsed.data;
   const found = requireSeen(shop, parsed.data);
   if (!found.ok) return found;
@@ -255,20 +251,20 @@ export function closeFault(
   const duplicateOf = as === 'duplicate' ? parsed.data.duplicateOf : null;
   if (as === 'fixed' && fault.stage !== 'proved') {
     const missing = fault.proofs.find(({ passed }) => !passed)!;
-    return problem(`Fixed needs a proof: ${missing.words.toLowerCase()}.`, 'as');
+    return refuse(`Fixed needs a proof: ${missing.words.toLowerCase()}.`, 'as');
   }
   if (as === 'duplicate') {
     const other = duplicateOf ? readFault(shop, duplicateOf) : null;
     if (!other || other.machineId !== fault.machineId || other.id === fault.id) {
-      return problem('Choose the fault on this machine that it duplicates.', 'duplicateOf');
+      return refuse('Choose the fault on this machine that it duplicates.', 'duplicateOf');
     }
   }
   const held = fault.holdIds.length > 0;
   if (held && as !== 'fixed') {
     const refused = as === 'duplicate' ? null : lookRefusal(shop, actor, fault);
-    if (refused) return problem(refused);
+    if (refused) return refuse(refused);
     if (!note) {
-      return problem(
+      return refuse(
         'The machine is on hold for this fault: state the reason for its return.',
         'note',
       );

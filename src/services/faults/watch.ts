@@ -1,10 +1,10 @@
-import { signWords } from '../../catalogue/signs';
+import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { millisecondsPerDay } from '../../core/units/time';
-import { entriesAbout, entryData, insertDataEntry, standingEntries } from '../../records/book';
+import { entriesAbout, entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
-import { sessionsBeside } from '../../records/sessions';
-import { problem, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { sessionsBeside } from '../../records/usage/sessions';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
 import { readFault } from './faults';
 import { reportFault, type Reported } from './report';
 
@@ -45,7 +45,7 @@ export function watched(shop: Shop, machineId?: string): Watched[] {
       {
         faultId: fault.id,
         machineId: fault.machineId,
-        words: fault.signs.includes('other') && fault.note ? fault.note : signWords(fault.signs),
+        words: faultTitle(fault.signs, fault.note),
         since: row.at,
         answers: given.length,
       },
@@ -63,10 +63,10 @@ export function answerWatch(
   input: { faultId: string; machineId: string; seen: boolean; key: string },
 ): Outcome<Reported | null> {
   const on = watched(shop, input.machineId).find(({ faultId }) => faultId === input.faultId);
-  if (!on) return problem('That is no longer asked.');
+  if (!on) return refuse('That is no longer asked.');
   const used = sessionsBeside(shop.db, input.machineId, shop.now() + 1, 'before', 1)[0];
   if (!used || used.start < on.since - millisecondsPerDay) {
-    return problem('Log what you did first: the question is about that session.');
+    return refuse('Log what you did first: the question is about that session.');
   }
   return write(shop.db, () => {
     insertDataEntry(shop.db, {

@@ -1,13 +1,13 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { addMachine } from '../machines';
-import { allInOrder } from '../../core/sheet/ending';
-import { noMarks, progressOf, type Marks } from '../../core/sheet/progress';
+import { addMachine } from '../machines/machines';
+import { allInOrder } from '../../core/cleaning/ending';
+import { noMarks, progressOf, type Marks } from '../../core/cleaning/progress';
 import { millisecondsPerDay } from '../../core/units/time';
-import { logSession } from '../sessions';
-import { press, ticksOf } from '../sheet-ticks';
-import { runOf } from '../sheets';
+import { logSession } from '../usage/sessions';
+import { press, eventsOf } from '../cleaning/events';
+import { runOf } from '../cleaning/sheets';
 import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
 
 export const tester: Actor = { id: null, name: 'Tester', source: 'hand' };
@@ -72,7 +72,7 @@ export function cutPlywood(shop: TestShop, machineId: string, days: number): voi
 
 /** Presses whatever stands between a sheet and its sign-off, as somebody who finds all in order. */
 export function pressAllInOrder(shop: Shop, sheetId: string): void {
-  const progress = progressOf(ticksOf(shop, sheetId));
+  const progress = progressOf(eventsOf(shop, sheetId));
   must(press(shop, tester, sheetId, allInOrder(runOf(shop, sheetId)!, progress)));
 }
 

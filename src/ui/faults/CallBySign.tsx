@@ -1,11 +1,11 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import type { SuggestedCall } from '../../services/judge';
+import type { SuggestedCall } from '../../services/care/call-or-defer';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
-import { percent } from '../ribbon/columns';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { percent } from '../shared/ribbon/columns';
 import classes from './Faults.module.css';
 
 /** Cleanings the reported sign may call for before their limits. */

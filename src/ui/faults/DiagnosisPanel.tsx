@@ -2,11 +2,11 @@
 
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Diagnosis, DiagnosisCheck } from '../../services/diagnosis';
+import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
-import { Allowed } from '../frame/Allowed';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { Allowed } from '../shared/frame/Allowed';
 import classes from './Diagnosis.module.css';
 
 interface DiagnosisPanelProps {

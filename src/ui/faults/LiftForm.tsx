@@ -3,8 +3,8 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 
 /** Lifts a restriction, saying what changed. */

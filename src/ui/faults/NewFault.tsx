@@ -3,8 +3,8 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, type ComponentProps } from 'react';
-import type { PictureQueue } from '../forms/picture-queue';
-import { ReportPictures } from '../forms/ReportPictures';
+import type { PictureQueue } from '../shared/forms/picture-queue';
+import { ReportPictures } from '../shared/forms/ReportPictures';
 import { ReportForm } from './ReportForm';
 
 /** The report as somebody makes it who is signed in: leads to the fault's page. */

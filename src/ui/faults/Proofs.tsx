@@ -5,8 +5,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { burnProof } from '../../catalogue/proofs';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 import type { About, ProveInput, StepsProps } from './steps-props';
 

@@ -3,12 +3,12 @@
 import { Autocomplete, Button, Checkbox, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { openedPlaces, usuallyOpened } from '../../catalogue/proofs';
-import { fanMisfits, type Fan } from '../../core/repair/fan';
+import { fanMisfits, type Fan } from '../../core/faults/fan';
 import { parseInstant } from '../../core/units/instant';
 import type { Outcome } from '../../services/shop';
-import { PhotoInput, photosForm } from '../forms/PhotoInput';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { PhotoInput, photosForm } from '../shared/forms/PhotoInput';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 import type { About, Part, RepairInput, StoresPart } from './steps-props';
 

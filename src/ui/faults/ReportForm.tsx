@@ -6,12 +6,12 @@ import { v7 } from 'uuid';
 import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
 import type { KnownFault, LastJob, ReportInput, Reported } from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
-import { mostPhotos, PhotoInput } from '../forms/PhotoInput';
-import type { PictureQueue } from '../forms/picture-queue';
-import { ProblemNote } from '../forms/ProblemNote';
-import { sendReportPictures } from '../forms/ReportPictures';
-import { Tiles } from '../forms/Tiles';
-import { useAction } from '../forms/use-action';
+import { mostPhotos, PhotoInput } from '../shared/forms/PhotoInput';
+import type { PictureQueue } from '../shared/forms/picture-queue';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { sendReportPictures } from '../shared/forms/ReportPictures';
+import { Tiles } from '../shared/forms/Tiles';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 import { SignDrawing } from './SignDrawing';
 

@@ -6,8 +6,8 @@ import { v7 } from 'uuid';
 import type { Reported } from '../../services/faults/report';
 import type { Watched } from '../../services/faults/watch';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 
 /** One question to whoever uses a machine with a fault on watch. */

@@ -1,4 +1,4 @@
-import type { Fan } from '../../core/repair/fan';
+import type { Fan } from '../../core/faults/fan';
 import type { Fault } from '../../services/faults/faults';
 import type { Outcome } from '../../services/shop';
 

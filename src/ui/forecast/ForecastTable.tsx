@@ -1,5 +1,5 @@
 import { judgedSpans } from '../../core/forecast/back-test';
-import type { ForecastRecord } from '../../services/forecast';
+import type { ForecastRecord } from '../../services/forecast/forecast';
 import classes from './Forecast.module.css';
 
 /** Under so many forecasts a share says little. */

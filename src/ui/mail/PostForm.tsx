@@ -2,10 +2,10 @@
 
 import { Button, Checkbox, NumberInput, PasswordInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Post } from '../../services/letters';
+import type { Post } from '../../services/mail/letters';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Mail.module.css';
 
 const empty: Post = { host: '', port: 587, secure: false, user: '', password: '', from: '' };

@@ -1,4 +1,4 @@
-import { clockTime, dayDate } from '../marks/when';
+import { clockTime, dayDate } from '../shared/marks/when';
 import classes from './Mail.module.css';
 
 interface StuckLetter {

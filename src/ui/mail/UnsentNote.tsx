@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import type { UnsentDanger } from '../../services/letters';
-import classes from '../forms/forms.module.css';
-import { Allowed } from '../frame/Allowed';
+import type { UnsentDanger } from '../../services/mail/letters';
+import classes from '../shared/forms/forms.module.css';
+import { Allowed } from '../shared/frame/Allowed';
 
 /** Says that a report of danger did not reach those who asked to be mailed of it. */
 export function UnsentNote({ unsent }: { unsent: readonly UnsentDanger[] }) {

@@ -2,10 +2,10 @@
 
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { MailWishes } from '../../services/letters';
+import type { MailWishes } from '../../services/mail/letters';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Mail.module.css';
 
 const kinds = [

@@ -4,9 +4,9 @@ import { Checkbox, Group } from '@mantine/core';
 import { may, roles, type Role } from '../../core/people/roles';
 import type { LabelAsks as Asks } from '../../services/shop';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { Tiles } from '../forms/Tiles';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { Tiles } from '../shared/forms/Tiles';
+import { useAction } from '../shared/forms/use-action';
 
 /** What a label asks of whoever logs or reports there. */
 export function LabelAsks({

@@ -3,11 +3,11 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { roles, roleWords, type Role } from '../../core/people/roles';
-import type { Person } from '../../services/people';
+import type { Person } from '../../services/people/people';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
-import { ago } from '../marks/when';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { ago } from '../shared/marks/when';
 import { CodeForm } from './CodeForm';
 import classes from './People.module.css';
 

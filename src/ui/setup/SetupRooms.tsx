@@ -1,6 +1,6 @@
 import Link from 'next/link';
-import { Allowed } from '../frame/Allowed';
-import classes from '../machine/Machine.module.css';
+import { Allowed } from '../shared/frame/Allowed';
+import classes from '../machines/Machine.module.css';
 
 const rooms = [
   { path: '/setup', name: 'Shop and machines' },

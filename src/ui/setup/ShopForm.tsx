@@ -3,8 +3,8 @@
 import { Autocomplete, Button, NumberInput, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
 import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../forms/ProblemNote';
-import { useAction } from '../forms/use-action';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import classes from './Setup.module.css';
 
 type Setting = 'name' | 'timezone' | 'stop-instruction' | 'strength-floor';

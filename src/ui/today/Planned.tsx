@@ -1,7 +1,7 @@
 import Link from 'next/link';
-import type { PlannedToday } from '../../services/weeks/plans';
-import { Allowed } from '../frame/Allowed';
-import { clockTime, dayDate } from '../marks/when';
+import type { PlannedToday } from '../../services/schedule/schedules';
+import { Allowed } from '../shared/frame/Allowed';
+import { clockTime, dayDate } from '../shared/marks/when';
 import classes from './Today.module.css';
 
 /** What the plan has for today comes first: each clean-down starts its run sheet. */

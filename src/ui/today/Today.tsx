@@ -1,17 +1,18 @@
+import { faultTitle } from '../../catalogue/signs';
 import Link from 'next/link';
-import type { Board, DueItem } from '../../services/board';
-import type { Choosable } from '../../services/choice';
-import { IHave } from '../choice/IHave';
-import { FaultLine, faultWords } from '../faults/FaultLine';
-import { callWords, untilWords } from '../machine/judged';
+import type { Board, DueItem } from '../../services/today/board';
+import type { Choosable } from '../../services/today/choice';
+import { IHave } from './IHave';
+import { FaultLine } from '../faults/FaultLine';
+import { callWords, untilWords } from '../machines/judged';
 import type { Outcome } from '../../services/shop';
-import { PutBacks } from '../sheet/PutBacks';
-import { Allowed } from '../frame/Allowed';
-import { HoldTag } from '../marks/HoldTag';
-import { StateMark } from '../marks/StateMark';
-import { ago, clockTime, longDate } from '../marks/when';
-import { Ribbon } from '../ribbon/Ribbon';
-import { leftWords, percent, ribbonColumns } from '../ribbon/columns';
+import { PutBacks } from '../cleaning/PutBacks';
+import { Allowed } from '../shared/frame/Allowed';
+import { HoldTag } from '../shared/marks/HoldTag';
+import { StateMark } from '../shared/marks/StateMark';
+import { ago, clockTime, longDate } from '../shared/marks/when';
+import { Ribbon } from '../shared/ribbon/Ribbon';
+import { leftWords, percent, ribbonColumns } from '../shared/ribbon/columns';
 import { Planned } from './Planned';
 import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
@@ -127,7 +128,7 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
                   {sheet
                     ? `${sheet.marked} of ${sheet.tasks.length} tasks done, started ${ago(hold.since, now, zone)}`
                     : `${hold.person}, ${ago(hold.since, now, zone)}`}
-                  {fault && `: ${faultWords(fault)}`}
+                  {fault && `: ${faultTitle(fault.signs, fault.note)}`}
                 </div>
               </div>
               {sheet ? (

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { closedFaults } from '../../../services/faults/faults';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
-import { span } from '../../../ui/marks/when';
+import { span } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 

@@ -1,4 +1,4 @@
-import { ImportSessions } from '../../../ui/import/ImportSessions';
+import { ImportSessions } from '../../../ui/usage/ImportSessions';
 import { enter } from '../../_server/shop';
 
 export const metadata = { title: 'Import' };

@@ -1,12 +1,12 @@
 import Link from 'next/link';
-import { allWorks, logChoices } from '../../../services/choices';
-import { controllers } from '../../../services/job-files';
-import { LogForm } from '../../../ui/log/LogForm';
-import { WatchQuestions } from '../../../ui/log/WatchQuestions';
+import { allWorks, logChoices } from '../../../services/usage/log-choices';
+import { controllers } from '../../../services/usage/job-files';
+import { LogForm } from '../../../ui/usage/LogForm';
+import { WatchQuestions } from '../../../ui/usage/WatchQuestions';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import { answerWatchAction } from '../../actions/faults';
-import * as actions from '../../actions/use';
+import * as actions from '../../actions/usage';
 
 export const metadata = { title: 'Log hours' };
 

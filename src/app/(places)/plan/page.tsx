@@ -1,14 +1,14 @@
-import { dueMarks } from '../../../services/weeks/marks';
-import { planView } from '../../../services/weeks/plans';
-import { feedToken } from '../../../services/weeks/feed';
-import { warmPlanner } from '../../../services/weeks/work';
-import { Feed } from '../../../ui/weeks/Feed';
-import { PlanRooms } from '../../../ui/weeks/PlanRooms';
-import { WeeksPlan } from '../../../ui/weeks/WeeksPlan';
+import { dueMarks } from '../../../services/schedule/marks';
+import { scheduleView } from '../../../services/schedule/schedules';
+import { feedToken } from '../../../services/schedule/feed';
+import { warmPlanner } from '../../../services/schedule/planning';
+import { Feed } from '../../../ui/schedule/Feed';
+import { ScheduleRooms } from '../../../ui/schedule/ScheduleRooms';
+import { ScheduleLanes } from '../../../ui/schedule/ScheduleLanes';
 import { publicAddress } from '../../_server/address';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
-import * as actions from '../../actions/weeks';
+import * as actions from '../../actions/schedule';
 import { may } from '../../../core/people/roles';
 
 export const metadata = { title: 'Plan' };
@@ -16,13 +16,13 @@ export const metadata = { title: 'Plan' };
 export default async function PlanPage() {
   const { shop, role } = await enter('see');
   const { machines, holds, now } = theBoard();
-  const view = planView(shop, machines);
+  const view = scheduleView(shop, machines);
   if (may(role, 'set up')) warmPlanner();
   const { base } = await publicAddress();
   return (
     <>
-      <PlanRooms here="/plan" />
-      <WeeksPlan
+      <ScheduleRooms here="/plan" />
+      <ScheduleLanes
         view={view}
         marks={dueMarks(shop, machines, view.weeks)}
         held={holds.map(({ machineId }) => machineId)}
@@ -34,9 +34,9 @@ export default async function PlanPage() {
           view: actions.viewPlanningAction,
           stop: actions.stopPlanningAction,
         }}
-        change={actions.changePlanAction}
-        mend={actions.mendPlanAction}
-        back={actions.planBeforeAction}
+        change={actions.changeScheduleAction}
+        mend={actions.mendScheduleAction}
+        back={actions.scheduleBeforeAction}
       />
       {may(role, 'clean') && (
         <Feed

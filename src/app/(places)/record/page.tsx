@@ -1,13 +1,13 @@
 import Link from 'next/link';
-import { bookPage, bookPeople, mayStrike } from '../../../services/book';
-import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/book-filter';
-import { soilTable } from '../../../services/soil-book';
-import { Filters } from '../../../ui/record/Filters';
-import { Lines } from '../../../ui/record/Lines';
-import classes from '../../../ui/record/Record.module.css';
+import { bookPage, bookPeople, mayStrike } from '../../../services/audit-log/audit-log';
+import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/audit-log/filter';
+import { soilTable } from '../../../services/usage/soil-weights-read';
+import { Filters } from '../../../ui/audit-log/Filters';
+import { Lines } from '../../../ui/audit-log/Lines';
+import classes from '../../../ui/audit-log/Record.module.css';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
-import * as actions from '../../actions/book';
+import * as actions from '../../actions/audit-log';
 
 export const metadata = { title: 'Record' };
 

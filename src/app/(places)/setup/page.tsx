@@ -2,14 +2,14 @@ import Link from 'next/link';
 import { deference } from '../../../catalogue/cautions';
 import { families } from '../../../catalogue/families';
 import { moduleKinds } from '../../../catalogue/modules';
-import { moduleViews } from '../../../services/modules';
-import { allMachines } from '../../../services/machine-view';
-import { AllModules } from '../../../ui/modules/AllModules';
+import { moduleViews } from '../../../services/parts/parts';
+import { allMachines } from '../../../services/machines/machine-view';
+import { AllModules } from '../../../ui/parts/AllModules';
 import { SetupRooms } from '../../../ui/setup/SetupRooms';
 import { ShopForm } from '../../../ui/setup/ShopForm';
 import classes from '../../../ui/setup/Setup.module.css';
 import { enter } from '../../_server/shop';
-import { changeSettingAction } from '../../actions/machines';
+import { changeSettingAction } from '../../actions/shop';
 
 export const metadata = { title: 'Set-up' };
 

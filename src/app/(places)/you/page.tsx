@@ -1,6 +1,6 @@
 import { roleWords } from '../../../core/people/roles';
-import { mailWishes } from '../../../services/letters';
-import { people } from '../../../services/people';
+import { mailWishes } from '../../../services/mail/letters';
+import { people } from '../../../services/people/people';
 import { Wishes } from '../../../ui/mail/Wishes';
 import { You } from '../../../ui/people/You';
 import { enter } from '../../_server/shop';

@@ -1,5 +1,5 @@
-import { bookCsv } from '../../../services/book';
-import { bookFilter, bookQuerySchema } from '../../../services/book-filter';
+import { bookCsv } from '../../../services/audit-log/audit-log';
+import { bookFilter, bookQuerySchema } from '../../../services/audit-log/filter';
 import { guarded } from '../../_server/answer';
 
 export const GET = guarded('see', ({ shop }, request) => {

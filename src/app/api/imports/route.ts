@@ -1,6 +1,6 @@
-import { largestFileBytes, startImport } from '../../../services/import/jobs';
+import { largestFileBytes, startImport } from '../../../services/usage/import/jobs';
 import { answer, guarded } from '../../_server/answer';
-import { readBody } from '../../../services/read-body';
+import { readBody } from '../../../services/device-api/read-body';
 
 /** Takes the bytes of a sessions file and begins to read it. */
 export const POST = guarded('clean', async ({ shop, actor }, request) => {

@@ -1,12 +1,12 @@
 import { connection } from 'next/server';
-import { readiness } from '../../../services/at-machine';
-import { allWorks, logChoices } from '../../../services/choices';
+import { readiness } from '../../../services/machines/readiness';
+import { allWorks, logChoices } from '../../../services/usage/log-choices';
 import { reportGround } from '../../../services/faults/report';
 import { watched } from '../../../services/faults/watch';
-import { machineOfLabel } from '../../../services/labels';
-import { namesAtLabel } from '../../../services/people';
-import { AtMachine } from '../../../ui/label/AtMachine';
-import { Door } from '../../../ui/door/Door';
+import { machineOfLabel } from '../../../services/machines/labels';
+import { namesAtLabel } from '../../../services/people/people';
+import { AtMachine } from '../../../ui/machines/AtMachine';
+import { EntryPage } from '../../../ui/people/EntryPage';
 import { theShop } from '../../_server/shop';
 import * as actions from '../../actions/label';
 
@@ -19,12 +19,12 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
   const machine = machineOfLabel(shop, token);
   if (!machine) {
     return (
-      <Door
+      <EntryPage
         title="This label is no longer valid"
         lead="It was renewed, or the machine is retired. Tell the technician: a new label can be printed."
       >
         {null}
-      </Door>
+      </EntryPage>
     );
   }
   const { id, nickname } = machine;

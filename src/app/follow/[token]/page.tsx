@@ -1,8 +1,8 @@
 import { connection } from 'next/server';
 import { followed } from '../../../services/faults/follow';
-import { Door } from '../../../ui/door/Door';
-import { Refresh } from '../../../ui/frame/Refresh';
-import { Follow } from '../../../ui/follow/Follow';
+import { EntryPage } from '../../../ui/people/EntryPage';
+import { Refresh } from '../../../ui/shared/frame/Refresh';
+import { Follow } from '../../../ui/faults/Follow';
 import { theShop } from '../../_server/shop';
 import { askForLetterAction } from '../../actions/label';
 
@@ -15,12 +15,12 @@ export default async function FollowPage({ params }: { params: Promise<{ token: 
   const found = followed(shop, decodeURIComponent(token));
   if (!found) {
     return (
-      <Door
+      <EntryPage
         title="This link is not valid"
         lead="Ask the technician, or scan the label on the machine."
       >
         {null}
-      </Door>
+      </EntryPage>
     );
   }
   return (

@@ -1,8 +1,8 @@
 import { connection } from 'next/server';
 import { roleWords } from '../../../core/people/roles';
-import { readInvitation } from '../../../services/people';
-import { Door } from '../../../ui/door/Door';
-import { JoinForm } from '../../../ui/door/JoinForm';
+import { readInvitation } from '../../../services/people/people';
+import { EntryPage } from '../../../ui/people/EntryPage';
+import { JoinForm } from '../../../ui/people/JoinForm';
 import { theShop } from '../../_server/shop';
 import { joinAction } from '../../actions/people';
 
@@ -15,18 +15,18 @@ export default async function JoinPage({ params }: { params: Promise<{ token: st
   const invited = readInvitation(shop, token);
   if (!invited.ok) {
     return (
-      <Door title="This invitation does not work" lead={invited.error.message}>
+      <EntryPage title="This invitation does not work" lead={invited.error.message}>
         {null}
-      </Door>
+      </EntryPage>
     );
   }
   const { name, role } = invited.value;
   return (
-    <Door
+    <EntryPage
       title={`${name}, welcome to ${shop.name}`}
       lead={`You come in as ${role}: ${roleWords[role]}. Choose a password; you sign in with your name.`}
     >
       <JoinForm name={name} join={joinAction.bind(null, token)} />
-    </Door>
+    </EntryPage>
   );
 }

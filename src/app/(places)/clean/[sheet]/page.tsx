@@ -1,14 +1,14 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../catalogue/cautions';
-import { handOver } from '../../../../services/hand-over';
-import { findMachine } from '../../../../services/machine-view';
-import { sheetWanting } from '../../../../services/sheet-end';
-import { ticksOf } from '../../../../services/sheet-ticks';
-import { readSheet, runOf, sheetRow } from '../../../../services/sheets';
-import { ago } from '../../../../ui/marks/when';
-import { HandOverPage } from '../../../../ui/sheet/HandOver';
-import { SheetWork } from '../../../../ui/sheet/SheetWork';
+import { handOver } from '../../../../services/cleaning/hand-over';
+import { findMachine } from '../../../../services/machines/machine-view';
+import { sheetWanting } from '../../../../services/cleaning/sign-off';
+import { eventsOf } from '../../../../services/cleaning/events';
+import { readSheet, runOf, sheetRow } from '../../../../services/cleaning/sheets';
+import { ago } from '../../../../ui/shared/marks/when';
+import { HandOverPage } from '../../../../ui/cleaning/HandOver';
+import { SheetWork } from '../../../../ui/cleaning/SheetWork';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/cleaning';
 
@@ -55,7 +55,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
           lens: machine.card['lens'] ?? null,
         }}
         run={runOf(shop, sheet.row.id)!}
-        initial={ticksOf(shop, sheet.row.id)}
+        initial={eventsOf(shop, sheet.row.id)}
         now={shop.now()}
         person={actor.name}
         zone={shop.zone}

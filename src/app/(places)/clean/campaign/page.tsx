@@ -1,4 +1,4 @@
-import { CampaignForm, type CampaignMachine } from '../../../../ui/campaign/CampaignForm';
+import { CampaignForm, type CampaignMachine } from '../../../../ui/cleaning/CampaignForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import { startCampaignAction } from '../../../actions/cleaning';

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { findMachine } from '../../../../services/machine-view';
-import { draftRun } from '../../../../services/sheets';
-import { ProblemNote } from '../../../../ui/forms/ProblemNote';
-import { SheetWork } from '../../../../ui/sheet/SheetWork';
+import { findMachine } from '../../../../services/machines/machine-view';
+import { draftRun } from '../../../../services/cleaning/sheets';
+import { ProblemNote } from '../../../../ui/shared/forms/ProblemNote';
+import { SheetWork } from '../../../../ui/cleaning/SheetWork';
 import { enter } from '../../../_server/shop';
 
 export const metadata = { title: 'Dry run' };

@@ -1,30 +1,29 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { dangerWords } from '../../../../catalogue/signs';
+import { faultTitle, dangerWords } from '../../../../catalogue/signs';
 import { causeWords } from '../../../../catalogue/causes';
-import { diagnose, type Diagnosis } from '../../../../services/diagnosis';
+import { diagnose, type Diagnosis } from '../../../../services/faults/diagnosis';
 import { readFault, type Fault } from '../../../../services/faults/faults';
 import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
-import { suggestedCalls } from '../../../../services/judge';
-import { storeItems } from '../../../../services/stores';
-import { strengthSince } from '../../../../services/strength/burns';
+import { suggestedCalls } from '../../../../services/care/call-or-defer';
+import { storeItems } from '../../../../services/inventory/inventory';
+import { strengthSince } from '../../../../services/readings/strength/burns';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
 import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
-import { faultWords } from '../../../../ui/faults/FaultLine';
 import classes from '../../../../ui/faults/Faults.module.css';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
 import { LiftForm } from '../../../../ui/faults/LiftForm';
 import { Steps } from '../../../../ui/faults/Steps';
-import { Allowed } from '../../../../ui/frame/Allowed';
-import { HoldTag } from '../../../../ui/marks/HoldTag';
-import { ago, clockTime, dayDate, span } from '../../../../ui/marks/when';
+import { Allowed } from '../../../../ui/shared/frame/Allowed';
+import { HoldTag } from '../../../../ui/shared/marks/HoldTag';
+import { ago, clockTime, dayDate, span } from '../../../../ui/shared/marks/when';
 import { theBoard } from '../../../_server/board';
 import { UnsentNote } from '../../../../ui/mail/UnsentNote';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/faults';
 import { releaseHoldAction } from '../../../actions/machines';
-import { callAction } from '../../../actions/plans';
+import { callAction } from '../../../actions/care';
 
 export const metadata = { title: 'Fault' };
 
@@ -58,7 +57,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
           <Link className="plain" href={`/machines/${fault.machineId}`}>
             {fault.machine}
           </Link>
-          : {faultWords(fault)}
+          : {faultTitle(fault.signs, fault.note)}
         </h1>
         {fault.holdIds.length > 0 && <HoldTag words="until proved" />}
       </div>
@@ -116,8 +115,8 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                   {dangerWords[fault.danger]}
                 </span>
               </h3>
-              <div>{faultWords(fault)}</div>
-              {fault.note && faultWords(fault) !== fault.note && (
+              <div>{faultTitle(fault.signs, fault.note)}</div>
+              {fault.note && faultTitle(fault.signs, fault.note) !== fault.note && (
                 <div>&ldquo;{fault.note}&rdquo;</div>
               )}
               <div className="quiet">
@@ -185,7 +184,10 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                   held: fault.holdIds.length > 0,
                   seen,
                 }}
-                others={others.map((other) => ({ id: other.id, words: faultWords(other) }))}
+                others={others.map((other) => ({
+                  id: other.id,
+                  words: faultTitle(other.signs, other.note),
+                }))}
                 parts={storeItems(shop).map(({ item, name }) => ({ item, name }))}
                 strength={{
                   measured: strengthSince(shop, fault)?.strength ?? null,
@@ -203,7 +205,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
               />
               <CallBySign
                 faultId={fault.id}
-                sign={faultWords(fault)}
+                sign={faultTitle(fault.signs, fault.note)}
                 calls={machine ? suggestedCalls(machine, fault.signs) : []}
                 call={callAction}
               />

@@ -2,40 +2,40 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
-import { stationArithmetic } from '../../../../services/arithmetic';
-import { choosable } from '../../../../services/choice';
-import { acceptedMarks } from '../../../../services/faults/marks';
-import { machineForecast } from '../../../../services/forecast';
-import { cardFields } from '../../../../services/machines';
-import { findMachine, stationHistory } from '../../../../services/machine-view';
-import { Allowed } from '../../../../ui/frame/Allowed';
-import { IHave } from '../../../../ui/choice/IHave';
-import { Marks } from '../../../../ui/machine/Marks';
+import { stationArithmetic } from '../../../../services/care/arithmetic';
+import { choosable } from '../../../../services/today/choice';
+import { acceptedMarks } from '../../../../services/faults/accepted-marks';
+import { machineForecast } from '../../../../services/forecast/forecast';
+import { cardFields } from '../../../../services/machines/machines';
+import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
+import { Allowed } from '../../../../ui/shared/frame/Allowed';
+import { IHave } from '../../../../ui/today/IHave';
+import { Marks } from '../../../../ui/machines/Marks';
 import { FaultLine } from '../../../../ui/faults/FaultLine';
-import { Card, Manage } from '../../../../ui/machine/Manage';
-import classes from '../../../../ui/machine/Machine.module.css';
-import { StationPanel } from '../../../../ui/machine/StationPanel';
-import { HoldTag } from '../../../../ui/marks/HoldTag';
-import { StateMark } from '../../../../ui/marks/StateMark';
-import { ago, dayDate } from '../../../../ui/marks/when';
-import { QuietDays } from '../../../../ui/meter/QuietDays';
-import { Slots } from '../../../../ui/modules/Slots';
-import { Rooms } from '../../../../ui/machine/Rooms';
-import { machineSlots } from '../../../../services/modules';
-import { openMeterQuestions, quietDays } from '../../../../services/meters';
+import { Card, Manage } from '../../../../ui/machines/Manage';
+import classes from '../../../../ui/machines/Machine.module.css';
+import { StationPanel } from '../../../../ui/machines/StationPanel';
+import { HoldTag } from '../../../../ui/shared/marks/HoldTag';
+import { StateMark } from '../../../../ui/shared/marks/StateMark';
+import { ago, dayDate } from '../../../../ui/shared/marks/when';
+import { QuietDays } from '../../../../ui/usage/QuietDays';
+import { Slots } from '../../../../ui/parts/Slots';
+import { Rooms } from '../../../../ui/machines/Rooms';
+import { machineSlots } from '../../../../services/parts/parts';
+import { openMeterQuestions, quietDays } from '../../../../services/usage/meters';
 import { compareStates } from '../../../../core/care/due';
-import type { StationDue } from '../../../../services/due';
+import type { StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
-import { Ribbon } from '../../../../ui/ribbon/Ribbon';
-import { ribbonColumns } from '../../../../ui/ribbon/columns';
+import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';
+import { ribbonColumns } from '../../../../ui/shared/ribbon/columns';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import * as faultActions from '../../../actions/faults';
 import * as actions from '../../../actions/machines';
-import { noteQuietDayAction } from '../../../actions/meters';
-import * as planActions from '../../../actions/plans';
-import * as setupActions from '../../../actions/setup';
+import { noteQuietDayAction } from '../../../actions/usage';
+import * as planActions from '../../../actions/care';
+import * as partsActions from '../../../actions/parts';
 
 interface MachinePageProps {
   params: Promise<{ id: string }>;
@@ -209,10 +209,10 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               now={now}
               zone={shop.zone}
               actions={{
-                add: setupActions.addModuleAction,
-                move: setupActions.moveModuleAction,
-                replace: setupActions.replaceModuleAction,
-                end: setupActions.endModuleAction,
+                add: partsActions.addModuleAction,
+                move: partsActions.moveModuleAction,
+                replace: partsActions.replaceModuleAction,
+                end: partsActions.endModuleAction,
               }}
             />
           </Allowed>

@@ -1,5 +1,5 @@
 import { families } from '../../../../catalogue/families';
-import { AddMachineForm } from '../../../../ui/machine/AddMachineForm';
+import { AddMachineForm } from '../../../../ui/machines/AddMachineForm';
 import { enter } from '../../../_server/shop';
 import { addMachineAction } from '../../../actions/machines';
 

@@ -1,6 +1,6 @@
-import { technicianLoad } from '../../../../services/weeks/load';
-import { LoadView } from '../../../../ui/weeks/LoadView';
-import { PlanRooms } from '../../../../ui/weeks/PlanRooms';
+import { technicianLoad } from '../../../../services/schedule/load';
+import { LoadView } from '../../../../ui/schedule/LoadView';
+import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
 import { enter } from '../../../_server/shop';
 
 export const metadata = { title: 'Is there time enough?' };
@@ -9,7 +9,7 @@ export default async function LoadPage() {
   const { shop } = await enter('see');
   return (
     <>
-      <PlanRooms here="/plan/load" />
+      <ScheduleRooms here="/plan/load" />
       <LoadView load={technicianLoad(shop)} zone={shop.zone} now={shop.now()} />
     </>
   );

@@ -1,6 +1,6 @@
-import { planNeeds } from '../../../../services/weeks/needs';
-import { OrderNeeds } from '../../../../ui/weeks/OrderNeeds';
-import { PlanRooms } from '../../../../ui/weeks/PlanRooms';
+import { scheduleNeeds } from '../../../../services/schedule/needs';
+import { OrderNeeds } from '../../../../ui/schedule/OrderNeeds';
+import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 
@@ -11,8 +11,8 @@ export default async function OrderPage() {
   const { machines, now } = theBoard();
   return (
     <>
-      <PlanRooms here="/plan/order" />
-      <OrderNeeds needs={planNeeds(shop, machines)} zone={shop.zone} now={now} />
+      <ScheduleRooms here="/plan/order" />
+      <OrderNeeds needs={scheduleNeeds(shop, machines)} zone={shop.zone} now={now} />
     </>
   );
 }

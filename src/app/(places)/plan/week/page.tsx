@@ -1,6 +1,6 @@
-import { planView } from '../../../../services/weeks/plans';
-import { PlanRooms } from '../../../../ui/weeks/PlanRooms';
-import { WeekSheet } from '../../../../ui/weeks/WeekSheet';
+import { scheduleView } from '../../../../services/schedule/schedules';
+import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
+import { WeekSheet } from '../../../../ui/schedule/WeekSheet';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 
@@ -13,11 +13,11 @@ export default async function WeekSheetPage({
 }) {
   const { shop } = await enter('see');
   const { machines, now } = theBoard();
-  const { state, weeks } = planView(shop, machines);
+  const { state, weeks } = scheduleView(shop, machines);
   const week = Math.min(3, Math.max(0, Number((await searchParams).week) || 0));
   return (
     <>
-      <PlanRooms here="/plan/week" />
+      <ScheduleRooms here="/plan/week" />
       <WeekSheet state={state} weeks={weeks} week={week} zone={shop.zone} now={now} />
     </>
   );

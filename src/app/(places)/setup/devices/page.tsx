@@ -1,9 +1,9 @@
-import { deviceViews } from '../../../../services/devices';
-import { Devices } from '../../../../ui/devices/Devices';
+import { deviceViews } from '../../../../services/device-api/devices';
+import { Devices } from '../../../../ui/device-api/Devices';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
-import { addDeviceAction, shutOutDeviceAction } from '../../../actions/setup';
+import { addDeviceAction, shutOutDeviceAction } from '../../../actions/device-api';
 
 export const metadata = { title: 'Devices' };
 

@@ -1,4 +1,4 @@
-import { forecastRecords } from '../../../../services/forecast';
+import { forecastRecords } from '../../../../services/forecast/forecast';
 import { ForecastTable } from '../../../../ui/forecast/ForecastTable';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { enter } from '../../../_server/shop';

@@ -1,8 +1,8 @@
-import { labelUrl, qrSvg } from '../../../../services/labels';
-import { allMachines } from '../../../../services/machine-view';
-import { Label } from '../../../../ui/label/Label';
-import classes from '../../../../ui/label/Label.module.css';
-import { PrintButton } from '../../../../ui/machine/PrintButton';
+import { labelUrl, qrSvg } from '../../../../services/machines/labels';
+import { allMachines } from '../../../../services/machines/machine-view';
+import { Label } from '../../../../ui/machines/Label';
+import classes from '../../../../ui/machines/Label.module.css';
+import { PrintButton } from '../../../../ui/machines/PrintButton';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { publicAddress } from '../../../_server/address';
 import { enter } from '../../../_server/shop';

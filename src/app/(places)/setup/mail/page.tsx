@@ -1,4 +1,4 @@
-import { lettersStuck, readPost } from '../../../../services/letters';
+import { lettersStuck, readPost } from '../../../../services/mail/letters';
 import { PostForm } from '../../../../ui/mail/PostForm';
 import { StuckLetters } from '../../../../ui/mail/StuckLetters';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';

@@ -1,12 +1,12 @@
 import Link from 'next/link';
-import { answeredQuestions, settledDisputes } from '../../../../services/methods';
-import { stationPlace } from '../../../../services/machine-view';
-import { Matrix } from '../../../../ui/methods/Matrix';
-import { Questions } from '../../../../ui/methods/Questions';
-import classes from '../../../../ui/methods/Methods.module.css';
+import { answeredQuestions, settledDisputes } from '../../../../services/care/methods';
+import { stationPlace } from '../../../../services/machines/machine-view';
+import { Matrix } from '../../../../ui/care/Matrix';
+import { Questions } from '../../../../ui/care/Questions';
+import classes from '../../../../ui/care/Methods.module.css';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { enter } from '../../../_server/shop';
-import { chooseMethodAction } from '../../../actions/setup';
+import { chooseMethodAction } from '../../../actions/care';
 
 export const metadata = { title: 'Methods' };
 

@@ -1,9 +1,9 @@
-import { people } from '../../../../services/people';
+import { people } from '../../../../services/people/people';
 import { People } from '../../../../ui/people/People';
 import { LabelAsks } from '../../../../ui/people/LabelAsks';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { enter } from '../../../_server/shop';
-import { changeSettingAction } from '../../../actions/machines';
+import { changeSettingAction } from '../../../actions/shop';
 import * as actions from '../../../actions/people';
 
 export const metadata = { title: 'People' };

@@ -1,8 +1,8 @@
-import { itemHistory, shelf } from '../../../../services/stores';
+import { itemHistory, shelf } from '../../../../services/inventory/inventory';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
-import { Stores } from '../../../../ui/stores/Stores';
+import { Stores } from '../../../../ui/inventory/Stores';
 import { enter } from '../../../_server/shop';
-import * as actions from '../../../actions/stores';
+import * as actions from '../../../actions/inventory';
 
 export const metadata = { title: 'Stores' };
 

@@ -1,14 +1,14 @@
 import { localDay, startOfLocalDay } from '../../../../core/units/zone';
-import { allMachines } from '../../../../services/machine-view';
-import { bookings, calendarFolder, calendars } from '../../../../services/weeks/bookings';
-import { technicianTime } from '../../../../services/weeks/time';
+import { allMachines } from '../../../../services/machines/machine-view';
+import { bookings, calendarFolder, calendars } from '../../../../services/schedule/bookings';
+import { technicianTime } from '../../../../services/schedule/time';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
-import { BookingForms } from '../../../../ui/time/BookingForms';
-import { DaysForm } from '../../../../ui/time/DaysForm';
-import { WeekForm } from '../../../../ui/time/WeekForm';
-import classes from '../../../../ui/time/Time.module.css';
+import { BookingForms } from '../../../../ui/schedule/BookingForms';
+import { DaysForm } from '../../../../ui/schedule/DaysForm';
+import { WeekForm } from '../../../../ui/schedule/WeekForm';
+import classes from '../../../../ui/schedule/Time.module.css';
 import { enter } from '../../../_server/shop';
-import * as actions from '../../../actions/weeks';
+import * as actions from '../../../actions/schedule';
 
 export const metadata = { title: 'Time and bookings' };
 

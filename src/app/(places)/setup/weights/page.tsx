@@ -1,8 +1,8 @@
-import { weightLines } from '../../../../services/soil-weights';
+import { weightLines } from '../../../../services/usage/soil-weights';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
-import { Weights } from '../../../../ui/weights/Weights';
+import { Weights } from '../../../../ui/usage/Weights';
 import { enter } from '../../../_server/shop';
-import * as actions from '../../../actions/weights';
+import * as actions from '../../../actions/usage';
 
 export const metadata = { title: 'Soil weights' };
 

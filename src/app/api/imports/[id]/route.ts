@@ -1,6 +1,6 @@
 import { ok } from '../../../../core/units/result';
-import { cancelImport, finishImport, viewImport } from '../../../../services/import/jobs';
-import type { ImportPart } from '../../../../services/import/messages';
+import { cancelImport, finishImport, viewImport } from '../../../../services/usage/import/jobs';
+import type { ImportPart } from '../../../../services/usage/import/messages';
 import { answer, guarded } from '../../../_server/answer';
 
 interface Context {

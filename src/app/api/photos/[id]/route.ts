@@ -1,4 +1,4 @@
-import { photoBytes } from '../../../../services/photos';
+import { photoBytes } from '../../../../services/audit-log/photos';
 import { guarded } from '../../../_server/answer';
 
 interface Context {

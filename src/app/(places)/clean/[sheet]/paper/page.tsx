@@ -1,10 +1,10 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../../catalogue/cautions';
-import { findMachine } from '../../../../../services/machine-view';
-import { paperOf, readSheet } from '../../../../../services/sheets';
-import { PrintButton } from '../../../../../ui/machine/PrintButton';
-import { Paper } from '../../../../../ui/sheet/Paper';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import { paperOf, readSheet } from '../../../../../services/cleaning/sheets';
+import { PrintButton } from '../../../../../ui/machines/PrintButton';
+import { Paper } from '../../../../../ui/cleaning/Paper';
 import { enter } from '../../../../_server/shop';
 
 export const metadata = { title: 'Run sheet on paper' };

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { readCampaign } from '../../../../../services/campaigns';
-import { CampaignClock } from '../../../../../ui/campaign/CampaignClock';
-import { Refresh } from '../../../../../ui/frame/Refresh';
-import { ago } from '../../../../../ui/marks/when';
+import { readCampaign } from '../../../../../services/cleaning/campaigns';
+import { CampaignClock } from '../../../../../ui/cleaning/CampaignClock';
+import { Refresh } from '../../../../../ui/shared/frame/Refresh';
+import { ago } from '../../../../../ui/shared/marks/when';
 import { enter } from '../../../../_server/shop';
 
 export const metadata = { title: 'Several machines' };

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { labelUrl, qrSvg } from '../../../../../services/labels';
-import { findMachine } from '../../../../../services/machine-view';
-import { Label } from '../../../../../ui/label/Label';
-import { PrintButton } from '../../../../../ui/machine/PrintButton';
+import { labelUrl, qrSvg } from '../../../../../services/machines/labels';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import { Label } from '../../../../../ui/machines/Label';
+import { PrintButton } from '../../../../../ui/machines/PrintButton';
 import { publicAddress } from '../../../../_server/address';
 import { enter } from '../../../../_server/shop';
 

@@ -1,16 +1,16 @@
 import { notFound } from 'next/navigation';
 import { startOfLocalDay } from '../../../../../core/units/zone';
-import { controllerOf } from '../../../../../services/job-files';
-import { findMachine } from '../../../../../services/machine-view';
-import { meterView, quietDays } from '../../../../../services/meters';
-import { Rooms } from '../../../../../ui/machine/Rooms';
-import { ago, dayDate } from '../../../../../ui/marks/when';
-import { ControllerForm } from '../../../../../ui/meter/ControllerForm';
-import { QuietDays } from '../../../../../ui/meter/QuietDays';
-import { Readings } from '../../../../../ui/meter/Readings';
-import classes from '../../../../../ui/meter/Meter.module.css';
+import { controllerOf } from '../../../../../services/usage/job-files';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import { meterView, quietDays } from '../../../../../services/usage/meters';
+import { Rooms } from '../../../../../ui/machines/Rooms';
+import { ago, dayDate } from '../../../../../ui/shared/marks/when';
+import { ControllerForm } from '../../../../../ui/usage/ControllerForm';
+import { QuietDays } from '../../../../../ui/usage/QuietDays';
+import { Readings } from '../../../../../ui/usage/MeterReadings';
+import classes from '../../../../../ui/usage/Meter.module.css';
 import { enter } from '../../../../_server/shop';
-import * as actions from '../../../../actions/meters';
+import * as actions from '../../../../actions/usage';
 
 export const metadata = { title: 'Meter and files' };
 

@@ -1,15 +1,19 @@
 import { notFound } from 'next/navigation';
-import { findMachine } from '../../../../../services/machine-view';
-import { planFinder, planHistory, schoolTrials } from '../../../../../services/plans';
-import { Rooms } from '../../../../../ui/machine/Rooms';
-import { CopyPlan, OwnTask } from '../../../../../ui/plan/PlanForms';
-import { PlanLines } from '../../../../../ui/plan/PlanLines';
-import { PlanTasks } from '../../../../../ui/plan/PlanTasks';
-import { Schools } from '../../../../../ui/plan/Schools';
-import classes from '../../../../../ui/plan/Plan.module.css';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import {
+  carePlanFinder,
+  carePlanHistory,
+  schoolTrials,
+} from '../../../../../services/care/care-plans';
+import { Rooms } from '../../../../../ui/machines/Rooms';
+import { CopyCarePlan, OwnTask } from '../../../../../ui/care/CarePlanForms';
+import { CarePlanLines } from '../../../../../ui/care/CarePlanLines';
+import { CarePlanTasks } from '../../../../../ui/care/CarePlanTasks';
+import { Schools } from '../../../../../ui/care/Schools';
+import classes from '../../../../../ui/care/CarePlan.module.css';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
-import * as actions from '../../../../actions/plans';
+import * as actions from '../../../../actions/care';
 
 export const metadata = { title: 'Care plan' };
 
@@ -20,7 +24,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   const { machines, now } = theBoard();
   const machine = machines.find((one) => one.id === id);
   if (!row || !machine) notFound();
-  const plan = planFinder(shop, now, id)(id);
+  const plan = carePlanFinder(shop, now, id)(id);
   const own = new Set(
     [...plan.own].flatMap(([station, tasks]) => tasks.map(({ key }) => `${station} ${key}`)),
   );
@@ -46,7 +50,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           trials={schoolTrials(shop, id, now)}
           change={actions.changeSchoolAction}
         />
-        <PlanTasks
+        <CarePlanTasks
           tasks={tasks}
           zone={shop.zone}
           now={now}
@@ -57,15 +61,15 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           stations={machine.stations.map(({ id: station, name }) => ({ id: station, name }))}
           add={actions.addOwnTaskAction}
         />
-        <CopyPlan
+        <CopyCarePlan
           machineId={id}
           machines={machines
             .filter((one) => one.id !== id)
             .map(({ id: other, nickname }) => ({ id: other, nickname }))}
-          copy={actions.copyPlanAction}
+          copy={actions.copyCarePlanAction}
         />
-        <PlanLines
-          lines={planHistory(shop, id)}
+        <CarePlanLines
+          lines={carePlanHistory(shop, id)}
           stations={new Map(machine.stations.map((station) => [station.id, station.name]))}
           now={now}
           zone={shop.zone}

@@ -1,15 +1,15 @@
 import { notFound } from 'next/navigation';
-import { findMachine } from '../../../../../services/machine-view';
-import { soilTable } from '../../../../../services/soil-book';
-import { cleaningChoice, strengthViews } from '../../../../../services/strength/strength';
-import { Allowed } from '../../../../../ui/frame/Allowed';
-import { Rooms } from '../../../../../ui/machine/Rooms';
-import { RecipeForm } from '../../../../../ui/strength/RecipeForm';
-import { Strength } from '../../../../../ui/strength/Strength';
-import classes from '../../../../../ui/strength/Strength.module.css';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import { soilTable } from '../../../../../services/usage/soil-weights-read';
+import { cleaningChoice, strengthViews } from '../../../../../services/readings/strength/strength';
+import { Allowed } from '../../../../../ui/shared/frame/Allowed';
+import { Rooms } from '../../../../../ui/machines/Rooms';
+import { RecipeForm } from '../../../../../ui/readings/RecipeForm';
+import { Strength } from '../../../../../ui/readings/Strength';
+import classes from '../../../../../ui/readings/Strength.module.css';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
-import * as actions from '../../../../actions/strength';
+import * as actions from '../../../../actions/readings';
 
 export const metadata = { title: 'Strength' };
 

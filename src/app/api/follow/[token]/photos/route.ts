@@ -1,9 +1,9 @@
 import { faultBehind } from '../../../../../services/faults/follow';
 import { addReportPhoto } from '../../../../../services/faults/pictures';
-import { largestPhotoBytes } from '../../../../../services/photos';
-import { attempted, problem } from '../../../../../services/shop';
-import { answer, refuse } from '../../../../_server/answer';
-import { readBody } from '../../../../../services/read-body';
+import { largestPhotoBytes } from '../../../../../services/audit-log/photos';
+import { attempted, refuse } from '../../../../../services/shop';
+import { answer, refuseRequest } from '../../../../_server/answer';
+import { readBody } from '../../../../../services/device-api/read-body';
 import { pictureWait } from '../../../../_server/label-limits';
 import { addressOf, fromOwnPage, otherSite } from '../../../../_server/request';
 import { shopTrouble, theShop } from '../../../../_server/shop';
@@ -14,14 +14,14 @@ interface Context {
 
 /** Takes one picture of a report, by the link that its reporter was given. Needs no account. */
 export async function POST(request: Request, { params }: Context): Promise<Response> {
-  if (!fromOwnPage(request.headers)) return refuse(403, otherSite);
+  if (!fromOwnPage(request.headers)) return refuseRequest(403, otherSite);
   const trouble = shopTrouble();
-  if (trouble) return refuse(503, trouble);
+  if (trouble) return refuseRequest(503, trouble);
   const shop = theShop();
   const token = decodeURIComponent((await params).token);
-  if (!faultBehind(shop, token)) return refuse(404, 'This link is not in force.');
+  if (!faultBehind(shop, token)) return refuseRequest(404, 'This link is not in force.');
   const wait = pictureWait(addressOf(request.headers), shop.now());
-  if (wait > 0) return refuse(429, `Too many pictures at once: wait ${wait} s.`);
+  if (wait > 0) return refuseRequest(429, `Too many pictures at once: wait ${wait} s.`);
   const bytes = await readBody(
     request,
     largestPhotoBytes,
@@ -29,6 +29,6 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
   );
   if (!bytes.ok) return answer(bytes);
   const key = new URL(request.url).searchParams.get('key') ?? '';
-  if (!/^[\w-]{8,80}$/.test(key)) return answer(problem('The picture came without its key.'));
+  if (!/^[\w-]{8,80}$/.test(key)) return answer(refuse('The picture came without its key.'));
   return answer(await attempted(() => addReportPhoto(shop, token, bytes.value, key)));
 }

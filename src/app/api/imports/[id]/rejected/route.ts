@@ -1,4 +1,4 @@
-import { rejectedRows } from '../../../../../services/import/jobs';
+import { rejectedRows } from '../../../../../services/usage/import/jobs';
 import { answer, guarded } from '../../../../_server/answer';
 
 interface Context {

@@ -1,4 +1,4 @@
-import { testCard } from '../../../../../services/strength/recipes';
+import { testCard } from '../../../../../services/readings/strength/recipes';
 import { answer, guarded } from '../../../../_server/answer';
 
 interface Context {

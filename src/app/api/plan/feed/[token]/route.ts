@@ -1,5 +1,5 @@
 import { connection } from 'next/server';
-import { opensFeed, planCalendar } from '../../../../../services/weeks/feed';
+import { opensFeed, scheduleCalendar } from '../../../../../services/schedule/feed';
 import { theShop } from '../../../../_server/shop';
 
 /** The plan as a calendar that other programs subscribe to, behind its private link. */
@@ -12,7 +12,7 @@ export async function GET(_: Request, { params }: { params: Promise<{ token: str
       status: 404,
     });
   }
-  return new Response(planCalendar(shop), {
+  return new Response(scheduleCalendar(shop), {
     headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' },
   });
 }

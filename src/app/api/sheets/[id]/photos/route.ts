@@ -1,9 +1,9 @@
 import { ok } from '../../../../../core/units/result';
-import { keepPhoto, largestPhotoBytes, readPhoto } from '../../../../../services/photos';
-import { sheetHold } from '../../../../../services/sheets';
-import { problem } from '../../../../../services/shop';
+import { keepPhoto, largestPhotoBytes, readPhoto } from '../../../../../services/audit-log/photos';
+import { sheetHold } from '../../../../../services/cleaning/sheets';
+import { refuse } from '../../../../../services/shop';
 import { answer, guarded } from '../../../../_server/answer';
-import { readBody } from '../../../../../services/read-body';
+import { readBody } from '../../../../../services/device-api/read-body';
 
 interface Context {
   params: Promise<{ id: string }>;
@@ -12,7 +12,7 @@ interface Context {
 /** Takes a picture for a sheet and answers with its id. */
 export const POST = guarded('clean', async ({ shop }, request, { params }: Context) => {
   const holdId = sheetHold(shop, (await params).id);
-  if (!holdId) return answer(problem('That clean-down is not there.'));
+  if (!holdId) return answer(refuse('That clean-down is not there.'));
   const bytes = await readBody(
     request,
     largestPhotoBytes,

@@ -1,7 +1,7 @@
 import { attempted } from '../../../../../services/shop';
-import { addTicks, sheetState } from '../../../../../services/sheet-ticks';
+import { addEvents, sheetState } from '../../../../../services/cleaning/events';
 import { answer, guarded } from '../../../../_server/answer';
-import { readBody } from '../../../../../services/read-body';
+import { readBody } from '../../../../../services/device-api/read-body';
 
 interface Context {
   params: Promise<{ id: string }>;
@@ -30,7 +30,7 @@ export const POST = guarded('clean', async ({ shop, actor }, request, { params }
   const { id } = await params;
   const body = await readBody(request, largestTicks, 'Too much was pressed at once to be taken.');
   if (!body.ok) return answer(body);
-  const kept = await attempted(() => addTicks(shop, actor, id, parsed(body.value)));
+  const kept = await attempted(() => addEvents(shop, actor, id, parsed(body.value)));
   if (!kept.ok) return answer(kept);
   const state = sheetState(shop, id, have(request));
   return answer(state.ok ? { ok: true, value: { ...state.value, ...kept.value } } : state);

@@ -1,0 +1,275 @@
+import { asProgram, machinePart, planOf, valuesOf } from './milp';
+import {
+  dayRisk,
+  isLate,
+  scheduleCost,
+  shareAt,
+  sittings,
+  timesOf,
+  violations,
+  type Schedule,
+  type ScheduleProblem,
+  type ScheduleTask,
+} from './problem';
+import { relax } from './relax';
+import { dispatchSchedule, fastSchedule, improveSchedule, rounds, searchSchedule } from './search';
+import { randomProblem } from './testing/problems';
+
+/** Every plan there is, for very small problems: the least total among those that break no rule but fire's. */
+function exhaustive(problem: ScheduleProblem): number {
+  const sets = Array.from({ length: 2 ** problem.windows.length }, (_, bits) =>
+    problem.windows.flatMap((__, window) => (bits & (2 ** window) ? [window] : [])),
+  ).filter((set) => new Set(set.map((at) => problem.windows[at]!.tick)).size === set.length);
+  const plan: number[][] = problem.tasks.map(() => []);
+  let least = Infinity;
+  const visit = (task: number) => {
+    if (task === problem.tasks.length) {
+      const { total } = scheduleCost(problem, plan);
+      if (total < least && violations(problem, plan).every(({ rule }) => rule === 'fire')) {
+        least = total;
+      }
+      return;
+    }
+    for (const set of sets) {
+      plan[task] = set;
+      visit(task + 1);
+    }
+    plan[task] = [];
+  };
+  visit(0);
+  return least;
+}
+
+const daily = (share: number, start = 0) => ({
+  start,
+  sum: Array.from({ length: 11 }, (_, day) => day * share),
+});
+const one = (change: Partial<ScheduleTask> = {}): ScheduleTask => ({
+  id: 'comb',
+  machine: 'Wren',
+  criticality: 'motion',
+  minutes: 10,
+  openings: ['bed out'],
+  fillings: [daily(0.25, 0.25)],
+  coveredBy: [],
+  after: [],
+  from: 0,
+  ...change,
+});
+const small = (tasks: ScheduleTask[], change: Partial<ScheduleProblem> = {}): ScheduleProblem => ({
+  tasks,
+  days: 10,
+  windows: [0, 2, 4, 6, 8].map((tick) => ({ id: `w${tick}`, tick, minutes: 40, booked: [] })),
+  setUpMinutes: { Wren: 5 },
+  openingMinutes: { 'bed out': 4 },
+  pinned: [],
+  barred: [],
+  ...change,
+});
+
+describe('what a plan costs', () => {
+  it('is what is wasted, what is risked and what is opened, by hand', () => {
+    const problem = small([one()]);
+    // at tick 2: 0.75 used, a quarter of ten minutes thrown away; at tick 6 it is full again; 1.0 at the end
+    expect(scheduleCost(problem, [[1, 3]])).toEqual({
+      risk: 0,
+      late: 0,
+      waste: expect.closeTo(2.5, 9),
+      openings: 18,
+      total: expect.closeTo(20.5, 9),
+    });
+    // only at tick 6: days 4 and 5 begin at 1.25 and 1.5; then four days to 1.0
+    expect(scheduleCost(problem, [[3]]).risk).toBeCloseTo(15 * (1.25 ** 2 - 1 + 1.5 ** 2 - 1), 9);
+    expect(scheduleCost(problem, [[3]]).waste).toBe(0);
+  });
+
+  it('begins all limits of a task anew; the fullest counts', () => {
+    const task = one({ fillings: [daily(0.1, 0.5), daily(0.2, 0)] });
+    expect(shareAt(task, null, 1)).toBeCloseTo(0.6, 9);
+    expect(shareAt(task, null, 9)).toBeCloseTo(1.8, 9);
+    expect(shareAt(task, 4, 9)).toBeCloseTo(1, 9);
+  });
+
+  it('pays a machine and an opening once a window, however many tasks share them', () => {
+    const problem = small([one(), one({ id: 'tray' })]);
+    expect(scheduleCost(problem, [[1], [1]]).openings).toBe(9);
+    expect(scheduleCost(problem, [[0], [1]]).openings).toBe(18);
+    expect(sittings(problem, [[1], [1]])).toEqual([
+      { machine: 'Wren', window: 1, tasks: [0, 1], minutes: 29, opened: 9 },
+    ]);
+  });
+
+  it('does a shallower task with a deeper one, for nothing', () => {
+    const clean = one({ id: 'clean', fillings: [daily(0.1, 0.6)] });
+    const wipe = one({ id: 'wipe', minutes: 3, openings: [], coveredBy: ['clean'] });
+    const problem = small([clean, wipe]);
+    expect(timesOf(problem, [[2], [4]], 1)).toEqual([
+      { tick: 4, window: null },
+      { tick: 8, window: 4 },
+    ]);
+    // the clean at tick 4, just full, does the wipe too: one day past its limit before, none wasted
+    const cost = scheduleCost(problem, [[2], [4]]);
+    expect(cost.waste).toBe(0);
+    expect(cost.risk).toBeCloseTo(0, 9);
+    expect(cost.openings).toBe(9 + 5);
+  });
+
+  it('counts a day past the limit by class', () => {
+    expect(dayRisk('fire', 1)).toBe(0);
+    expect(dayRisk('fire', 2)).toBe(180);
+    expect(dayRisk('housekeeping', 2)).toBe(15);
+    expect(dayRisk('fire', 9)).toBe(dayRisk('fire', 4));
+  });
+});
+
+describe('the rules', () => {
+  it('a window holds no more than its minutes, making safe and opening with them', () => {
+    const problem = small([one({ minutes: 16 }), one({ id: 'tray', minutes: 16 })]);
+    expect(violations(problem, [[0], [0]])[0]).toMatchObject({
+      rule: 'window',
+      words: '41 min in a window of 40',
+    });
+    expect(violations(problem, [[0], [1]])).toEqual([]);
+  });
+
+  it('a booked machine is not had', () => {
+    const problem = small([one()], {
+      windows: [{ id: 'w0', tick: 0, minutes: 40, booked: ['Wren'] }],
+    });
+    expect(violations(problem, [[0]])[0]).toMatchObject({ rule: 'booking' });
+    expect(fastSchedule(problem)).toEqual([[]]);
+  });
+
+  it('what can burn is never planned past its limit, whenever it was done last', () => {
+    const fire = one({ criticality: 'fire' });
+    expect(isLate(fire, null, 3)).toBe(false);
+    expect(isLate(fire, null, 4)).toBe(true);
+    expect(isLate(fire, 2, 6)).toBe(false);
+    expect(isLate(fire, 2, 7)).toBe(true);
+    // what is past its limit already is not let past it
+    expect(isLate({ ...fire, fillings: [daily(0.1, 1.3)] }, null, 5)).toBe(false);
+    const problem = small([fire]);
+    expect(violations(problem, [[1, 3]])).toEqual([]);
+    expect(violations(problem, [[0, 1]])[0]).toMatchObject({ rule: 'fire' });
+    expect(violations(problem, [[]])[0]).toMatchObject({ rule: 'fire' });
+    expect(violations(problem, searchSchedule(problem, { left: rounds(200) }).plan)).toEqual([]);
+  });
+
+  it('what comes first is not later, a pin stays, a refusal and a put-off hold', () => {
+    const problem = small([one(), one({ id: 'plate', after: ['comb'], from: 1 })], {
+      pinned: [{ task: 'comb', window: 'w4' }],
+      barred: [{ task: 'plate', window: 'w8' }],
+    });
+    expect(violations(problem, [[2], [2]])).toEqual([]);
+    expect(violations(problem, [[2], [1]])[0]).toMatchObject({ rule: 'order' });
+    expect(violations(problem, [[0], [3]])[0]).toMatchObject({ rule: 'pin' });
+    expect(violations(problem, [[2], [4]])[0]).toMatchObject({ rule: 'refused' });
+    expect(violations(problem, [[0, 2], [0]])[0]).toMatchObject({ rule: 'put off' });
+  });
+});
+
+describe('plans that are found', () => {
+  const sizes = { machines: 2, tasks: 4, windows: 3, days: 20, minutes: 40 };
+
+  it.each(Array.from({ length: 20 }, (_, at) => at + 1))(
+    'small problem %i: the search equals trying every plan',
+    (seed) => {
+      const problem = randomProblem(seed, seed % 2 ? sizes : { ...sizes, tasks: 3, windows: 4 });
+      const { plan, cost } = searchSchedule(problem, { left: rounds(3000) });
+      expect(violations(problem, plan).filter(({ rule }) => rule !== 'fire')).toEqual([]);
+      expect(cost).toBeCloseTo(exhaustive(problem), 6);
+    },
+  );
+
+  it('keep every rule on large problems, cost what they say, and the search beats both rules', () => {
+    for (let seed = 1; seed <= 8; seed++) {
+      const problem = randomProblem(100 + seed, {
+        machines: 8,
+        tasks: 60,
+        windows: 24,
+        days: 28,
+        minutes: 90,
+      });
+      const fast = fastSchedule(problem);
+      let told = Infinity;
+      const plan = improveSchedule(problem, fast, {
+        left: rounds(800),
+        found: (_, cost) => (told = cost),
+      });
+      const { total } = scheduleCost(problem, plan);
+      for (const found of [fast, plan, dispatchSchedule(problem)]) {
+        // nothing but what can burn and found no room in time may be broken
+        expect(violations(problem, found).filter(({ rule }) => rule !== 'fire')).toEqual([]);
+      }
+      expect(total).toBeCloseTo(told, 6);
+      expect(total).toBeLessThanOrEqual(scheduleCost(problem, fast).total + 1e-9);
+      expect(total).toBeLessThan(scheduleCost(problem, dispatchSchedule(problem)).total);
+    }
+  });
+
+  it('respect pins and refusals, and give the same plan for the same problem', () => {
+    const made = randomProblem(7, { ...sizes, tasks: 8, windows: 6 });
+    const problem: ScheduleProblem = {
+      ...made,
+      pinned: [{ task: 't0', window: 'w2' }],
+      barred: [{ task: 't1', window: null }],
+    };
+    const find = (): Schedule =>
+      improveSchedule(problem, fastSchedule(problem), { left: rounds(500) });
+    expect(find()).toEqual(find());
+    expect(find()[0]).toContain(2);
+    expect(find()[1]).toEqual([]);
+  });
+
+  it('stop when they are told to, with the best so far', () => {
+    const problem = randomProblem(9, { machines: 4, tasks: 30, windows: 10, days: 28 });
+    let asked = 0;
+    const plan = improveSchedule(problem, fastSchedule(problem), {
+      left: () => (++asked < 3 ? 0.5 : 0),
+    });
+    expect(asked).toBe(3);
+    expect(scheduleCost(problem, plan).total).toBeLessThanOrEqual(
+      scheduleCost(problem, fastSchedule(problem)).total + 1e-9,
+    );
+  });
+
+  it('leave everything out where there are no windows, or none long enough', () => {
+    for (const windows of [[], [{ id: 'w0', tick: 0, minutes: 5, booked: [] }]]) {
+      const problem = small([one()], { windows });
+      expect(fastSchedule(problem)).toEqual([[]]);
+      expect(improveSchedule(problem, [[]], { left: rounds(50) })).toEqual([[]]);
+    }
+  });
+});
+
+describe('the program', () => {
+  it('has a plan as values and values as a plan, and they cost the same', () => {
+    const problem = randomProblem(3, { machines: 3, tasks: 14, windows: 8, days: 28 });
+    const { plan, cost } = searchSchedule(problem, { left: rounds(300) });
+    const program = asProgram(problem);
+    const values = valuesOf(problem, program, plan)!;
+    expect(planOf(problem, program, (column) => values[column]!)).toEqual(plan);
+    const objective = program.costs.reduce((sum, each, column) => sum + each * values[column]!, 0);
+    expect(objective).toBeCloseTo(cost, 6);
+    for (const { lower, upper, entries } of program.rows) {
+      const sum = entries.reduce((all, [column, value]) => all + value * values[column]!, 0);
+      expect(sum).toBeGreaterThanOrEqual(lower - 1e-9);
+      expect(sum).toBeLessThanOrEqual(upper + 1e-9);
+    }
+  });
+
+  it('is bounded from below by pricing what is shared; what it leaves out no better plan needs', () => {
+    for (let seed = 1; seed <= 8; seed++) {
+      const whole = randomProblem(seed, { machines: 1, tasks: 3, windows: 4, days: 20 });
+      const part = machinePart(whole, 'm0');
+      const least = exhaustive(part);
+      const { bound, keeps } = relax(part, least);
+      expect(bound).toBeLessThanOrEqual(least + 1e-6);
+      expect(bound).toBeGreaterThan(0.5 * least);
+      // the best plan lives on in what is kept
+      const { plan, cost } = searchSchedule(part, { left: rounds(3000) });
+      expect(cost).toBeCloseTo(least, 6);
+      expect(valuesOf(part, asProgram(part, 'openings', keeps), plan)).not.toBeNull();
+    }
+  });
+});

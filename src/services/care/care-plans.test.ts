@@ -1,0 +1,274 @@
+import { listStations } from '../../records/machines';
+import { dueMachines } from './due';
+import { recordCare } from './care';
+import { callTask, deferTask } from './call-or-defer';
+import {
+  addOwnTask,
+  changeLimits,
+  changeSchool,
+  copyCarePlan,
+  carePlanHistory,
+  removeOwnTask,
+  schoolTrials,
+} from './care-plans';
+import { logSession } from '../usage/sessions';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+let machineId: string;
+const hour = 3_600_000;
+const day = 24 * hour;
+
+beforeEach(() => {
+  shop = openTestShop();
+  shop.clock.now = Date.UTC(2026, 7, 1, 8);
+  machineId = addTestMachine(shop).id;
+});
+afterEach(() => dropTestShop(shop));
+
+const stationOf = (slug: string, machine = machineId) =>
+  listStations(shop.db, machine).find((row) => row.slug === slug)!.id;
+const taskOf = (slug: string, key: string, machine = machineId) =>
+  dueMachines(shop, shop.clock.now, machine)[0]!
+    .stations.find((row) => row.slug === slug)!
+    .tasks.find(({ task }) => task.key === key)!;
+let keys = 0;
+const run = (start: number, hours = 1) =>
+  must(
+    logSession(shop, tester, {
+      machineId,
+      start,
+      runSeconds: hours * 3600,
+      material: 'plywood',
+      process: 'cut',
+      key: `plan-test-${keys++}`,
+    }),
+  );
+
+test('limits change from a date on, with a reason and a basis, and go back to the school', () => {
+  const window = stationOf('window');
+  const limits = [{ kind: 'soil' as const, value: 9 }];
+  const input = { stationId: window, task: 'wipe', limits, basis: 'manual' };
+  expect(refusal(changeLimits(shop, tester, input, {}))).toMatch(/why/);
+  must(
+    changeLimits(shop, tester, input, { reason: 'manual, page 12', from: shop.clock.now + day }),
+  );
+  expect(taskOf('window', 'wipe').task.basis.from).toBe('school');
+  shop.clock.now += day;
+  expect(taskOf('window', 'wipe').task).toMatchObject({
+    limits,
+    basis: { from: 'manual', reason: 'manual, page 12' },
+  });
+  must(changeLimits(shop, tester, { ...input, limits: null }, { reason: 'not for our work' }));
+  expect(taskOf('window', 'wipe').task.limits[0]!.value).toBe(5);
+  expect(carePlanHistory(shop, machineId)).toHaveLength(2);
+});
+
+test('a plan with a task without limits, or with a limit that is none, changes nothing', () => {
+  const input = { stationId: stationOf('window'), task: 'wipe', basis: 'shop' };
+  const why = { reason: 'because' };
+  expect(refusal(changeLimits(shop, tester, { ...input, limits: [] }, why))).toMatch(
+    /at least one/,
+  );
+  for (const value of [0, -3, NaN, Infinity]) {
+    const limits = [{ kind: 'soil', value }];
+    expect(refusal(changeLimits(shop, tester, { ...input, limits }, why))).toMatch(/above 0/);
+  }
+  const own = {
+    name: 'Sniff at the filter',
+    depth: 'inspect' as const,
+    group: 'air' as const,
+    criticality: 'fire' as const,
+    limits: [],
+    minutes: 1,
+  };
+  expect(refusal(addOwnTask(shop, tester, stationOf('duct'), own))).toMatch(/at least one/);
+  expect(carePlanHistory(shop, machineId)).toEqual([]);
+});
+
+test('a task of the shop is due, done and taken away like any other', () => {
+  const duct = stationOf('duct');
+  const task = must(
+    addOwnTask(shop, tester, duct, {
+      name: 'Sniff at the duct',
+      depth: 'inspect',
+      group: 'air',
+      criticality: 'fire',
+      limits: [{ kind: 'days', value: 3 }],
+      minutes: 1,
+    }),
+  );
+  shop.clock.now += 4 * day;
+  expect(taskOf('duct', task.key).standing.state).toBe('past due');
+  must(
+    recordCare(shop, tester, {
+      stationId: duct,
+      task: task.key,
+      at: shop.clock.now,
+      result: 'looked-fine',
+    }),
+  );
+  expect(taskOf('duct', task.key).standing.used).toBe(0);
+  expect(refusal(removeOwnTask(shop, tester, stationOf('window'), 'wipe'))).toMatch(
+    /limits instead/,
+  );
+  must(removeOwnTask(shop, tester, duct, task.key));
+  expect(taskOf('duct', task.key)).toBeUndefined();
+});
+
+test('a plan is copied by station and task; what has no twin is named', () => {
+  const other = addTestMachine(shop, 'Swift', 'galvo-desktop').id;
+  must(changeSchool(shop, tester, machineId, 'calendar'));
+  for (const [slug, task] of [
+    ['window', 'wipe'],
+    ['plate', 'clean'],
+  ] as const) {
+    const limits = [{ kind: 'days', value: 6 }];
+    must(
+      changeLimits(
+        shop,
+        tester,
+        { stationId: stationOf(slug), task, limits, basis: 'evidence' },
+        { reason: 'clear at five days nine times of ten' },
+      ),
+    );
+  }
+  const copied = must(copyCarePlan(shop, tester, machineId, other));
+  expect(copied).toEqual({ changes: 2, left: ['Protective window'] });
+  expect(taskOf('plate', 'clean', other).task.basis).toMatchObject({
+    from: 'evidence',
+    reason: 'copied from Wren',
+  });
+  expect(refusal(copyCarePlan(shop, tester, machineId, machineId))).toMatch(/another/);
+});
+
+test('the four schools on three months differ as counted by hand', () => {
+  // one hour of plywood a day for 91 days, nothing ever cleaned
+  const start = shop.clock.now;
+  for (let n = 0; n < 91; n++) {
+    shop.clock.now = start + n * day + 3 * hour;
+    run(start + n * day + hour);
+  }
+  // leave one station only: all others get a limit no three months reach
+  const others = dueMachines(shop, shop.clock.now, machineId)[0]!.stations;
+  for (const station of others) {
+    for (const { task } of station.tasks) {
+      if (station.slug === 'nozzle') continue;
+      must(
+        changeLimits(
+          shop,
+          tester,
+          { stationId: station.id, task: task.key, limits: [{ kind: 'run', value: 1e6 }] },
+          { reason: 'out of the sum' },
+        ),
+      );
+    }
+  }
+  const { task } = taskOf('nozzle', 'clean');
+  const each = task.minutes.active + task.minutes.finishing;
+  const trials = schoolTrials(shop, machineId);
+  // Every session is one job, one soil hour and one day of use. From the morning of the first to the
+  // 91st session 90 midnights pass. The smallest limit decides: 91 / n times for hours and jobs, 90 / n
+  // for days.
+  const byHand = trials.map(({ school }) => [
+    school,
+    Math.max(
+      ...task.schools[school].map(({ kind, value }) =>
+        Math.floor((kind === 'days' ? 90 : 91) / value),
+      ),
+    ),
+  ]);
+  const counted = trials.map(({ school, cleanings }) => [school, cleanings]);
+  expect(counted).toEqual(byHand);
+  expect(new Set(byHand.map(([, n]) => n)).size).toBeGreaterThan(1);
+  for (const { school, cleanings, minutes, furthest } of trials) {
+    expect(minutes).toBe(cleanings * each);
+    // never cleaned: everything of the span stands against the limit
+    const shares = task.schools[school].map(
+      ({ kind, value }) => (kind === 'days' ? 90 : 91) / value,
+    );
+    expect(furthest!.used).toBeCloseTo(Math.max(...shares), 9);
+  }
+});
+
+describe('deferral', () => {
+  const put = (
+    until: { kind: 'date'; at: number } | { kind: 'run'; hours: number },
+    slug: string,
+    task: string,
+  ) =>
+    deferTask(shop, tester, {
+      stationId: stationOf(slug),
+      task,
+      reason: 'queue for the fair',
+      until,
+    });
+
+  beforeEach(() => {
+    shop.clock.now += 40 * day;
+    run(shop.clock.now - 39 * day, 20);
+  });
+
+  test('keeps the state and the reason until its time', () => {
+    const until = { kind: 'date' as const, at: shop.clock.now + 2 * day };
+    must(put(until, 'window', 'wipe'));
+    expect(taskOf('window', 'wipe')).toMatchObject({
+      standing: { state: 'past due' },
+      deferral: { reason: 'queue for the fair', until },
+    });
+    shop.clock.now += 2 * day;
+    expect(taskOf('window', 'wipe').deferral).toBeNull();
+  });
+
+  test('until so many run hours', () => {
+    must(put({ kind: 'run', hours: 2 }, 'window', 'wipe'));
+    shop.clock.now += 2.5 * hour;
+    run(shop.clock.now - 1.5 * hour);
+    expect(taskOf('window', 'wipe').deferral).not.toBeNull();
+    shop.clock.now += hour;
+    run(shop.clock.now - hour);
+    expect(taskOf('window', 'wipe').deferral).toBeNull();
+  });
+
+  test('what can burn waits once, for one shift at most', () => {
+    const shift = (hours: number) => ({ kind: 'date' as const, at: shop.clock.now + hours * hour });
+    expect(refusal(put(shift(9), 'honeycomb', 'clean'))).toMatch(/one shift/);
+    expect(refusal(put({ kind: 'run', hours: 1 }, 'honeycomb', 'clean'))).toMatch(/one shift/);
+    must(put(shift(8), 'honeycomb', 'clean'));
+    shop.clock.now += 9 * hour;
+    expect(refusal(put(shift(1), 'honeycomb', 'clean'))).toMatch(/once only/);
+    // once cleaned, the next time is a first time again
+    must(
+      recordCare(shop, tester, {
+        stationId: stationOf('honeycomb'),
+        task: 'clean',
+        at: shop.clock.now,
+      }),
+    );
+    expect(refusal(put(shift(1), 'honeycomb', 'clean'))).toMatch(/not due/);
+    shop.clock.now += 60 * day;
+    run(shop.clock.now - 59 * day, 23);
+    must(put(shift(1), 'honeycomb', 'clean'));
+  });
+});
+
+test('a sign calls a task due before its limits until it is done', () => {
+  const stationId = stationOf('window');
+  must(callTask(shop, tester, { stationId, task: 'wipe', sign: 'faint to the left' }));
+  expect(taskOf('window', 'wipe')).toMatchObject({
+    standing: { state: 'due', used: 0 },
+    call: { sign: 'faint to the left', finding: null },
+  });
+  shop.clock.now += hour;
+  must(recordCare(shop, tester, { stationId, task: 'wipe', at: shop.clock.now }));
+  expect(taskOf('window', 'wipe').standing.state).toBe('clear');
+  expect(refusal(callTask(shop, tester, { stationId, task: 'wipe', sign: ' ' }))).toMatch(/why/);
+});

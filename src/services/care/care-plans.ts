@@ -1,0 +1,454 @@
+import { z } from 'zod';
+import { openings } from '../../catalogue/openings';
+import { stationKind } from '../../catalogue/catalogue';
+import { limitSchema, taskSchema, type CatalogueTask } from '../../catalogue/schema';
+import {
+  bases,
+  carePlanAt,
+  plannedTasks,
+  type CarePlan,
+  type DatedChange,
+  type Planned,
+  type CarePlanChange,
+} from '../../core/care/plan';
+import type { CareEvent, Limit } from '../../core/care/care';
+import { compareDanger, type Criticality } from '../../core/care/danger';
+import { replay } from '../../core/care/replay';
+import { lastReset } from '../../core/care/resets';
+import { schools, type School } from '../../core/care/schools';
+import { groupBy } from '../../core/units/group-by';
+import { ok } from '../../core/units/result';
+import { localDay, startOfLocalDay } from '../../core/units/zone';
+import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { careBackwards } from '../../records/care';
+import { write } from '../../records/database';
+import type { EntryData } from '../../records/audit-log-data';
+import { listStations, stationById, type StationRow } from '../../records/machines';
+import { firstUse, hoursBetween } from '../../records/usage/totals';
+import { requireMachine } from '../machines/machines';
+import { allOrNothing, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+
+/** A care task with the limits in force for it. */
+export type PlannedTask = Planned<CatalogueTask>;
+
+/** Whether a task belongs to every single job rather than to the technician's round. */
+export function followsEveryJob({ limits }: { limits: readonly Limit[] }): boolean {
+  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
+}
+
+const noChanges: DatedChange<CatalogueTask>[] = [];
+
+/** What the book has of the care plans, by machine, in order. */
+function planChanges(shop: Pick<Shop, 'db'>, machineId?: string) {
+  const rows = standingEntries(shop.db, ['care plan'], machineId ? { machineId } : {});
+  return new Map(
+    [...groupBy(rows, (row) => row.machineId!)].map(([id, some]) => [
+      id,
+      some.map((row): DatedChange<CatalogueTask> => ({
+        at: row.at,
+        reason: row.note,
+        what: entryData(row, 'care plan') as CarePlanChange<CatalogueTask>,
+      })),
+    ]),
+  );
+}
+
+/** Tells the plan of each machine in force at an instant. Asks the book once. */
+export function carePlanFinder(
+  shop: Pick<Shop, 'db'>,
+  instant: number,
+  machineId?: string,
+): (machineId: string) => CarePlan<CatalogueTask> {
+  const changes = planChanges(shop, machineId);
+  return (id) => carePlanAt(changes.get(id) ?? noChanges, instant);
+}
+
+/** The tasks of a station in force at an instant. */
+export function stationTasks(
+  shop: Pick<Shop, 'db'>,
+  station: StationRow,
+  instant: number,
+): PlannedTask[] {
+  return tasksUnder(carePlanFinder(shop, instant, station.machineId)(station.machineId), station);
+}
+
+/** The tasks of a station under a plan. */
+export function tasksUnder(
+  plan: CarePlan<CatalogueTask>,
+  station: Pick<StationRow, 'id' | 'kind'>,
+  school?: School,
+): PlannedTask[] {
+  return plannedTasks(plan, station.id, stationKind(station.kind).tasks, school);
+}
+
+/**
+ * Tells a task by its station and key, those the shop added and took away again too: for reading what
+ * the book says of it. Asks the book once.
+ */
+export function taskReader(shop: Pick<Shop, 'db'>) {
+  const own = new Map<string, CatalogueTask>();
+  for (const changes of planChanges(shop).values()) {
+    for (const { what } of changes) {
+      if (what.change === 'own task') own.set(`${what.station} ${what.task.key}`, what.task);
+    }
+  }
+  return (station: Pick<StationRow, 'id' | 'kind'>, key: string): CatalogueTask | null =>
+    stationKind(station.kind).tasks.find((task) => task.key === key) ??
+    own.get(`${station.id} ${key}`) ??
+    null;
+}
+
+/** When a change takes effect and why. */
+const effectSchema = z.object({
+  /** UTC milliseconds; left out: now */
+  from: z.number().int().optional(),
+  reason: z.string().trim().max(300, 'At most 300 characters.').default(''),
+});
+export type Effect = z.input<typeof effectSchema>;
+
+function note(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  effect: Effect,
+  data: EntryData<'care plan'>,
+): string {
+  const { from, reason } = effectSchema.parse(effect);
+  return insertDataEntry(shop.db, {
+    kind: 'care plan',
+    machineId,
+    ...stamp(shop, actor, from),
+    note: reason || null,
+    data,
+  });
+}
+
+function effectProblem(effect: Effect) {
+  const parsed = effectSchema.safeParse(effect);
+  return parsed.success ? null : refuse(parsed.error.issues[0]!.message, 'reason');
+}
+
+/** Chooses the school whose limits a machine is cared for by. Limits of the shop's own stay. */
+export function changeSchool(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  school: string,
+  effect: Effect = {},
+): Outcome<null> {
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  const parsed = z.enum(schools).safeParse(school);
+  if (!parsed.success) return refuse(`The schools are ${schools.join(', ')}.`, 'school');
+  const wrong = effectProblem(effect);
+  if (wrong) return wrong;
+  write(shop.db, () =>
+    note(shop, actor, machine.value.id, effect, { change: 'school', school: parsed.data }),
+  );
+  return ok(null);
+}
+
+const limitsSchema = z
+  .array(limitSchema, 'A task needs at least one limit.')
+  .min(1, 'A task needs at least one limit: without one it would never be due.')
+  .max(5)
+  .refine(
+    (limits) => new Set(limits.map(({ kind }) => kind)).size === limits.length,
+    'One limit of a kind is enough.',
+  );
+
+function requireTask(shop: Shop, stationId: string, key: string) {
+  const station = stationById(shop.db, stationId);
+  if (!station || station.removedAt !== null) {
+    return refuse('That station is no longer there.', 'station');
+  }
+  const task = stationTasks(shop, station, shop.now()).find((one) => one.key === key);
+  return task
+    ? ok({ station, task })
+    : refuse(`${station.name} has no task "${key}" in its plan.`, 'task');
+}
+
+/** Sets the limits of a task, or goes back to those of the school. The reason is kept. */
+export function changeLimits(
+  shop: Shop,
+  actor: Actor,
+  input: { stationId: string; task: string; limits: unknown; basis?: string },
+  effect: Effect,
+): Outcome<null> {
+  const found = requireTask(shop, input.stationId, input.task);
+  if (!found.ok) return found;
+  const limits = limitsSchema.nullable().safeParse(input.limits);
+  if (!limits.success) {
+    const { message, path } = limits.error.issues[0]!;
+    return refuse(path.length > 0 ? 'Each limit is a number above 0.' : message, 'limits');
+  }
+  const basis = z.enum(bases).safeParse(input.basis ?? 'shop');
+  if (!basis.success) return refuse(`The basis is one of ${bases.join(', ')}.`, 'basis');
+  const wrong = effectProblem(effect);
+  if (wrong) return wrong;
+  if (limits.data !== null && !effect.reason?.trim()) {
+    return refuse('Say why these limits: whoever reads the plan next year will ask.', 'reason');
+  }
+  write(shop.db, () =>
+    note(shop, actor, found.value.station.machineId, effect, {
+      change: 'limits',
+      station: input.stationId,
+      task: input.task,
+      limits: limits.data,
+      basis: basis.data,
+    }),
+  );
+  return ok(null);
+}
+
+/** A task of the shop's own, as a form sends it. */
+export const ownTaskSchema = taskSchema
+  .pick({ name: true, depth: true, group: true, criticality: true })
+  .extend({
+    name: z.string().trim().min(3, 'Name it in a few words.').max(60),
+    limits: limitsSchema,
+    minutes: z.number().int('Whole minutes.').min(1, 'At least 1 minute.').max(600),
+    note: z.string().trim().max(300).default(''),
+    opening: z.enum(openings.map(({ id }) => id) as [string, ...string[]]).default('lid-only'),
+  });
+export type OwnTaskInput = z.input<typeof ownTaskSchema>;
+
+/** Adds a care task of the shop's own to a station. Its limits hold under every school. */
+export function addOwnTask(
+  shop: Shop,
+  actor: Actor,
+  stationId: string,
+  input: OwnTaskInput,
+  effect: Effect = {},
+): Outcome<CatalogueTask> {
+  const station = stationById(shop.db, stationId);
+  if (!station || station.removedAt !== null) {
+    return refuse('That station is no longer there.', 'station');
+  }
+  const parsed = ownTaskSchema.safeParse(input);
+  if (!parsed.success) {
+    const { message, path } = parsed.error.issues[0]!;
+    return refuse(
+      path[0] === 'limits' && path.length > 1 ? 'Each limit is a number above 0.' : message,
+      String(path[0] ?? ''),
+    );
+  }
+  const wrong = effectProblem(effect);
+  if (wrong) return wrong;
+  const { name, limits, minutes, note: how, ...rest } = parsed.data;
+  const key = name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+  if (!key) return refuse('Name it with letters.', 'name');
+  if (stationTasks(shop, station, Infinity).some((task) => task.key === key)) {
+    return refuse(`${station.name} has a task of that name already.`, 'name');
+  }
+  const task: CatalogueTask = {
+    key,
+    name,
+    ...rest,
+    schools: { little: limits, meter: limits, calendar: limits, combined: limits },
+    minutes: { active: minutes, passive: 0, finishing: 0 },
+    tools: ['as the shop does it'],
+    cautions: [],
+    note: how || 'A task of this shop.',
+    lookOnly: rest.depth === 'inspect',
+  };
+  write(shop.db, () =>
+    note(shop, actor, station.machineId, effect, { change: 'own task', station: stationId, task }),
+  );
+  return ok(task);
+}
+
+/** Takes a task of the shop's own out of the plan; what was done stays in the book. */
+export function removeOwnTask(
+  shop: Shop,
+  actor: Actor,
+  stationId: string,
+  key: string,
+  effect: Effect = {},
+): Outcome<null> {
+  const found = requireTask(shop, stationId, key);
+  if (!found.ok) return found;
+  const { station, task } = found.value;
+  if (stationKind(station.kind).tasks.some((one) => one.key === key)) {
+    return refuse(`${task.name} belongs to the kind of station: set its limits instead.`, 'task');
+  }
+  write(shop.db, () =>
+    note(shop, actor, station.machineId, effect, {
+      change: 'own task removed',
+      station: stationId,
+      task: key,
+    }),
+  );
+  return ok(null);
+}
+
+/** What a copy of a plan changed. */
+export interface CarePlanCopied {
+  changes: number;
+  /** stations of the source that the target does not have */
+  left: string[];
+}
+
+/** Copies the plan in force from one machine to another: school, limits and own tasks, by station. */
+export function copyCarePlan(
+  shop: Shop,
+  actor: Actor,
+  fromId: string,
+  toId: string,
+): Outcome<CarePlanCopied> {
+  const from = requireMachine(shop, fromId);
+  if (!from.ok) return from;
+  const to = requireMachine(shop, toId);
+  if (!to.ok) return to;
+  if (from.value.id === to.value.id) return refuse('Choose another machine to copy to.', 'to');
+  const now = shop.now();
+  const find = carePlanFinder(shop, now);
+  const plan = find(from.value.id);
+  const target = find(to.value.id);
+  const theirs = new Map(listStations(shop.db, to.value.id).map((row) => [row.slug, row]));
+  const effect = { reason: `copied from ${from.value.nickname}` };
+  const copied: CarePlanCopied = { changes: 0, left: [] };
+  allOrNothing(shop, () => {
+    const put = (data: EntryData<'care plan'>) => {
+      note(shop, actor, to.value.id, effect, data);
+      copied.changes += 1;
+    };
+    if (target.school !== plan.school) put({ change: 'school', school: plan.school });
+    for (const station of listStations(shop.db, from.value.id)) {
+      const own = plan.own.get(station.id) ?? [];
+      const set = tasksUnder(plan, station).filter(({ basis }) => basis.from !== 'school');
+      if (own.length + set.length === 0) continue;
+      const twin = theirs.get(station.slug);
+      if (!twin) {
+        copied.left.push(station.name);
+        continue;
+      }
+      const kinds = new Set(stationKind(twin.kind).tasks.map(({ key }) => key));
+      for (const task of own) {
+        if (!kinds.has(task.key)) put({ change: 'own task', station: twin.id, task });
+      }
+      for (const { key, limits, basis } of set) {
+        const known =
+          own.some((task) => task.key === key) ||
+          tasksUnder(target, twin).some((t) => t.key === key);
+        if (!known || basis.from === 'school') continue; // the second narrows the type
+        put({
+          change: 'limits',
+          station: twin.id,
+          task: key,
+          limits: [...limits],
+          basis: basis.from,
+        });
+      }
+    }
+  });
+  return ok(copied);
+}
+
+/** One line of a plan's history. */
+export interface CarePlanLine {
+  id: string;
+  at: number;
+  recordedAt: number;
+  person: string;
+  reason: string | null;
+  what: CarePlanChange<CatalogueTask>;
+}
+
+/** Every change of a machine's plan, newest first. */
+export function carePlanHistory(shop: Shop, machineId: string): CarePlanLine[] {
+  return standingEntries(shop.db, ['care plan'], { machineId })
+    .map((row) => ({
+      id: row.id,
+      at: row.at,
+      recordedAt: row.recordedAt,
+      person: row.person,
+      reason: row.note,
+      what: entryData(row, 'care plan') as CarePlanChange<CatalogueTask>,
+    }))
+    .reverse();
+}
+
+/** What a school would have meant for a machine. */
+export interface SchoolTrial {
+  school: School;
+  /** cleanings, had each task been done at the moment it became due */
+  cleanings: number;
+  /** hands-on minutes of them */
+  minutes: number;
+  /** tasks that, as they were in fact done, went past this school's limit */
+  past: number;
+  /** the gravest of them, and of its class the furthest: share of its limit, 1 is due */
+  furthest: { station: string; task: string; criticality: Criticality; used: number } | null;
+}
+
+const trialDays = 91;
+
+/**
+ * What each school would have meant for a machine over the last three months: how many cleanings and
+ * minutes, and how far past its limits the shop's actual cleanings let things go. Tasks that follow
+ * every job are left out; the shop's own limits hold under every school. A station that goes with a
+ * module is taken as if what is fitted now had been there all along.
+ */
+export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): SchoolTrial[] {
+  const { db, zone } = shop;
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return [];
+  const from = startOfLocalDay(localDay(now, zone) - trialDays, zone);
+  const plan = carePlanFinder(shop, now, machineId)(machineId);
+  const stations = listStations(db, machineId).map((row) => {
+    const events = [...careBackwards(db, row.id, now)].reverse();
+    return { row, events };
+  });
+  const first = Math.min(machine.value.addedAt, firstUse(db, machineId) ?? Infinity);
+  const since = (row: StationRow, events: CareEvent[], task: PlannedTask) =>
+    lastReset(
+      task,
+      events.filter(({ at }) => at < from),
+    )?.at ?? Math.max(row.countsFrom ?? first, first);
+  const trials = schools.map((school): SchoolTrial => ({
+    school,
+    cleanings: 0,
+    minutes: 0,
+    past: 0,
+    furthest: null,
+  }));
+  const sinces = new Map(
+    stations.map(({ row, events }) => [
+      row.id,
+      new Map(tasksUnder(plan, row).map((task) => [task.key, since(row, events, task)])),
+    ]),
+  );
+  const earliest = Math.min(from, ...[...sinces.values()].flatMap((some) => [...some.values()]));
+  const use = hoursBetween(db, machineId, earliest, now);
+  for (const { row, events } of stations) {
+    for (const trial of trials) {
+      const tasks = tasksUnder(plan, row, trial.school)
+        .filter((task) => !followsEveryJob(task))
+        .map((task) => ({ ...task, since: sinces.get(row.id)!.get(task.key)! }));
+      if (tasks.length === 0) continue;
+      const start = Math.min(...tasks.map((task) => task.since));
+      const sessions = use.filter((session) => session.start >= start);
+      const span = { from, to: now, zone };
+      const asked = replay(tasks, sessions, null, span);
+      const fact = replay(tasks, sessions, events, span);
+      for (const [index, task] of tasks.entries()) {
+        const { active, finishing } = task.minutes;
+        trial.cleanings += asked[index]!.cleanings;
+        trial.minutes += asked[index]!.cleanings * (active + finishing);
+        const used = fact[index]!.furthest;
+        if (used <= 1) continue;
+        trial.past += 1;
+        const one = { station: row.name, task: task.name, criticality: task.criticality, used };
+        if (trial.furthest === null || compareDanger(one, trial.furthest) < 0) {
+          trial.furthest = one;
+        }
+      }
+    }
+  }
+  return trials;
+}

@@ -1,0 +1,317 @@
+import { stationKind } from '../../catalogue/catalogue';
+import type { CatalogueTask, PathPart } from '../../catalogue/schema';
+import { callOf, type Call } from '../../core/care/calls';
+import type { CareEvent, Counters } from '../../core/care/care';
+import { noUse } from '../../core/care/counters';
+import { deferralHolds, type Deferral } from '../../core/care/deferral';
+import { compareStates, standing, type CareState, type Standing } from '../../core/care/due';
+import type { CarePlan } from '../../core/care/plan';
+import { lastReset, resetsTask } from '../../core/care/resets';
+import { within, type Presence } from '../../core/parts/presence';
+import { groupBy } from '../../core/units/group-by';
+import { calendarDays, localDay, startOfLocalDay } from '../../core/units/zone';
+import { careBackwards } from '../../records/care';
+import {
+  listMachines,
+  listStations,
+  type MachineRow,
+  type StationRow,
+} from '../../records/machines';
+import {
+  daysUsed,
+  firstUse,
+  lastUse,
+  runSecondsByMachine,
+  totalsBefore,
+  usedWithin,
+  type Totals,
+} from '../../records/usage/totals';
+import { readJudgements, type Judgements } from './calls-and-deferrals';
+import { moduleFinder, type Fitted } from '../parts/parts';
+import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
+import type { Shop } from '../shop';
+
+/** Where one care task at one station stands. */
+export interface TaskDue {
+  task: PlannedTask;
+  counters: Counters;
+  standing: Standing;
+  /** UTC milliseconds counters run from */
+  since: number;
+  /** whether an entry of the book reset it; else it counts from the first known use */
+  everReset: boolean;
+  call: Call | null;
+  /** put off for now, with the reason; it stands where it stands all the same */
+  deferral: Deferral | null;
+}
+
+/** One station with its tasks, heaviest first. */
+export interface StationDue {
+  id: string;
+  slug: string;
+  kind: string;
+  name: string;
+  short: string;
+  part: PathPart;
+  note: string | null;
+  /** the module it goes with, whose soil travels with it */
+  module: { serial: string; since: number } | null;
+  /** where its soil was made: its own machine, or those its module was in */
+  stays: readonly Presence[];
+  tasks: TaskDue[];
+  /** the heaviest task; `null` where the station has none */
+  worst: TaskDue | null;
+}
+
+/** One machine with its stations in path order. */
+export interface MachineDue {
+  id: string;
+  nickname: string;
+  family: string;
+  addedAt: number;
+  lastUse: number | null;
+  /** run seconds of the last seven shop-local days, today included */
+  weekSeconds: number;
+  stations: StationDue[];
+  /** the heaviest of the technician's round: what follows every job is left out */
+  state: CareState;
+}
+
+/** What the reading of one moment of the shop shares among its machines. */
+interface Moment {
+  shop: Shop;
+  now: number;
+  zone: string;
+  /** stations in use of every machine, by machine */
+  stations: ReadonlyMap<string, StationRow[]>;
+  judgements: Judgements;
+  meter(machineId: string): Meter;
+  fitted(machineId: string, stationKind: string): Fitted | null;
+}
+
+/** Where every task of every machine in use stands. `now` in UTC milliseconds. */
+export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
+  const { db, zone } = shop;
+  const all = listMachines(db);
+  const meters = new Map<string, Meter>();
+  const moment: Moment = {
+    shop,
+    now,
+    zone,
+    stations: groupBy(listStations(db), (row) => row.machineId),
+    judgements: readJudgements(shop, now),
+    meter(id) {
+      let meter = meters.get(id);
+      if (!meter) meters.set(id, (meter = machineMeter(db, zone, id)));
+      return meter;
+    },
+    fitted: moduleFinder(shop, now),
+  };
+  const plan = carePlanFinder(shop, now, machineId);
+  const today = localDay(now, zone);
+  const week = runSecondsByMachine(db, today - 6, today);
+  return all
+    .filter(({ id }) => !machineId || id === machineId)
+    .map((machine) => {
+      const rows = (moment.stations.get(machine.id) ?? []).map((row) =>
+        stationDue(moment, machine, row, plan(machine.id)),
+      );
+      const states = rows
+        .flatMap(({ tasks }) => tasks)
+        .filter(({ task }) => !followsEveryJob(task))
+        .map(({ standing: { state } }) => state);
+      return {
+        id: machine.id,
+        nickname: machine.nickname,
+        family: machine.family,
+        addedAt: machine.addedAt,
+        lastUse: lastUse(db, machine.id, now),
+        weekSeconds: week.get(machine.id) ?? 0,
+        stations: rows,
+        state: states.sort(compareStates).at(-1) ?? 'clear',
+      };
+    });
+}
+
+/** A stretch in which a station's soil was made: at its machine, or where its module was. */
+interface Stay extends Presence {
+  stationId: string;
+}
+
+/** Where the soil of a station was made: all of its own life, or the stays of the module in it. */
+function staysOf(moment: Moment, row: StationRow, fitted: Fitted | null): Stay[] {
+  if (!fitted) {
+    return [{ machineId: row.machineId, stationId: row.id, from: -Infinity, to: Infinity }];
+  }
+  return fitted.stays.flatMap((stay) => {
+    const twin = twinOf(moment.stations.get(stay.machineId) ?? [], row);
+    return twin ? [{ ...stay, stationId: twin.id }] : [];
+  });
+}
+
+/** The station of another machine that the same module fills. */
+function twinOf(stations: readonly StationRow[], { id, kind, slug }: StationRow) {
+  const alike = stations.filter((other) => other.kind === kind);
+  return alike.find((other) => other.id === id || other.slug === slug) ?? alike[0];
+}
+
+/** The latest events of a station: back to where each of its tasks was last reset, no further. */
+function eventsThatCount(
+  { shop, now }: Moment,
+  stays: readonly Stay[],
+  tasks: readonly CatalogueTask[],
+): CareEvent[] {
+  const events: CareEvent[] = [];
+  let open = tasks;
+  for (const { stationId, from, to } of stays.toReversed()) {
+    for (const event of careBackwards(shop.db, stationId, Math.min(now, to))) {
+      if (open.length === 0) return events;
+      if (event.at < from) break;
+      if (event.at === to) continue;
+      events.push(event);
+      open = open.filter((task) => !resetsTask(event, task));
+    }
+  }
+  return events;
+}
+
+function stationDue(
+  moment: Moment,
+  machine: MachineRow,
+  row: StationRow,
+  plan: CarePlan<CatalogueTask>,
+): StationDue {
+  const kind = stationKind(row.kind);
+  const planned = tasksUnder(plan, row);
+  const fitted = moment.fitted(machine.id, row.kind);
+  const stays = staysOf(moment, row, fitted);
+  const events = planned.length > 0 ? eventsThatCount(moment, stays, planned) : [];
+  const start = fitted
+    ? (stays[0]?.from ?? machine.addedAt)
+    : (row.countsFrom ?? Math.min(machine.addedAt, moment.meter(machine.id).firstUse, moment.now));
+  const tasks = planned
+    .map((task) => taskDue(moment, { row, task, planned, events, stays, start }))
+    .sort(
+      (a, b) =>
+        compareStates(b.standing.state, a.standing.state) || b.standing.used - a.standing.used,
+    );
+  return {
+    id: row.id,
+    slug: row.slug,
+    kind: row.kind,
+    name: row.name,
+    short: row.short,
+    part: kind.part,
+    note: kind.note ?? null,
+    module: fitted && {
+      serial: fitted.module.serial,
+      since: fitted.stays.findLast(({ from }) => from <= moment.now)!.from,
+    },
+    stays,
+    tasks,
+    worst: tasks[0] ?? null,
+  };
+}
+
+interface TaskPlace {
+  row: StationRow;
+  task: PlannedTask;
+  planned: readonly PlannedTask[];
+  events: CareEvent[];
+  stays: readonly Stay[];
+  /** UTC milliseconds: what counts as the beginning when nothing was ever reset */
+  start: number;
+}
+
+function taskDue(moment: Moment, place: TaskPlace): TaskDue {
+  const { row, task, planned, events, stays, start } = place;
+  const { now, judgements } = moment;
+  const reset = lastReset(task, events);
+  const since = reset?.at ?? start;
+  const counters = countersOf(moment, stays, task, since);
+  const signs = stays.flatMap(({ stationId, from, to }) =>
+    judgements.calls(stationId).filter(({ at }) => at >= from && at < to),
+  );
+  const call = callOf(task, planned, events, signs);
+  return {
+    task,
+    counters,
+    standing: standing(task.limits, counters, call !== null),
+    since,
+    everReset: reset !== null,
+    call,
+    deferral:
+      judgements
+        .deferrals(row.id, task.key)
+        .filter(({ at }) => at > since)
+        .filter((deferral) => {
+          const meter = moment.meter(row.machineId);
+          const run = meter.totals(now + 1).runSeconds - meter.totals(deferral.at).runSeconds;
+          return deferralHolds(deferral, now, run);
+        })
+        .at(-1) ?? null,
+  };
+}
+
+/** Counters of a task from an instant until now, over all the stays in which its soil was made. */
+function countersOf(
+  moment: Moment,
+  stays: readonly Stay[],
+  task: PlannedTask,
+  since: number,
+): Counters {
+  const { now, shop, zone } = moment;
+  if (since > now) return { ...noUse };
+  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
+  let lastDay: number | null = null;
+  const spans = within(stays, since, now + 1); // a session that starts at `now` counts
+  for (const { machineId, from, to } of spans) {
+    const meter = moment.meter(machineId);
+    const before = meter.totals(from);
+    const after = meter.totals(to);
+    counters.runSeconds += after.runSeconds - before.runSeconds;
+    counters.beamSeconds += after.beamSeconds - before.beamSeconds;
+    if (task.group !== 'coolant') {
+      counters.soilMilliseconds += after.soil[task.group] - before.soil[task.group];
+    }
+    counters.jobs += after.jobs - before.jobs;
+    counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);
+    if (spans.length > 1) {
+      // two stays that share a day of use count it once
+      const days = daysUsed(shop.db, machineId, from, to);
+      if (days && days.first === lastDay) counters.useDays -= 1;
+      lastDay = days?.last ?? lastDay;
+    }
+  }
+  return counters;
+}
+
+/** The running totals of one machine, each instant read once however many tasks ask. */
+interface Meter {
+  /** start of its first known use, UTC milliseconds; Infinity before any */
+  firstUse: number;
+  totals(instant: number): Totals;
+  /** 1 when the day of an instant was used before and after it: both totals count that day */
+  dayUsedOnBothSides(instant: number, end: number): 0 | 1;
+}
+
+function machineMeter(db: Shop['db'], zone: string, machineId: string): Meter {
+  const cache = new Map<number, Totals>();
+  const totals = (instant: number): Totals => {
+    let found = cache.get(instant);
+    if (!found) {
+      found = totalsBefore(db, machineId, instant, localDay(instant, zone));
+      cache.set(instant, found);
+    }
+    return found;
+  };
+  return {
+    firstUse: firstUse(db, machineId) ?? Infinity,
+    totals,
+    dayUsedOnBothSides(instant, end) {
+      if (totals(instant).jobsOfDay === 0) return 0;
+      const nextDay = startOfLocalDay(localDay(instant, zone) + 1, zone);
+      return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
+    },
+  };
+}

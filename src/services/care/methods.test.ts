@@ -1,0 +1,98 @@
+import { standingEntries } from '../../records/audit-log';
+import { listStations } from '../../records/machines';
+import { recordCare } from './care';
+import { disputedField } from '../../catalogue/matrix';
+import { answeredQuestions, chooseMethod, stationMethods } from './methods';
+import { changeCard } from '../machines/machines';
+import { progressOf } from '../../core/cleaning/progress';
+import { eventsOf } from '../cleaning/events';
+import { startSheet } from '../cleaning/sheets';
+import {
+  addTestMachine,
+  dropTestShop,
+  markOn,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+let machineId: string;
+beforeEach(() => {
+  shop = openTestShop();
+  machineId = addTestMachine(shop).id;
+});
+afterEach(() => dropTestShop(shop));
+
+const stationId = (slug: string) =>
+  listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;
+const clean = (slug: string, task: string, method: string, more: object = {}) =>
+  recordCare(shop, tester, {
+    stationId: stationId(slug),
+    task,
+    at: shop.clock.now,
+    method,
+    ...more,
+  });
+
+test('a harmful method is refused with its reason, whoever insists', () => {
+  expect(refusal(clean('honeycomb', 'clean', 'oven cleaner'))).toMatch(/attacks aluminium/);
+  expect(refusal(clean('honeycomb', 'clean', 'oven cleaner', { methodDecided: true }))).toMatch(
+    /attacks/,
+  );
+  expect(standingEntries(shop.db, ['care'])).toEqual([]);
+  // the same on steel is disputed only
+  must(changeCard(shop, tester, machineId, { bed: 'steel honeycomb' }));
+  expect(refusal(clean('honeycomb', 'clean', 'oven cleaner'))).toMatch(/Disputed/);
+});
+
+test('a disputed method warns once, and the choice of the shop is remembered', () => {
+  const first = clean('lid-window', 'wipe', 'alcohol on a cloth');
+  expect(first).toMatchObject({ ok: false, error: { field: disputedField } });
+  must(clean('lid-window', 'wipe', 'alcohol on a cloth', { methodDecided: true }));
+  must(clean('lid-window', 'wipe', 'isopropyl on a cloth'));
+  const settled = standingEntries(shop.db, ['method choice']);
+  expect(settled).toHaveLength(1);
+  expect(settled[0]!.person).toBe('Tester');
+});
+
+test('a refused method on a sheet loses nothing else that was marked', () => {
+  const window = stationId('window');
+  const sheet = must(startSheet(shop, tester, machineId, [{ stationId: window, task: 'wipe' }]));
+  const { problems } = markOn(shop, sheet.row.id, window, 'wipe', {
+    finding: 'soiled',
+    result: 'done',
+    method: 'water on a swab',
+    minutes: 4,
+    note: 'left edge',
+  });
+  expect(problems[0]!.message).toMatch(/Never plain water/);
+  expect(progressOf(eventsOf(shop, sheet.row.id)).marks.get(`${window}.wipe`)).toMatchObject({
+    finding: 'soiled',
+    result: 'done',
+    method: null,
+    minutes: 4,
+    note: 'left edge',
+  });
+});
+
+test('a school is chosen for the shop or for one station; harmful ways are not offered', () => {
+  const window = stationId('window');
+  const chosen = (station: string | null) =>
+    answeredQuestions(shop, station).find(({ id }) => id === 'optic-liquid')!;
+  expect(chosen(null)).toMatchObject({ chosen: 'isopropyl', by: null });
+  must(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'optics-fluid' }));
+  must(
+    chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'wipes', stationId: window }),
+  );
+  expect(chosen(null).chosen).toBe('optics-fluid');
+  expect(chosen(window)).toMatchObject({ chosen: 'wipes', by: { person: 'Tester', here: true } });
+  expect(stationMethods(shop, window, 'optics')[0]).toMatch(/wipe/);
+  expect(stationMethods(shop, window, 'optics')).not.toContain('soap and water');
+  expect(stationMethods(shop, stationId('shield'), 'optics')).toContain('soap and water');
+  expect(refusal(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'gin' }))).toMatch(
+    /not one of/,
+  );
+});

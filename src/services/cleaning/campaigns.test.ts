@@ -1,0 +1,110 @@
+import { listStations } from '../../records/machines';
+import { readCampaign, startCampaign } from './campaigns';
+import { activeHolds } from '../machines/holds';
+import { signOffSheet } from './sign-off';
+import { press } from './events';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  pressAllInOrder,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+let heron: string;
+let wren: string;
+
+beforeEach(() => {
+  shop = openTestShop();
+  heron = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+  wren = addTestMachine(shop, 'Wren', 'enclosed-diode').id;
+});
+afterEach(() => dropTestShop(shop));
+
+const task = (machineId: string, slug: string, key: string) => ({
+  stationId: listStations(shop.db, machineId).find((row) => row.slug === slug)!.id,
+  task: key,
+});
+
+const both = (people: string[]) => ({
+  people,
+  machines: [
+    { machineId: heron, tasks: [task(heron, 'honeycomb', 'clean'), task(heron, 'rails', 'clean')] },
+    { machineId: wren, tasks: [task(wren, 'honeycomb', 'clean'), task(wren, 'belts', 'inspect')] },
+  ],
+});
+
+test('two machines share one wash: their soaks do not overlap, the work of one fills the wait of the other', () => {
+  const { campaignId } = must(startCampaign(shop, tester, both(['Marit'])));
+  const campaign = readCampaign(shop, campaignId)!;
+  const wash = campaign.slots.filter(({ place }) => place === 'wash');
+  expect(wash.length).toBeGreaterThanOrEqual(4);
+  for (const a of wash)
+    for (const b of wash) if (a !== b) expect(a.end <= b.start || b.end <= a.start).toBe(true);
+  const hands = campaign.slots.filter(({ person }) => person !== null);
+  for (const a of hands)
+    for (const b of hands) if (a !== b) expect(a.end <= b.start || b.end <= a.start).toBe(true);
+  expect(campaign.finish).toBeLessThan(campaign.sequential);
+  expect(campaign.finish).toBeGreaterThanOrEqual(campaign.bound);
+  // some of the other machine's work lies inside the soak
+  const soak = wash.find(({ part }) => part === 'wait')!;
+  expect(
+    hands.some(
+      ({ sheetId, start, end }) => sheetId !== soak.sheetId && start < soak.end && end > soak.start,
+    ),
+  ).toBe(true);
+  expect(activeHolds(shop)).toHaveLength(2);
+  // whoever looks sees the same plan
+  expect(readCampaign(shop, campaignId)!.slots).toEqual(campaign.slots);
+});
+
+test('two people are never slower than one, and each has work', () => {
+  const { campaignId } = must(startCampaign(shop, tester, both(['Marit', 'Oluf'])));
+  const two = readCampaign(shop, campaignId)!;
+  for (const name of ['Marit', 'Oluf']) {
+    expect(two.slots.some(({ person }) => person === name)).toBe(true);
+  }
+  dropTestShop(shop);
+  shop = openTestShop();
+  heron = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+  wren = addTestMachine(shop, 'Wren', 'enclosed-diode').id;
+  const one = readCampaign(shop, must(startCampaign(shop, tester, both(['Marit']))).campaignId)!;
+  expect(two.finish).toBeLessThanOrEqual(one.finish);
+});
+
+test('all of the sheets are started or none; nobody, somebody twice and nothing are refused', () => {
+  const bad = both(['Marit']);
+  bad.machines[1]!.tasks = [{ stationId: 'gone', task: 'clean' }];
+  expect(refusal(startCampaign(shop, tester, bad))).toContain('no longer there');
+  expect(activeHolds(shop)).toEqual([]);
+  expect(refusal(startCampaign(shop, tester, both([])))).toContain('Somebody');
+  expect(refusal(startCampaign(shop, tester, both(['Marit', 'Marit'])))).toContain('once');
+  expect(refusal(startCampaign(shop, tester, { people: ['Marit'], machines: [] }))).toContain(
+    'at least one machine',
+  );
+});
+
+test('what is done shows as done, on each machine for itself', () => {
+  const { campaignId } = must(startCampaign(shop, tester, both(['Marit'])));
+  const [first, second] = readCampaign(shop, campaignId)!.sheets;
+  must(
+    press(
+      shop,
+      tester,
+      first!.sheetId,
+      first!.run.tasks.map(({ id }) => ({ kind: 'mark', task: id, change: { result: 'done' } })),
+    ),
+  );
+  pressAllInOrder(shop, first!.sheetId);
+  must(signOffSheet(shop, tester, first!.sheetId));
+  const after = readCampaign(shop, campaignId)!;
+  expect(after.slots.filter(({ sheetId }) => sheetId === first!.sheetId).every((s) => s.done)).toBe(
+    true,
+  );
+  expect(after.slots.some(({ sheetId, done }) => sheetId === second!.sheetId && !done)).toBe(true);
+  expect(readCampaign(shop, 'nowhere')).toBeNull();
+});

@@ -1,0 +1,131 @@
+import { entriesAbout, entryData, standingEntries } from '../../records/audit-log';
+import { careOfSheet } from '../../records/care';
+import { stationById } from '../../records/machines';
+import { sheetTasks, sheetEvents, type SheetRow } from '../../records/cleaning';
+import { stockOfSheet } from '../../records/inventory';
+import type { CareResult, Finding } from '../../core/care/care';
+import { progressOf, type SheetEvent } from '../../core/cleaning/progress';
+import { wayOf } from '../../core/cleaning/run';
+import { dueMachines, type TaskDue } from '../care/due';
+import { placeId } from './run-sheet';
+import { runToEnd } from './sheets';
+import type { Shop } from '../shop';
+import { storeItems } from '../inventory/inventory';
+
+/** What one clean-down leaves to whoever comes next. */
+export interface HandOver {
+  /** `null` while nobody closed it */
+  closed: { at: number; by: string; abandoned: string | null } | null;
+  /** first press to sign-off, pauses left out */
+  minutes: number | null;
+  /** hands-on minutes as the sheet had them */
+  planned: number;
+  done: {
+    station: string;
+    task: string;
+    result: CareResult;
+    finding: Finding | null;
+    method: string | null;
+    minutes: number | null;
+    planned: number | null;
+    note: string | null;
+    /** how often it was begun again */
+    again: number;
+  }[];
+  /** what is still open, with where it stands now */
+  left: { station: string; task: string; due: TaskDue | null }[];
+  /** what of this machine falls due next */
+  next: { station: string; due: TaskDue }[];
+  opened: string[];
+  proofs: { name: string; passed: boolean; words: string }[];
+  drawn: { name: string; unit: string; quantity: number }[];
+  putBacks: { what: string; until: number }[];
+  photos: { of: string; when: string; photo: string }[];
+  /** came in after it was closed: they change nothing */
+  late: (SheetEvent & { receivedAt: number })[];
+}
+
+/** What a clean-down did, what is left, and what to expect next. */
+export function handOver(shop: Shop, sheet: SheetRow): HandOver {
+  const run = runToEnd(shop, sheet.id)!;
+  const ticks = sheetEvents(shop.db, sheet.id);
+  const progress = progressOf(ticks);
+  const ends = standingEntries(shop.db, ['clean-down signed off', 'clean-down abandoned'], {
+    machineId: sheet.machineId,
+  });
+  const signed = ends.find(
+    (row) =>
+      row.kind === 'clean-down signed off' &&
+      entryData(row, 'clean-down signed off').sheetId === sheet.id,
+  );
+  const abandoned = ends.find(
+    (row) =>
+      row.kind === 'clean-down abandoned' &&
+      entryData(row, 'clean-down abandoned').sheetId === sheet.id,
+  );
+  const end = signed ?? abandoned ?? null;
+  const data = signed && entryData(signed, 'clean-down signed off');
+  const done = careOfSheet(shop.db, sheet.id);
+  const recorded = new Set(done.map(({ stationId, task }) => placeId(stationId, task)));
+  const [machine] = dueMachines(shop, shop.now(), sheet.machineId);
+  const dueOf = (stationId: string, key: string) =>
+    machine?.stations
+      .find(({ id }) => id === stationId)
+      ?.tasks.find(({ task }) => task.key === key) ?? null;
+  const plannedOf = (id: string) => {
+    const task = run.tasks.find((one) => one.id === id);
+    if (!task) return null;
+    const { active, finishing } = wayOf(task, progress.ways).minutes;
+    return active + finishing;
+  };
+  const name = (stationId: string) => stationById(shop.db, stationId)?.name ?? 'removed station';
+  const items = new Map(storeItems(shop).map((item) => [item.item, item]));
+  const next = (machine?.stations ?? [])
+    .flatMap((station) =>
+      station.tasks
+        .filter(({ task }) => !task.limits.some(({ kind, value }) => kind === 'jobs' && value <= 1))
+        .map((due) => ({ station: station.name, due })),
+    )
+    .sort((a, b) => b.due.standing.used - a.due.standing.used)
+    .slice(0, 3);
+  return {
+    closed: end && {
+      at: end.at,
+      by: end.person,
+      abandoned: abandoned ? (abandoned.note ?? '') : null,
+    },
+    minutes: data?.minutes ?? null,
+    planned: run.tasks.reduce((sum, { id }) => sum + (plannedOf(id) ?? 0), 0),
+    done: done.map((row) => {
+      const id = placeId(row.stationId, row.task);
+      return {
+        ...row,
+        station: name(row.stationId),
+        planned: plannedOf(id),
+        again: progress.again.get(id)?.times ?? 0,
+      };
+    }),
+    left: sheetTasks(shop.db, sheet.id)
+      .filter(({ stationId, task }) => !recorded.has(placeId(stationId, task)))
+      .map(({ stationId, task }) => ({
+        station: name(stationId),
+        task,
+        due: dueOf(stationId, task),
+      })),
+    next,
+    opened: data?.opened ?? [],
+    proofs: data?.proofs ?? [],
+    drawn: stockOfSheet(shop.db, sheet.id).map(({ item, quantity }) => ({
+      name: items.get(item)?.name ?? item,
+      unit: items.get(item)?.unit ?? '',
+      quantity: quantity / 1000,
+    })),
+    putBacks: standingEntries(shop.db, ['put back'], { machineId: sheet.machineId })
+      .filter((row) => entryData(row, 'put back').sheetId === sheet.id)
+      .filter((row) => entriesAbout(shop.db, [row.id]).length === 0)
+      .map((row) => entryData(row, 'put back')),
+    photos: [...progress.photos],
+    late:
+      sheet.closedAt === null ? [] : ticks.filter(({ receivedAt }) => receivedAt > sheet.closedAt!),
+  };
+}

@@ -1,0 +1,37 @@
+import { learnedMinutes, withLearned, type LearnedMinutes } from '../../core/cleaning/learned';
+import type { CatalogueTask } from '../../catalogue/schema';
+import { groupBy } from '../../core/units/group-by';
+import { minutesTaken } from '../../records/cleaning-minutes';
+import type { Shop } from '../shop';
+
+/** Where a task is done, as far as its minutes go. */
+export interface MinutesOf {
+  stationId: string;
+  stationKind: string;
+  family: string;
+  task: string;
+}
+
+/**
+ * Tells what a task takes here: from the station itself once it was cleaned five times, else from
+ * stations of its kind in machines of its family. Asks the book once.
+ */
+export function minutesFinder(shop: Pick<Shop, 'db'>): (of: MinutesOf) => LearnedMinutes | null {
+  const taken = minutesTaken(shop.db);
+  const learn = (keyOf: (row: (typeof taken)[number]) => string) =>
+    new Map(
+      [...groupBy(taken, keyOf)].map(([key, rows]) => [
+        key,
+        learnedMinutes(rows.map(({ minutes }) => minutes)),
+      ]),
+    );
+  const ofStation = learn(({ stationId, task }) => `${stationId} ${task}`);
+  const ofKind = learn(({ family, kind, task }) => `${family} ${kind} ${task}`);
+  return ({ stationId, stationKind, family, task }) =>
+    ofStation.get(`${stationId} ${task}`) ?? ofKind.get(`${family} ${stationKind} ${task}`) ?? null;
+}
+
+/** A task with the minutes it takes here. */
+export function timedTask<T extends CatalogueTask>(task: T, learned: LearnedMinutes | null): T {
+  return learned ? { ...task, minutes: withLearned(task.minutes, learned) } : task;
+}

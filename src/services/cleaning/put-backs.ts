@@ -1,0 +1,62 @@
+import { ok } from '../../core/units/result';
+import {
+  entriesAbout,
+  entryById,
+  entryData,
+  insertDataEntry,
+  standingEntries,
+} from '../../records/audit-log';
+import { write } from '../../records/database';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+
+/** Something mended for now, with the day on which it is put right. */
+export interface PutBack {
+  id: string;
+  machineId: string;
+  what: string;
+  /** UTC milliseconds */
+  until: number;
+  since: number;
+  person: string;
+}
+
+/** What is still mended for now, soonest first. */
+export function openPutBacks(shop: Pick<Shop, 'db'>, machineId?: string): PutBack[] {
+  const rows = standingEntries(shop.db, ['put back'], machineId ? { machineId } : {});
+  const done = new Set(
+    entriesAbout(
+      shop.db,
+      rows.map(({ id }) => id),
+    ).map(({ subjectId }) => subjectId),
+  );
+  return rows
+    .filter(({ id }) => !done.has(id))
+    .map((row) => ({
+      id: row.id,
+      machineId: row.machineId!,
+      what: entryData(row, 'put back').what,
+      until: entryData(row, 'put back').until,
+      since: row.at,
+      person: row.person,
+    }))
+    .sort((a, b) => a.until - b.until);
+}
+
+/** Says that what was mended for now has been put right. */
+export function putRight(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
+  const row = entryById(shop.db, id);
+  if (row?.kind !== 'put back') return refuse('That is not on the put-back list.');
+  if (!openPutBacks(shop, row.machineId!).some((one) => one.id === id)) {
+    return refuse('That has been put right already.');
+  }
+  write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'put back done',
+      machineId: row.machineId,
+      subjectId: id,
+      ...stamp(shop, actor),
+      data: { how: how.trim() || 'as it was' },
+    }),
+  );
+  return ok(null);
+}

@@ -1,0 +1,282 @@
+import type { CareResult } from '../../core/care/care';
+import { inTheWay } from '../../core/cleaning/ending';
+import { handsOnMinutes } from '../../core/cleaning/hands-on';
+import {
+  isBegun,
+  noMarks,
+  progressOf,
+  type Marks,
+  type Progress,
+  type SheetEvent,
+} from '../../core/cleaning/progress';
+import { inTheWayWords } from '../../core/cleaning/rules';
+import { wayOf, type RunSheet } from '../../core/cleaning/run';
+import { ok } from '../../core/units/result';
+import { millisecondsPerMinute } from '../../core/units/time';
+import { insertDataEntry, standingEntries } from '../../records/audit-log';
+import { write } from '../../records/database';
+import { stationById } from '../../records/machines';
+import {
+  sheetById,
+  sheetTasks,
+  sheetEvents,
+  updateSheet,
+  type SheetRow,
+  type SheetTaskRow,
+} from '../../records/cleaning';
+import { recordCare } from '../care/care';
+import { openFault } from '../faults/open-fault';
+import { releaseHoldEntry } from '../machines/holds';
+import { taskReader } from '../care/care-plans';
+import { placeId } from './run-sheet';
+import { runToEnd, type PickedTask, type Sheet } from './sheets';
+import { allOrRefused, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
+
+function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
+  const row = sheetById(shop.db, sheetId);
+  if (!row) return refuse('That clean-down is not there.');
+  if (row.closedAt !== null) return refuse('That clean-down has been closed already.');
+  return ok(row);
+}
+
+/** "Honeycomb: clean" */
+function taskName(shop: Shop, { stationId, task }: PickedTask): string {
+  return `${stationById(shop.db, stationId)?.name ?? 'removed station'}: ${task}`;
+}
+
+/** How a sign-off ended. */
+export interface SignedOff {
+  recorded: number;
+  left: string[];
+  faultIds: string[];
+}
+
+/** The marks of each task of a sheet, with the hands-on minutes measured where none were typed. */
+function marksOf(
+  tasks: readonly SheetTaskRow[],
+  run: RunSheet,
+  ticks: readonly SheetEvent[],
+  progress: Progress,
+) {
+  const measured = handsOnMinutes(run, ticks);
+  return tasks.map((row) => {
+    const key = placeId(row.stationId, row.task);
+    const marks: Marks & { markedAt: number | null } = progress.marks.get(key) ?? {
+      ...noMarks,
+      markedAt: null,
+    };
+    const task = run.tasks.find(({ id: known }) => known === key);
+    const way = task && task.ways.length > 1 ? wayOf(task, progress.ways).name : null;
+    const minutes = marks.result === 'done' ? (measured.get(key) ?? null) : null;
+    return {
+      ...row,
+      key,
+      ...marks,
+      minutes: marks.minutes ?? minutes,
+      method: marks.method ?? (marks.result === 'done' ? way : null),
+    };
+  });
+}
+
+/**
+ * Signs a clean-down off: what was marked goes into the book and resets exactly that; what was not
+ * stays as due as it was. Consumables are drawn from the stores. The hold for cleaning ends; a test
+ * that failed opens a fault, which holds the machine instead.
+ */
+export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome<SignedOff> {
+  const sheet = requireOpen(shop, sheetId);
+  if (!sheet.ok) return sheet;
+  const run = runToEnd(shop, sheetId)!;
+  const ticks = sheetEvents(shop.db, sheetId);
+  const progress = progressOf(ticks);
+  const tasks = marksOf(sheetTasks(shop.db, sheetId), run, ticks, progress);
+  const marked = tasks.filter(({ result }) => result !== null);
+  if (marked.length === 0) {
+    return refuse('Nothing is marked yet. Mark what was done, or abandon the clean-down.');
+  }
+  const blocked = inTheWay(run, progress);
+  if (blocked.length > 0) {
+    const more = blocked.length > 1 ? ` And ${blocked.length - 1} more.` : '';
+    return refuse(`${inTheWayWords(run, blocked[0]!)}${more}`, blocked[0]!.why);
+  }
+  const gone = marked.find(({ stationId }) => stationById(shop.db, stationId)?.removedAt !== null);
+  if (gone) return refuse(`${taskName(shop, gone)}: that station is no longer there.`);
+  const { machineId } = sheet.value;
+  const opened = run.pieces
+    .filter(({ kind, id: piece }) => kind === 'open' && isBegun(progress, piece))
+    .map(({ title }) => title);
+  const proofs = run.proofs.flatMap(({ id: proof, name }) => {
+    const result = progress.proofs.get(proof);
+    return result ? [{ name, passed: result.passed, words: result.words }] : [];
+  });
+  return allOrRefused(shop, (take) => {
+    const outcome = { recorded: 0, left: [] as string[], faultIds: [] as string[] };
+    for (const task of marked) {
+      const cared = recordCare(shop, actor, {
+        stationId: task.stationId,
+        task: task.task,
+        at: task.markedAt ?? shop.now(),
+        result: task.result!,
+        finding: task.finding,
+        method: task.method,
+        minutes: task.minutes,
+        note: task.note,
+        sheetId,
+      });
+      const named = cared.ok
+        ? cared
+        : refuse(`${taskName(shop, task)}: ${cared.error.message}`, cared.error.field);
+      outcome.recorded += 1;
+      const { faultId } = take(named);
+      if (faultId) outcome.faultIds.push(faultId);
+    }
+    outcome.left = tasks.filter(({ result }) => result === null).map((t) => taskName(shop, t));
+    const failed = proofs.filter(({ passed }) => !passed);
+    if (failed.length > 0) {
+      const what = failed.map((one) => [one.name, one.words].filter(Boolean).join(': '));
+      outcome.faultIds.unshift(
+        openFault(shop, actor, {
+          machineId,
+          at: shop.now(),
+          signs: ['other'],
+          danger: 'pause',
+          note: `Failed after a clean-down: ${what.join('; ')}. Just opened: ${opened.join(', ') || 'nothing'}.`,
+          opened,
+        }),
+      );
+    }
+    for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
+      insertDataEntry(shop.db, {
+        kind: 'put back',
+        machineId,
+        ...stamp(shop, actor),
+        data: { what, until: until!, sheetId },
+      });
+    }
+    const used = marked.filter(({ result }) => uses.has(result!));
+    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
+    insertDataEntry(shop.db, {
+      kind: 'clean-down signed off',
+      machineId,
+      ...stamp(shop, actor),
+      data: {
+        sheetId,
+        done: marked.length,
+        left: outcome.left,
+        opened,
+        proofs,
+        minutes: workMinutes(ticks, shop.now()),
+      },
+    });
+    endSheet(shop, actor, sheet.value, 'cleaned and signed off');
+    return outcome;
+  });
+}
+
+/** Ends of a task that use something up. */
+const uses: ReadonlySet<CareResult> = new Set(['done', 'replaced', 'in-part']);
+
+/** Tasks as the stores see them. */
+function usesOf(
+  shop: Shop,
+  marked: readonly (PickedTask & { result?: Marks['result'] })[],
+): TaskUse[] {
+  const findTask = taskReader(shop);
+  return marked.flatMap(({ stationId, task: key, result }) => {
+    const station = stationById(shop.db, stationId);
+    const task = station && findTask(station, key);
+    return task ? [{ stationKind: station.kind, task, replaced: result === 'replaced' }] : [];
+  });
+}
+
+/** Minutes from the first press to the end, without the pauses. `null` when nothing was pressed. */
+function workMinutes(ticks: readonly SheetEvent[], end: number): number | null {
+  const sorted = [...ticks].sort((a, b) => a.at - b.at);
+  if (sorted.length === 0) return null;
+  let paused = 0;
+  let since: number | null = null;
+  for (const { at, what } of sorted) {
+    if (what.kind === 'pause') since ??= at;
+    else if (what.kind === 'resume' && since !== null) {
+      paused += at - since;
+      since = null;
+    }
+  }
+  if (since !== null) paused += end - since;
+  return Math.round(Math.max(0, end - sorted[0]!.at - paused) / millisecondsPerMinute);
+}
+
+/**
+ * Gives a clean-down up: nothing is reset; what had been marked is kept in the book as words. Not while
+ * something is out of the machine or left off: its hold would end with it.
+ */
+export function abandonSheet(
+  shop: Shop,
+  actor: Actor,
+  sheetId: string,
+  reason: string,
+): Outcome<null> {
+  const sheet = requireOpen(shop, sheetId);
+  if (!sheet.ok) return sheet;
+  if (!reason.trim())
+    return refuse('Say why it is abandoned, and how the machine stands.', 'reason');
+  const progress = progressOf(sheetEvents(shop.db, sheetId));
+  const out = outOfPlace(progress);
+  if (out.length > 0) {
+    return refuse(
+      `Not while it is in pieces: ${out.join(', ')}. Put it back, or pause: the machine stays on hold.`,
+      'part out',
+    );
+  }
+  const marks = sheetTasks(shop.db, sheetId).flatMap((task) => {
+    const mark = progress.marks.get(placeId(task.stationId, task.task));
+    if (!mark || (mark.result === null && mark.finding === null)) return [];
+    return [
+      [taskName(shop, task), mark.finding && `found ${mark.finding}`, mark.result, mark.note]
+        .filter(Boolean)
+        .join(', '),
+    ];
+  });
+  write(shop.db, () => {
+    insertDataEntry(shop.db, {
+      kind: 'clean-down abandoned',
+      machineId: sheet.value.machineId,
+      ...stamp(shop, actor),
+      note: reason.trim(),
+      data: { sheetId, marks },
+    });
+    endSheet(shop, actor, sheet.value, `clean-down abandoned: ${reason.trim()}`);
+  });
+  return ok(null);
+}
+
+/** Parts that are out, and what was left off and is not back. */
+function outOfPlace({ tray, leftOff }: Progress): string[] {
+  return [
+    ...tray.filter(({ inAt }) => inAt === null).map(({ name }) => `${name} is out`),
+    ...leftOff
+      .filter(({ backAt, mended }) => backAt === null && !mended)
+      .map(({ what }) => `${what} is left off`),
+  ];
+}
+
+function endSheet(shop: Shop, actor: Actor, sheet: SheetRow, how: string): void {
+  updateSheet(shop.db, sheet.id, { closedAt: shop.now() });
+  const hold = standingEntries(shop.db, ['hold'], { machineId: sheet.machineId }).find(
+    ({ id: entry }) => entry === sheet.holdId,
+  );
+  if (hold) releaseHoldEntry(shop, actor, hold, { how: 'cleaning ended', words: how });
+}
+
+/** What of the stores is short or low for what is still open on a sheet. */
+export function sheetWanting(shop: Shop, { row, tasks }: Sheet): Wanting[] {
+  const { marks } = progressOf(sheetEvents(shop.db, row.id));
+  const open = tasks.filter((task) => !marks.get(placeId(task.stationId, task.task))?.result);
+  return wantingFor(shop, open);
+}
+
+/** What of the stores is short or low for these tasks. */
+export function wantingFor(shop: Shop, tasks: readonly PickedTask[]): Wanting[] {
+  return wanting(shop, usesOf(shop, tasks));
+}

@@ -1,0 +1,106 @@
+import type { Finding } from '../../core/care/care';
+import { careHistory } from '../../records/care';
+import { machineById } from '../../records/machines';
+import { sessionsBeside } from '../../records/usage/sessions';
+import type { MachineDue } from '../care/due';
+import type { Fault } from './faults';
+import type { Shop } from '../shop';
+import { strengthViews } from '../readings/strength/strength';
+
+/** A check that needs nobody's eyes: what was recorded answers it. */
+export interface RecordAnswer {
+  check: string;
+  answer: 'yes' | 'no';
+  /** what in the record says so */
+  because: string;
+}
+
+/** Checks that a finding at a kind of station answers. */
+const byStation: Readonly<Record<string, string>> = {
+  window: 'window-light',
+  lens: 'window-light',
+  'field-lens': 'window-light',
+  mirror: 'mirror-swab',
+  'head-mirror': 'mirror-swab',
+  honeycomb: 'underside',
+  plate: 'underside',
+  nozzle: 'nozzle-air',
+  shield: 'shield',
+  rods: 'rails-look',
+  'wheel-rail': 'rails-look',
+  coolant: 'coolant-look',
+};
+
+const fouled: ReadonlySet<Finding> = new Set(['haze', 'soiled', 'caked']);
+
+/** Sessions that say what is usual on a machine. */
+const usualSessions = 50;
+
+/** The checks of a fault that the record answers by itself: findings since the report, burns, the last job. */
+export function recordAnswers(
+  shop: Shop,
+  fault: Fault,
+  machine: MachineDue | null,
+): RecordAnswer[] {
+  const answers = [
+    ...(machine ? findingAnswers(shop, fault, machine) : []),
+    ...burnAnswers(shop, fault),
+    ...jobAnswers(shop, fault),
+  ];
+  // a yes anywhere outweighs a no elsewhere: one dirty mirror of three is a dirty mirror
+  const found = new Map<string, RecordAnswer>();
+  for (const one of answers) {
+    if (found.get(one.check)?.answer !== 'yes') found.set(one.check, one);
+  }
+  return [...found.values()];
+}
+
+function findingAnswers(shop: Shop, fault: Fault, machine: MachineDue): RecordAnswer[] {
+  return machine.stations.flatMap(({ id, kind, name }): RecordAnswer[] => {
+    const check = byStation[kind];
+    if (!check) return [];
+    const since = careHistory(shop.db, id, 6).find(
+      ({ care }) => care.at >= fault.at && care.finding !== null,
+    );
+    const finding = since?.care.finding;
+    if (!finding) return [];
+    const because = `${name} was found ${finding} since`;
+    const glass = check === 'window-light';
+    if (finding === 'damaged')
+      return glass ? [{ check: 'glass-cracked', answer: 'yes', because }] : [];
+    return [{ check, answer: fouled.has(finding) ? 'yes' : 'no', because }];
+  });
+}
+
+function burnAnswers(shop: Shop, fault: Fault): RecordAnswer[] {
+  const machine = machineById(shop.db, fault.machineId);
+  if (!machine) return [];
+  return strengthViews(shop, machine).flatMap(({ restored }): RecordAnswer[] => {
+    const last = restored.at(-1);
+    if (!last || last.cleanedAt < fault.at) return [];
+    const percent = (share: number) => `${Math.round(share * 100)} %`;
+    return [
+      {
+        check: 'clean-then-burn',
+        answer: last.restored ? 'yes' : 'no',
+        because: `test burns: ${percent(last.before)} before cleaning, ${percent(last.after)} after`,
+      },
+    ];
+  });
+}
+
+function jobAnswers(shop: Shop, { machineId, material, at }: Fault): RecordAnswer[] {
+  if (!material) return [];
+  const before = sessionsBeside(shop.db, machineId, at, 'before', usualSessions);
+  if (before.length < 10) return [];
+  const times = before.filter((session) => session.material === material).length;
+  return times === 0
+    ? [
+        {
+          check: 'same-settings',
+          answer: 'yes',
+          because: `${material} was not worked in the last ${before.length} sessions`,
+        },
+      ]
+    : [];
+}

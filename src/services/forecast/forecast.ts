@@ -1,0 +1,166 @@
+import type { LimitKind } from '../../core/care/care';
+import { counterFor } from '../../core/care/due';
+import { backTest, judgedSpans, type Coverage } from '../../core/forecast/back-test';
+import { forecastDue, type DueForecast, type Filling } from '../../core/forecast/due';
+import {
+  dayAmounts,
+  lookBackDays,
+  fitUse,
+  weekdayOf,
+  type DayAmounts,
+  type DayShare,
+  type UseModel,
+} from '../../core/forecast/use';
+import type { ScheduleFilling } from '../../core/schedule/problem';
+import { isClosed } from '../../core/schedule/time';
+import { millisecondsPerHour, millisecondsToHours, secondsToHours } from '../../core/units/time';
+import { localDay, startOfLocalDay } from '../../core/units/zone';
+import { soilGroups, type SoilGroup } from '../../core/usage/soil';
+import { listMachines } from '../../records/machines';
+import { dayTotals, type DayTotals } from '../../records/usage/totals';
+import type { TaskDue } from '../care/due';
+import type { Shop } from '../shop';
+import { technicianTime } from '../schedule/time';
+
+/** What use is counted in, for forecasting: run hours, jobs, days of use, soil hours of each group. */
+type Measure = 'run' | 'jobs' | 'useDays' | SoilGroup;
+
+function amountOf(measure: Measure, { runSeconds, jobs, soil }: DayTotals): number {
+  switch (measure) {
+    case 'run':
+      return secondsToHours(runSeconds);
+    case 'jobs':
+      return jobs;
+    case 'useDays':
+      return 1;
+    default:
+      return millisecondsToHours(soil[measure]);
+  }
+}
+
+function amountsOf(days: readonly DayTotals[], measure: Measure, to: number): DayAmounts {
+  const amounts = days.map((one) => [one.day, amountOf(measure, one)] as const);
+  return dayAmounts(amounts, days[0]?.day ?? to + 1, to);
+}
+
+/** The forecasts of one machine: its models are made once, as they are asked for. */
+export interface MachineForecast {
+  /** the first day that is not known yet: today */
+  today: number;
+  /** when a task will be due; `null` where there is too little use to tell */
+  due: (task: TaskDue) => DueForecast | null;
+  /**
+   * how its limits are expected to fill; a limit that nothing can be told of stays as it is
+   * @param ahead days from today on which it begins
+   */
+  fillings: (task: TaskDue, days: number, share?: DayShare, ahead?: number) => ScheduleFilling[];
+  /** run hours expected on each day */
+  hours: (days: number, share?: DayShare, ahead?: number) => number[];
+}
+
+/** Forecasts from a machine's own recent days, up to yesterday: today is not over. */
+export function machineForecast(shop: Shop, machineId: string, now = shop.now()): MachineForecast {
+  const today = localDay(now, shop.zone);
+  const from = today - lookBackDays;
+  const all = dayTotals(shop.db, machineId, from);
+  const days = all.filter(({ day }) => day < today);
+  const soFar = all.find(({ day }) => day === today);
+  const rest = restOfDay(now, today, shop.zone);
+  const time = technicianTime(shop);
+  const open: DayShare = (ahead) => (isClosed(time, today + ahead) ? 0 : 1);
+  /** what a day is expected to add to what is counted now, by days from today */
+  const expected = (measure: Measure | null, share: DayShare) => {
+    const known = measure === null ? null : model(measure);
+    if (measure === null || known === null) return () => 0;
+    const used = soFar ? amountOf(measure, soFar) : 0;
+    return (day: number): number => {
+      const usual = known.mean[weekdayOf(today + day)]! * share(day);
+      return day > 0 ? usual : Math.max(0, Math.min(usual - used, usual * rest));
+    };
+  };
+  /** what a day still sees of its usual use: the rest of today, nothing while the shop is closed */
+  const sees = (measure: Measure): DayShare => {
+    const usual = model(measure)?.mean[weekdayOf(today)] ?? 0;
+    const coming = usual > 0 ? expected(measure, open)(0) / usual : 0;
+    return (day) => (day === today ? coming : open(day - today));
+  };
+  const models = new Map<Measure, UseModel | null>();
+  const model = (measure: Measure): UseModel | null => {
+    if (!models.has(measure)) {
+      models.set(measure, fitUse(amountsOf(days, measure, today - 1), today - 1));
+    }
+    return models.get(measure)!;
+  };
+  return {
+    today,
+    due: ({ task, counters, standing }) => {
+      if (standing.state === 'due' || standing.state === 'past due') {
+        return { early: today, likely: today, late: today };
+      }
+      const fillings: Filling[] = [];
+      let calendar: number | null = null;
+      for (const { kind, value } of task.limits) {
+        const left = value - counterFor(kind, counters);
+        if (kind === 'days') {
+          const day = today + Math.ceil(left);
+          calendar = calendar === null ? day : Math.min(calendar, day);
+          continue;
+        }
+        const measure = measureOf(kind, task.group);
+        if (measure) fillings.push({ left, model: model(measure), share: sees(measure) });
+      }
+      return forecastDue(fillings, today, calendar);
+    },
+    fillings: ({ task, counters }, count, share = always, ahead = 0) =>
+      task.limits.map(({ kind, value }): ScheduleFilling => {
+        const measure = kind === 'days' ? null : measureOf(kind, task.group);
+        const each = kind === 'days' ? () => 1 : expected(measure, share);
+        const sum = [0];
+        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day + ahead) / value);
+        return { start: counterFor(kind, counters) / value, sum };
+      }),
+    hours: (count, share = always, ahead = 0) =>
+      Array.from({ length: count }, (_, day) => expected('run', share)(day + ahead)),
+  };
+}
+
+const always: DayShare = () => 1;
+
+/** Share of a day's use that is still to come: as if it came evenly between 9 and 21 o'clock. */
+function restOfDay(now: number, today: number, zone: string): number {
+  const hours = (now - startOfLocalDay(today, zone)) / millisecondsPerHour;
+  return Math.min(1, Math.max(0, (21 - hours) / 12));
+}
+
+function measureOf(kind: Exclude<LimitKind, 'days'>, group: string): Measure | null {
+  if (kind !== 'soil') return kind;
+  return soilGroups.find((one) => one === group) ?? null;
+}
+
+/** How often the forecasts of a machine were right on its own past. */
+export interface ForecastRecord {
+  machineId: string;
+  nickname: string;
+  /** days of use it rests on */
+  useDays: number;
+  coverage: Coverage[];
+}
+
+/** The back-test of every machine in use: run hours and the soil of each group, up to a year back. */
+export function forecastRecords(shop: Shop): ForecastRecord[] {
+  const today = localDay(shop.now(), shop.zone);
+  const from = today - 3 * lookBackDays;
+  return listMachines(shop.db).map(({ id, nickname }) => {
+    const days = dayTotals(shop.db, id, from).filter(({ day }) => day < today);
+    const sum = judgedSpans.map((span) => ({ days: span, judged: 0, held: 0 }));
+    for (const measure of ['run', ...soilGroups] as const) {
+      backTest(amountsOf(days, measure, today - 1), today - 1).forEach(
+        ({ judged, held }, index) => {
+          sum[index]!.judged += judged;
+          sum[index]!.held += held;
+        },
+      );
+    }
+    return { machineId: id, nickname, useDays: days.length, coverage: sum };
+  });
+}

@@ -1,0 +1,157 @@
+import { progressOf } from '../../core/cleaning/progress';
+import { formatLocal } from '../../core/units/instant';
+import { ok } from '../../core/units/result';
+import {
+  entriesAbout,
+  entryById,
+  entryData,
+  insertDataEntry,
+  standingEntries,
+  type EntryRow,
+} from '../../records/audit-log';
+import { write } from '../../records/database';
+import type { EntryData } from '../../records/audit-log-data';
+import { openSheets, sheetEvents } from '../../records/cleaning';
+import { requireMachine } from './machines';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+
+/** A machine that must not be used until released. */
+export interface Hold {
+  id: string;
+  machineId: string;
+  why: EntryData<'hold'>['why'];
+  words: string;
+  /** the fault that put it on hold, if one did */
+  faultId: string | null;
+  since: number;
+  person: string;
+}
+
+/** The holds in force, oldest first. */
+export function activeHolds(shop: Shop, machineId?: string): Hold[] {
+  const holds = standingEntries(shop.db, ['hold'], machineId ? { machineId } : {});
+  const releases = standingEntries(shop.db, ['release'], machineId ? { machineId } : {});
+  const released = new Set(releases.map(({ subjectId }) => subjectId));
+  const paused = pausesByHold(shop);
+  return holds
+    .filter(({ id }) => !released.has(id))
+    .map((row) => ({
+      id: row.id,
+      machineId: row.machineId!,
+      ...entryData(row, 'hold'),
+      ...paused.get(row.id),
+      faultId: row.subjectId,
+      since: row.at,
+      person: row.person,
+    }));
+}
+
+/** A hold as people see it. */
+export interface ShownHold extends Hold {
+  /** how many reports stand behind it; 0: none, it is held for another reason */
+  reports: number;
+}
+
+/** The holds in force as people see them: for its reports a machine is held once, with how many there are. */
+export function shownHolds(shop: Shop, machineId?: string): ShownHold[] {
+  const holds = activeHolds(shop, machineId);
+  const again = entriesAbout(
+    shop.db,
+    holds.flatMap(({ faultId }) => (faultId ? [faultId] : [])),
+  ).filter(({ kind }) => kind === 'fault again');
+  const shown: ShownHold[] = [];
+  for (const hold of holds) {
+    const reports = hold.faultId
+      ? 1 + again.filter(({ subjectId }) => subjectId === hold.faultId).length
+      : 0;
+    const first =
+      reports > 0 && shown.find((one) => one.machineId === hold.machineId && one.reports);
+    if (first) {
+      first.reports += reports;
+      if (hold.words === stopWords) first.words = stopWords;
+    } else shown.push({ ...hold, reports });
+  }
+  return shown.map((hold) =>
+    hold.reports > 1 ? { ...hold, words: `${hold.words} (${hold.reports} reports)` } : hold,
+  );
+}
+
+/** What a hold says that a report of the gravest danger made. */
+export const stopWords = 'reported: stop now';
+
+/** What a clean-down that waits says of its machine, by hold. */
+function pausesByHold(shop: Shop): Map<string, { words: string }> {
+  return new Map(
+    openSheets(shop.db).flatMap((row) => {
+      const { paused } = progressOf(sheetEvents(shop.db, row.id));
+      if (!paused) return [];
+      const until = paused.until
+        ? ` until ${formatLocal(paused.until, shop.zone).replace('T', ' ')}`
+        : '';
+      return [[row.holdId, { words: `cleaning paused${until}: ${paused.why}` }]];
+    }),
+  );
+}
+
+/** Writes the release of a hold. The caller holds the transaction. */
+export function releaseHoldEntry(
+  shop: Shop,
+  actor: Actor,
+  hold: Pick<EntryRow, 'id' | 'machineId'>,
+  data: EntryData<'release'>,
+  at?: number,
+): void {
+  insertDataEntry(shop.db, {
+    kind: 'release',
+    machineId: hold.machineId,
+    subjectId: hold.id,
+    ...stamp(shop, actor, at),
+    data,
+  });
+}
+
+/** Puts a machine on hold by hand, with words that operators will read. */
+export function holdMachine(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  words: string,
+): Outcome<string> {
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  if (!words.trim()) return refuse('Say why, in words that operators will read.', 'words');
+  return ok(
+    write(shop.db, () =>
+      insertDataEntry(shop.db, {
+        kind: 'hold',
+        machineId,
+        ...stamp(shop, actor),
+        data: { why: 'by hand', words: words.trim() },
+      }),
+    ),
+  );
+}
+
+/** Releases a hold for a stated reason. A hold for cleaning ends with its clean-down instead. */
+export function releaseHold(
+  shop: Shop,
+  actor: Actor,
+  holdId: string,
+  reason: string,
+): Outcome<null> {
+  const hold = entryById(shop.db, holdId);
+  if (!hold || hold.kind !== 'hold') return refuse('That hold is not in the book.');
+  if (entriesAbout(shop.db, [holdId]).some(({ kind }) => kind === 'release')) {
+    return refuse('That hold has been released already.');
+  }
+  if (entryData(hold, 'hold').why === 'cleaning') {
+    return refuse('It is being cleaned: sign the clean-down off or abandon it.');
+  }
+  if (!reason.trim()) {
+    return refuse('A held machine returns by a proof or for a stated reason. State it.', 'reason');
+  }
+  write(shop.db, () =>
+    releaseHoldEntry(shop, actor, hold, { how: 'reason', words: reason.trim() }),
+  );
+  return ok(null);
+}

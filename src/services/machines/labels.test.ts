@@ -1,0 +1,142 @@
+import jsqr from 'jsqr';
+import { PNG } from 'pngjs';
+import { readiness } from './readiness';
+import { recordCare } from '../care/care';
+import { dueMachines } from '../care/due';
+import { readFault } from '../faults/faults';
+import { reportFault, reportSame } from '../faults/report';
+import { returnMachine } from '../faults/return';
+import { proveFault, repairFault } from '../faults/steps';
+import { holdMachine } from './holds';
+import { labelUrl, machineOfLabel, qrPng } from './labels';
+import { renewLabel, requireMachine, retireMachine } from './machines';
+import { logSession } from '../usage/sessions';
+import { startSheet } from '../cleaning/sheets';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+beforeEach(() => {
+  shop = openTestShop();
+});
+afterEach(() => dropTestShop(shop));
+
+// Outside check: decoded by a QR reader that shares nothing with the writer.
+test('the QR code of a label decodes to its address', async () => {
+  const url = labelUrl('http://192.0.2.7:3000', addTestMachine(shop));
+  const { data, width, height } = PNG.sync.read(await qrPng(url));
+  expect(jsqr(new Uint8ClampedArray(data), width, height)?.data).toBe(url);
+});
+
+test('a label link is unguessable, renewable, and ends with the machine', () => {
+  const machine = addTestMachine(shop);
+  expect(machine.labelToken).toMatch(/^[\w-]{27}$/);
+  expect(machineOfLabel(shop, machine.labelToken)?.id).toBe(machine.id);
+  const token = must(renewLabel(shop, tester, machine.id));
+  expect(machineOfLabel(shop, machine.labelToken)).toBeNull();
+  expect(machineOfLabel(shop, token)?.id).toBe(machine.id);
+  must(retireMachine(shop, tester, machine.id, 'sold'));
+  expect(machineOfLabel(shop, token)).toBeNull();
+});
+
+describe('is it ready?', () => {
+  test('ready when nothing is reported and nothing dangerous past due', () => {
+    expect(readiness(shop, addTestMachine(shop).id)).toEqual({
+      verdict: 'yes',
+      headline: 'Ready',
+      reasons: [],
+      restrictions: [],
+    });
+  });
+
+  test('not while it is cleaned, held for a fault or by hand', () => {
+    const { id } = addTestMachine(shop);
+    const station = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'honeycomb')!;
+    must(startSheet(shop, tester, id, [{ stationId: station.id, task: 'clean' }]));
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'no',
+      headline: 'On hold: being cleaned',
+    });
+    const other = addTestMachine(shop, 'Heron', 'co2-glass-tube');
+    must(holdMachine(shop, tester, other.id, 'belt on order'));
+    must(reportFault(shop, tester, { machineId: other.id, signs: ['fire'], key: 'ready-key-1' }));
+    const held = readiness(shop, other.id);
+    expect(held.verdict).toBe('no');
+    expect(held.reasons.join(' ')).toContain('belt on order');
+    expect(held.reasons.join(' ')).toContain('Flame');
+  });
+
+  test('what can burn and is past due never stands under a calm mark, loose debris too', () => {
+    const { id } = addTestMachine(shop);
+    for (let day = 1; day <= 3; day++) {
+      must(
+        logSession(shop, tester, {
+          machineId: id,
+          start: shop.clock.now - day * 86_400_000,
+          runSeconds: 600,
+          key: `debris-use-${day}`,
+        }),
+      );
+    }
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'care',
+      headline: expect.stringContaining('Fire risk'),
+      reasons: [expect.stringContaining('loose debris')],
+    });
+  });
+
+  test('says nothing more of a fault that was proved and returned; met again it is known again', () => {
+    const { id } = addTestMachine(shop);
+    const { faultId } = must(
+      reportFault(shop, tester, { machineId: id, signs: ['stutter'], key: 'ready-key-3' }),
+    );
+    expect(readiness(shop, id).verdict).toBe('no');
+    shop.clock.now += 60_000;
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5 }));
+    for (const { id: proof } of readFault(shop, faultId)!.proofs) {
+      must(proveFault(shop, tester, { faultId, tested: proof, passed: true, proof }));
+    }
+    shop.clock.now += 60_000;
+    must(returnMachine(shop, tester, faultId, ''));
+    expect(readFault(shop, faultId)!.closedAs).toBeNull();
+    expect(readiness(shop, id)).toMatchObject({ verdict: 'yes', headline: 'Ready', reasons: [] });
+    shop.clock.now += 60_000;
+    must(reportSame(shop, tester, { faultId, machineId: id, note: null, key: 'again-key-1' }));
+    expect(readiness(shop, id).reasons.join()).toContain('Head jerks');
+  });
+
+  test('with care when a fault is known or fire-class care is past due, and clear once it is done', () => {
+    const { id } = addTestMachine(shop);
+    must(reportFault(shop, tester, { machineId: id, signs: ['weak'], key: 'ready-key-2' }));
+    for (let day = 1; day <= 4; day++) {
+      must(
+        logSession(shop, tester, {
+          machineId: id,
+          start: shop.clock.now - day * 86_400_000,
+          runSeconds: 8 * 3600,
+          material: 'plywood',
+          process: 'cut',
+          key: `ready-use-${day}`,
+        }),
+      );
+    }
+    expect(readiness(shop, id)).toMatchObject({
+      verdict: 'care',
+      headline: 'Fire risk: clean it before the next job',
+    });
+    expect(readiness(shop, id).reasons.at(-1)).toContain('honeycomb');
+    for (const { id: stationId, tasks } of dueMachines(shop)[0]!.stations) {
+      for (const { task } of tasks)
+        must(recordCare(shop, tester, { stationId, task: task.key, at: shop.clock.now }));
+    }
+    expect(readiness(shop, id)).toMatchObject({ verdict: 'care', headline: 'Ready, with care' });
+    expect(readiness(shop, id).reasons.join(' ')).not.toContain('Fire risk');
+    expect(requireMachine(shop, 'wren').ok).toBe(true);
+  });
+});

@@ -1,0 +1,66 @@
+import { stationKind } from '../../catalogue/catalogue';
+import { careHistory } from '../../records/care';
+import { listMachines, machineById, stationById, type MachineRow } from '../../records/machines';
+import type { CareGroup, CareResult, Finding } from '../../core/care/care';
+import { strikesOf } from '../../records/audit-log';
+import type { Shop } from '../shop';
+
+/** One line of a station's history. */
+export interface HistoryLine {
+  id: string;
+  at: number;
+  person: string;
+  task: string;
+  result: CareResult;
+  finding: Finding | null;
+  method: string | null;
+  minutes: number | null;
+  note: string | null;
+  struck: boolean;
+}
+
+/** What happened at a station, newest first. */
+export function stationHistory(shop: Shop, stationId: string, limit = 20): HistoryLine[] {
+  const rows = careHistory(shop.db, stationId, limit);
+  const struck = strikesOf(
+    shop.db,
+    rows.map(({ entry }) => entry.id),
+  );
+  return rows.map(({ care, entry }) => ({
+    id: entry.id,
+    at: care.at,
+    person: entry.person,
+    task: care.task,
+    result: care.result,
+    finding: care.finding,
+    method: care.method,
+    minutes: care.minutes,
+    note: entry.note,
+    struck: struck.has(entry.id),
+  }));
+}
+
+/** A machine, retired or not, for its page. */
+export function findMachine(shop: Shop, id: string): MachineRow | null {
+  return machineById(shop.db, id);
+}
+
+/** Every machine, retired ones too. */
+export function allMachines(shop: Shop): MachineRow[] {
+  return listMachines(shop.db, { retired: true });
+}
+
+/** A station by its id, in words, with the groups its tasks count; `null` when it is gone. */
+export function stationPlace(
+  shop: Shop,
+  id: string,
+): { stationId: string; station: string; machine: string; groups: CareGroup[] } | null {
+  const station = stationById(shop.db, id);
+  if (!station || station.removedAt !== null) return null;
+  return {
+    stationId: station.id,
+    station: station.name,
+    machine: machineById(shop.db, station.machineId)!.nickname,
+    groups: stationKind(station.kind).tasks.map(({ group }) => group),
+  };
+}

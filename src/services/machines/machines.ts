@@ -1,0 +1,307 @@
+import { z } from 'zod';
+import { findFamily, findStationKind } from '../../catalogue/catalogue';
+import { families } from '../../catalogue/families';
+import type { Family } from '../../catalogue/schema';
+import { ok } from '../../core/units/result';
+import { insertDataEntry } from '../../records/audit-log';
+import { write } from '../../records/database';
+import { newId, newToken } from '../../records/ids';
+import {
+  insertMachine,
+  insertStations,
+  listStations,
+  machineById,
+  machineByNickname,
+  stationById,
+  updateMachine,
+  updateStation,
+  type MachineRow,
+  type StationRow,
+} from '../../records/machines';
+import { openSheetOf } from '../../records/cleaning';
+import { nearest } from '../usage/nearest';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+
+export const nicknameSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give the machine a nickname.')
+  .max(40, 'A nickname has at most 40 characters.');
+
+/** What a machine card knows, in the order it is shown. */
+export const cardFields = [
+  ['serial', 'Serial number'],
+  ['serialPlace', 'Where the serial number is'],
+  ['power', 'Rated power'],
+  ['bed', 'Bed size and metal'],
+  ['helpLine', "Maker's help line"],
+  ['breaker', 'Where the breaker is'],
+  ['screws', 'Screw and hex sizes'],
+  ['lens', 'Lens: size, and which way it bulges'],
+  ['lid', 'Lid material'],
+  ['fan', 'Fan label'],
+  ['filter', 'Filter size'],
+  ['never', 'Never on this machine'],
+] as const;
+export type CardField = (typeof cardFields)[number][0];
+export const cardSchema = z.partialRecord(
+  z.enum(cardFields.map(([field]) => field)),
+  z.string().trim().max(300, 'At most 300 characters.'),
+);
+
+/** Adds a machine composed from its family, with every station of it. */
+export function addMachine(
+  shop: Shop,
+  actor: Actor,
+  input: { nickname: string; family: string; card?: Record<string, string>; at?: number },
+): Outcome<MachineRow> {
+  const parsed = nicknameSchema.safeParse(input.nickname);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'nickname');
+  const nickname = parsed.data;
+  const family = findFamily(input.family);
+  if (!family) {
+    const guess = nearest(
+      input.family,
+      families.map(({ id }) => id),
+    );
+    return refuse(
+      `There is no family "${input.family}"${guess ? `: did you mean ${guess}?` : '.'} Families: ${families.map(({ id }) => id).join(', ')}.`,
+      'family',
+    );
+  }
+  if (machineByNickname(shop.db, nickname)) {
+    return refuse(`There is already a machine called ${nickname}. Nothing was added.`, 'nickname');
+  }
+  const addedAt = input.at ?? shop.now();
+  const machine: MachineRow = {
+    id: newId(),
+    nickname,
+    family: family.id,
+    card: input.card ?? {},
+    labelToken: newToken(),
+    controller: null,
+    addedAt,
+    retiredAt: null,
+  };
+  write(shop.db, () => {
+    insertMachine(shop.db, machine);
+    insertStations(shop.db, familyStations(family, machine.id));
+    noteMachine(shop, actor, machine.id, `added (${family.name})`, null, nickname, addedAt);
+  });
+  return ok(machine);
+}
+
+function familyStations(family: Family, machineId: string): StationRow[] {
+  return family.stations.map((entry, position) => {
+    const kind = findStationKind(entry.kind)!;
+    return {
+      id: newId(),
+      machineId,
+      slug: entry.slug,
+      kind: kind.id,
+      name: entry.name ?? kind.name,
+      short: entry.short ?? (entry.name && entry.name.length <= 11 ? entry.name : kind.short),
+      position,
+      countsFrom: null,
+      removedAt: null,
+    };
+  });
+}
+
+/** Notes a change of a machine in the book; the caller holds the transaction. */
+export function noteMachine(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  change: string,
+  from: string | null,
+  to: string | null,
+  at?: number,
+): void {
+  insertDataEntry(shop.db, {
+    kind: 'machine',
+    machineId,
+    ...stamp(shop, actor, at),
+    data: { change, from, to },
+  });
+}
+
+/** A machine in use by its id or nickname, or a problem with the nearest name. */
+export function requireMachine(shop: Shop, idOrName: string): Outcome<MachineRow> {
+  const machine = machineById(shop.db, idOrName) ?? machineByNickname(shop.db, idOrName);
+  if (!machine) return refuse(`There is no machine called "${idOrName}".`, 'machine');
+  if (machine.retiredAt !== null) return refuse(`${machine.nickname} is retired.`, 'machine');
+  return ok(machine);
+}
+
+export function renameMachine(
+  shop: Shop,
+  actor: Actor,
+  id: string,
+  to: string,
+): Outcome<MachineRow> {
+  const found = requireMachine(shop, id);
+  if (!found.ok) return found;
+  const parsed = nicknameSchema.safeParse(to);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'nickname');
+  const other = machineByNickname(shop.db, parsed.data);
+  if (other && other.id !== id) {
+    return refuse(
+      `There is already a machine called ${parsed.data}. The name was kept.`,
+      'nickname',
+    );
+  }
+  write(shop.db, () => {
+    updateMachine(shop.db, id, { nickname: parsed.data });
+    noteMachine(shop, actor, id, 'renamed', found.value.nickname, parsed.data);
+  });
+  return ok({ ...found.value, nickname: parsed.data });
+}
+
+/** Takes a machine out of use; its book stays. Refused while a clean-down is open on it. */
+export function retireMachine(shop: Shop, actor: Actor, id: string, reason: string): Outcome<null> {
+  const found = requireMachine(shop, id);
+  if (!found.ok) return found;
+  if (!reason.trim()) return refuse('Say why the machine is retired.', 'reason');
+  if (openSheetOf(shop.db, id)) {
+    return refuse('A clean-down is open on it: sign it off or abandon it first.');
+  }
+  write(shop.db, () => {
+    updateMachine(shop.db, id, { retiredAt: shop.now() });
+    noteMachine(shop, actor, id, `retired: ${reason.trim()}`, found.value.nickname, null);
+  });
+  return ok(null);
+}
+
+export function changeCard(shop: Shop, actor: Actor, id: string, card: unknown): Outcome<null> {
+  const found = requireMachine(shop, id);
+  if (!found.ok) return found;
+  const parsed = cardSchema.safeParse(card);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    return refuse(issue.message, String(issue.path[0] ?? 'card'));
+  }
+  const before = found.value.card;
+  const after = Object.fromEntries(
+    Object.entries({ ...before, ...parsed.data }).filter(([, value]) => value),
+  ) as Record<string, string>;
+  const changed = cardFields.filter(([field]) => (before[field] ?? '') !== (after[field] ?? ''));
+  if (changed.length === 0) return ok(null);
+  write(shop.db, () => {
+    updateMachine(shop.db, id, { card: after });
+    for (const [field, label] of changed) {
+      noteMachine(shop, actor, id, `card: ${label}`, before[field] ?? null, after[field] ?? null);
+    }
+  });
+  return ok(null);
+}
+
+/** Makes a new label link; the old one stops working at once. */
+export function renewLabel(shop: Shop, actor: Actor, id: string): Outcome<string> {
+  const found = requireMachine(shop, id);
+  if (!found.ok) return found;
+  const labelToken = newToken();
+  write(shop.db, () => {
+    updateMachine(shop.db, id, { labelToken });
+    noteMachine(shop, actor, id, 'label link renewed', null, null);
+  });
+  return ok(labelToken);
+}
+
+/** Adds a station of a kind from the catalogue at the end of its part of the path. */
+export function addStation(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  input: { kind: string; name: string },
+): Outcome<StationRow> {
+  const found = requireMachine(shop, machineId);
+  if (!found.ok) return found;
+  const kind = findStationKind(input.kind);
+  if (!kind) return refuse(`There is no kind of station "${input.kind}".`, 'kind');
+  const name = input.name.trim() || kind.name;
+  if (name.length > 40) return refuse('A name has at most 40 characters.', 'name');
+  const stations = listStations(shop.db, machineId);
+  if (stations.some((station) => station.name.toLowerCase() === name.toLowerCase())) {
+    return refuse(`There is already a station called ${name} on this machine.`, 'name');
+  }
+  const slugs = new Set(stations.map(({ slug }) => slug));
+  const base = slugOf(name) || kind.id;
+  let slug = base;
+  for (let n = 2; slugs.has(slug); n++) slug = `${base}-${n}`;
+  const row: StationRow = {
+    id: newId(),
+    machineId,
+    slug,
+    kind: kind.id,
+    name,
+    short: name.length <= 11 ? name : kind.short,
+    position: placeFor(stations, kind.part),
+    countsFrom: shop.now(),
+    removedAt: null,
+  };
+  write(shop.db, () => {
+    for (const station of stations) {
+      if (station.position >= row.position) {
+        updateStation(shop.db, station.id, { position: station.position + 1 });
+      }
+    }
+    insertStations(shop.db, [row]);
+    noteMachine(shop, actor, machineId, 'station added', null, name);
+  });
+  return ok(row);
+}
+
+function placeFor(stations: StationRow[], part: string): number {
+  const last = stations.findLast((station) => findStationKind(station.kind)!.part === part);
+  return (last ?? stations.at(-1))!.position + 1;
+}
+
+function slugOf(name: string): string {
+  return name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');
+}
+
+export function renameStation(
+  shop: Shop,
+  actor: Actor,
+  stationId: string,
+  to: string,
+): Outcome<null> {
+  const station = stationById(shop.db, stationId);
+  if (!station || station.removedAt !== null) return refuse('That station is no longer there.');
+  const name = to.trim();
+  if (!name || name.length > 40) return refuse('Give a name of 1 to 40 characters.', 'name');
+  const others = listStations(shop.db, station.machineId).filter(({ id }) => id !== stationId);
+  if (others.some((other) => other.name.toLowerCase() === name.toLowerCase())) {
+    return refuse(`There is already a station called ${name} on this machine.`, 'name');
+  }
+  write(shop.db, () => {
+    updateStation(shop.db, stationId, {
+      name,
+      short: name.length <= 11 ? name : station.short,
+    });
+    noteMachine(shop, actor, station.machineId, 'station renamed', station.name, name);
+  });
+  return ok(null);
+}
+
+/** Takes a station out of the path; its entries stay in the book. */
+export function removeStation(shop: Shop, actor: Actor, stationId: string): Outcome<null> {
+  const station = stationById(shop.db, stationId);
+  if (!station || station.removedAt !== null) return refuse('That station is no longer there.');
+  if (listStations(shop.db, station.machineId).length === 1) {
+    return refuse('A machine keeps at least one station.');
+  }
+  if (openSheetOf(shop.db, station.machineId)) {
+    return refuse('A clean-down is open on this machine: sign it off or abandon it first.');
+  }
+  write(shop.db, () => {
+    updateStation(shop.db, stationId, { removedAt: shop.now() });
+    noteMachine(shop, actor, station.machineId, 'station removed', station.name, null);
+  });
+  return ok(null);
+}

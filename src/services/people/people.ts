@@ -1,0 +1,453 @@
+import { randomInt } from 'node:crypto';
+import { z } from 'zod';
+import { may, roles, type Role } from '../../core/people/roles';
+import { ok } from '../../core/units/result';
+import { insertDataEntry } from '../../records/audit-log';
+import { write } from '../../records/database';
+import { newId } from '../../records/ids';
+import {
+  allPeople,
+  dropInvitations,
+  dropOtherSessions,
+  dropSessions,
+  insertPerson,
+  invitationByHash,
+  invitedPeople,
+  markInvitationUsed,
+  passwordHashOf,
+  personByCode,
+  personById,
+  personByName,
+  personOfUser,
+  sessionsOfUser,
+  updatePasswordHash,
+  updatePerson,
+  writeInvitation,
+  type PersonRow,
+} from '../../records/people';
+import {
+  hashPassword,
+  makeAccount,
+  nameSchema,
+  passwordSchema,
+  passwordTries,
+  signIn,
+  type Auth,
+  type SignInFrom,
+} from './auth';
+import type { EntryData } from '../../records/audit-log-data';
+import { hashOf, keyed, linkToken } from '../secret';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { slowed, type TryCount } from './tries';
+
+/** Somebody of the shop, as Set-up shows them. */
+export interface Person extends Pick<PersonRow, 'id' | 'name' | 'role' | 'addedAt' | 'endedAt'> {
+  /** whether they can sign in */
+  account: boolean;
+  /** whether an invitation of theirs is still open */
+  invited: boolean;
+  hasCode: boolean;
+  places: SignedInPlace[];
+}
+
+/** A browser in which somebody is signed in. */
+export interface SignedInPlace {
+  id: string;
+  since: number;
+  lastSeen: number;
+  /** as the browser names itself */
+  browser: string;
+}
+
+/** Everybody of the shop, those who left last. */
+export function people(shop: Shop): Person[] {
+  const invited = invitedPeople(shop.db, shop.now());
+  return allPeople(shop.db)
+    .map((row): Person => ({
+      id: row.id,
+      name: row.name,
+      role: row.role,
+      addedAt: row.addedAt,
+      endedAt: row.endedAt,
+      account: row.userId !== null,
+      invited: invited.has(row.id),
+      hasCode: row.codeHash !== null,
+      places: placesOf(shop, row),
+    }))
+    .sort((a, b) => Number(a.endedAt !== null) - Number(b.endedAt !== null));
+}
+
+/** Where somebody is signed in. */
+function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPlace[] {
+  if (!userId) return [];
+  return sessionsOfUser(shop.db, userId)
+    .filter(({ expiresAt }) => expiresAt.getTime() > shop.now())
+    .map(({ id, createdAt, updatedAt, userAgent }) => ({
+      id,
+      since: createdAt.getTime(),
+      lastSeen: updatedAt.getTime(),
+      browser: userAgent || 'unknown browser',
+    }));
+}
+
+/** Names for choosing oneself at a label. */
+export function namesAtLabel(shop: Shop): string[] {
+  return allPeople(shop.db)
+    .filter(({ endedAt, role }) => endedAt === null && may(role, 'log'))
+    .map(({ name }) => name);
+}
+
+/** The person behind an account that is signed in; `null` for one who left. */
+export function personSignedIn(shop: Shop, userId: string): PersonRow | null {
+  const row = personOfUser(shop.db, userId);
+  return row && row.endedAt === null ? row : null;
+}
+
+/** Whether two are one person: by who they are; by name only where neither has an account (the command line). */
+export function isSame(
+  one: Pick<Actor, 'id' | 'name'>,
+  other: Pick<Actor, 'id' | 'name'>,
+): boolean {
+  if (one.id !== null && other.id !== null) return one.id === other.id;
+  return one.name === other.name;
+}
+
+/** Who else of the shop could give a second look: they must be able to sign in. */
+export function othersWhoDiagnose(shop: Shop, who: Pick<Actor, 'id' | 'name'>): string[] {
+  return allPeople(shop.db)
+    .filter(
+      ({ id, endedAt, userId, name, role }) =>
+        endedAt === null && userId !== null && !isSame({ id, name }, who) && may(role, 'diagnose'),
+    )
+    .map((row) => row.name);
+}
+
+function note(
+  shop: Shop,
+  actor: Actor,
+  { id, name, role }: Pick<PersonRow, 'id' | 'name' | 'role'>,
+  change: EntryData<'person'>['change'],
+): void {
+  insertDataEntry(shop.db, {
+    kind: 'person',
+    machineId: null,
+    ...stamp(shop, actor),
+    data: { personId: id, name, role, change },
+  });
+}
+
+const roleSchema = z.enum(roles, 'Choose a role.');
+
+/** Adds somebody by name. They can be chosen on labels at once; to sign in they need an invitation. */
+export function addPerson(
+  shop: Shop,
+  actor: Actor,
+  input: { name: string; role: string },
+): Outcome<string> {
+  const name = nameSchema.safeParse(input.name);
+  if (!name.success) return refuse(name.error.issues[0]!.message, 'name');
+  const role = roleSchema.safeParse(input.role);
+  if (!role.success) return refuse(role.error.issues[0]!.message, 'role');
+  const twin = personByName(shop.db, name.data);
+  if (twin) {
+    return refuse(
+      twin.endedAt === null
+        ? `${twin.name} is there already.`
+        : `${twin.name} was here before: bring them back instead.`,
+      'name',
+    );
+  }
+  const row = { id: newId(), name: name.data, role: role.data };
+  write(shop.db, () => {
+    insertPerson(shop.db, { ...row, addedAt: shop.now() });
+    note(shop, actor, row, 'added');
+  });
+  return ok(row.id);
+}
+
+const invitationDays = 7;
+
+/**
+ * Makes the link by which somebody chooses a password, once and within seven days. An earlier link of
+ * theirs no longer works. For one who has an account it sets a new password.
+ * @returns the token of the link: it is shown now and never again
+ */
+export function invite(shop: Shop, actor: Actor, personId: string): Outcome<string> {
+  const row = personById(shop.db, personId);
+  if (!row) return refuse('That person is not in the list.');
+  if (row.endedAt !== null) return refuse(`${row.name} has left. Bring them back first.`);
+  const { token, hash } = linkToken();
+  write(shop.db, () => {
+    writeInvitation(shop.db, {
+      tokenHash: hash,
+      personId,
+      expiresAt: shop.now() + invitationDays * 24 * 3_600_000,
+      usedAt: null,
+    });
+    note(shop, actor, row, 'invited');
+  });
+  return ok(token);
+}
+
+/** Whom an invitation is for, or why it no longer works. */
+export function readInvitation(shop: Shop, token: string): Outcome<PersonRow> {
+  const found = invitationByHash(shop.db, hashOf(token));
+  const row = found ? personById(shop.db, found.personId) : null;
+  if (!found || !row)
+    return refuse('This invitation is not valid. Ask the technician for another.');
+  if (found.usedAt !== null) return refuse('This invitation has been used. Sign in instead.');
+  if (found.expiresAt < shop.now() || row.endedAt !== null) {
+    return refuse('This invitation has run out. Ask the technician for another.');
+  }
+  return ok(row);
+}
+
+/** Takes an invitation: sets the password. The link then no longer works. All of it is kept or nothing. */
+export async function takeInvitation(
+  shop: Shop,
+  auth: Auth,
+  token: string,
+  password: string,
+): Promise<Outcome<PersonRow>> {
+  const early = readInvitation(shop, token);
+  if (!early.ok) return early;
+  const parsed = passwordSchema.safeParse(password);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'password');
+  const hash = await hashPassword(auth, parsed.data);
+  return write(shop.db, (): Outcome<PersonRow> => {
+    // asked again: another may have taken it meanwhile
+    const invited = readInvitation(shop, token);
+    if (!invited.ok) return invited;
+    const row = invited.value;
+    markInvitationUsed(shop.db, hashOf(token), shop.now());
+    if (row.userId) {
+      updatePasswordHash(shop.db, row.userId, hash, shop.now());
+      dropSessions(shop.db, row.userId);
+    } else {
+      updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
+    }
+    note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'joined');
+    return ok(row);
+  });
+}
+
+/** Takes an invitation and signs in. */
+export async function join(
+  shop: Shop,
+  auth: Auth,
+  token: string,
+  password: string,
+  from: SignInFrom = {},
+): Promise<Outcome<PersonRow>> {
+  const taken = await takeInvitation(shop, auth, token, password);
+  if (!taken.ok) return taken;
+  const signed = await signIn(shop, auth, { name: taken.value.name, password }, from);
+  return signed.ok ? taken : signed;
+}
+
+/**
+ * Sets somebody's password on the server's own computer, as one does who has forgotten it, and signs them out
+ * everywhere. Somebody without an account gets one; an empty shop its technician.
+ */
+export async function setPassword(
+  shop: Shop,
+  auth: Auth,
+  actor: Actor,
+  name: string,
+  password: string,
+): Promise<Outcome<'made' | 'changed'>> {
+  const parsed = passwordSchema.safeParse(password);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'password');
+  const hash = await hashPassword(auth, parsed.data);
+  return write(shop.db, (): Outcome<'made' | 'changed'> => {
+    const row = personByName(shop.db, name.trim());
+    if (!row) {
+      const known = allPeople(shop.db).map((one) => one.name);
+      return refuse(
+        known.length > 0
+          ? `Nobody here is called "${name}". There are: ${known.join(', ')}.`
+          : 'Nobody is known here yet: the first page of a new shop makes its technician.',
+        'name',
+      );
+    }
+    if (row.endedAt !== null) return refuse(`${row.name} has left. Bring them back first.`);
+    if (row.userId) {
+      updatePasswordHash(shop.db, row.userId, hash, shop.now());
+      dropSessions(shop.db, row.userId);
+    } else {
+      updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
+    }
+    note(shop, actor, row, 'password');
+    return ok(row.userId ? 'changed' : 'made');
+  });
+}
+
+/** Whether somebody is the only one left who may do everything. */
+function isLastTechnician(shop: Shop, row: PersonRow): boolean {
+  const others = allPeople(shop.db).some(
+    ({ id, role, userId, endedAt }) =>
+      id !== row.id && role === 'technician' && userId !== null && endedAt === null,
+  );
+  return row.role === 'technician' && !others;
+}
+
+/** Gives somebody another role. They are signed out everywhere, so that no open page keeps the old one. */
+export function changeRole(
+  shop: Shop,
+  actor: Actor,
+  personId: string,
+  role: string,
+): Outcome<Role> {
+  const parsed = roleSchema.safeParse(role);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'role');
+  const row = personById(shop.db, personId);
+  if (!row) return refuse('That person is not in the list.');
+  if (row.role === parsed.data) return ok(row.role);
+  if (isLastTechnician(shop, row)) {
+    return refuse('The last technician stays technician: make another one first.', 'role');
+  }
+  write(shop.db, () => {
+    updatePerson(shop.db, personId, { role: parsed.data });
+    if (row.userId) dropSessions(shop.db, row.userId);
+    note(shop, actor, { ...row, role: parsed.data }, 'role');
+  });
+  return ok(parsed.data);
+}
+
+/** Ends somebody's access: signed out everywhere, off the labels. What they wrote keeps their name. */
+export function endPerson(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+  const row = personById(shop.db, personId);
+  if (!row) return refuse('That person is not in the list.');
+  if (row.endedAt !== null) return ok(null);
+  if (isLastTechnician(shop, row)) {
+    return refuse('The last technician cannot be removed: make another one first.');
+  }
+  write(shop.db, () => {
+    updatePerson(shop.db, personId, { endedAt: shop.now(), codeHash: null, mail: null });
+    dropInvitations(shop.db, personId);
+    if (row.userId) dropSessions(shop.db, row.userId);
+    note(shop, actor, row, 'ended');
+  });
+  return ok(null);
+}
+
+/** Brings somebody back who had left, in the role they had. */
+export function bringBack(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+  const row = personById(shop.db, personId);
+  if (!row) return refuse('That person is not in the list.');
+  write(shop.db, () => {
+    updatePerson(shop.db, personId, { endedAt: null });
+    note(shop, actor, row, 'back');
+  });
+  return ok(null);
+}
+
+/** Signs somebody out, in one place or everywhere. */
+export function signOutPerson(
+  shop: Shop,
+  actor: Actor,
+  personId: string,
+  placeId: string | null,
+): Outcome<null> {
+  const row = personById(shop.db, personId);
+  if (!row?.userId) return refuse('That person has no account.');
+  const userId = row.userId;
+  write(shop.db, () => {
+    const dropped = dropSessions(shop.db, userId, placeId ?? undefined);
+    if (dropped > 0) note(shop, actor, row, 'signed out');
+  });
+  return ok(null);
+}
+
+/**
+ * Changes one's own password; needs the present one. Signs out everywhere else.
+ * @param from where it is changed, with the place that stays signed in
+ */
+export async function changePassword(
+  shop: Shop,
+  auth: Auth,
+  personId: string,
+  input: { present: string; next: string },
+  from: SignInFrom & { placeId?: string | null } = {},
+): Promise<Outcome<null>> {
+  const row = personById(shop.db, personId);
+  if (!row?.userId) return refuse('That person has no account.');
+  const parsed = passwordSchema.safeParse(input.next);
+  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'next');
+  const userId = row.userId;
+  return slowed(shop, passwordTries(shop, row.name, from), async () => {
+    const { password: hasher } = await auth.$context;
+    const present = passwordHashOf(shop.db, userId);
+    const right = present && (await hasher.verify({ hash: present, password: input.present }));
+    if (!right) return refuse('The present password is wrong.', 'present');
+    const hash = await hashPassword(auth, parsed.data);
+    write(shop.db, () => {
+      updatePasswordHash(shop.db, userId, hash, shop.now());
+      dropOtherSessions(shop.db, userId, from.placeId ?? null);
+      note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'password');
+    });
+    return ok(null);
+  });
+}
+
+const codeDigits = 6;
+
+/**
+ * Gives somebody a short code for the labels, in place of the one before. It is drawn by chance and nobody
+ * chooses it, so that trying to set one never tells that another has it.
+ * @returns the code: it is shown now and never again
+ */
+export function giveCode(shop: Shop, actor: Actor, personId: string): Outcome<string> {
+  const row = personById(shop.db, personId);
+  if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
+  for (;;) {
+    const code = String(randomInt(10 ** codeDigits)).padStart(codeDigits, '0');
+    const codeHash = keyed(shop, 'label code', code);
+    if (/^(\d)\1+$/.test(code) || personByCode(shop.db, codeHash)) continue;
+    write(shop.db, () => {
+      updatePerson(shop.db, personId, { codeHash });
+      note(shop, actor, row, 'code');
+    });
+    return ok(code);
+  }
+}
+
+/** Takes somebody's code for the labels away. */
+export function dropCode(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+  const row = personById(shop.db, personId);
+  if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
+  write(shop.db, () => {
+    updatePerson(shop.db, personId, { codeHash: null });
+    note(shop, actor, row, 'code');
+  });
+  return ok(null);
+}
+
+/**
+ * Whoever has this code, where a code is enough for their role. Wrong ones are slowed by address over all labels
+ * and, from many addresses, over the whole shop; a right one forgives none.
+ * @param address network address it comes from, as far as it is known
+ */
+export async function personOfCode(
+  shop: Shop,
+  code: string,
+  address = 'here',
+): Promise<Outcome<PersonRow>> {
+  const counts: TryCount[] = [
+    { key: `codes at ${address}`, free: 4, fades: 120 },
+    { key: 'codes', free: 40, fades: 60 },
+  ];
+  return slowed(shop, counts, () => {
+    const row = personByCode(shop.db, keyed(shop, 'label code', code.trim()));
+    if (!row || row.endedAt !== null) {
+      return refuse('That code is not known. Nothing was recorded; try again.', 'code');
+    }
+    if (!shop.codeRoles.includes(row.role)) {
+      return refuse(
+        `A code is not enough for a ${row.role} here: sign in with name and password.`,
+        'code',
+      );
+    }
+    return ok(row);
+  });
+}

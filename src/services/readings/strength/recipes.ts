@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { cardGcode, cardSvg, layCard } from '../../../core/readings/strength/card';
+import { ok } from '../../../core/units/result';
+import { entryData, insertDataEntry, standingEntries } from '../../../records/audit-log';
+import { write } from '../../../records/database';
+import type { EntryData } from '../../../records/audit-log-data';
+import { newId } from '../../../records/ids';
+import type { MachineRow } from '../../../records/machines';
+import { controllerOf } from '../../usage/job-files';
+import { requireMachine } from '../../machines/machines';
+import { readMaterial } from '../../usage/session-input';
+import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../../shop';
+import { shopMaterials } from '../../usage/soil-weights-read';
+
+/** A cut of reference stock that just succeeds on a sound machine. */
+export interface Recipe extends Omit<EntryData<'recipe'>, 'recipeId' | 'gone'> {
+  id: string;
+  /** since when it stands as it is */
+  at: number;
+}
+
+/** The recipes of a machine, the oldest first. */
+export function recipes(shop: Pick<Shop, 'db'>, machineId: string): Recipe[] {
+  const found = new Map<string, Recipe | null>();
+  for (const row of standingEntries(shop.db, ['recipe'], { machineId })) {
+    const { recipeId, gone, ...rest } = entryData(row, 'recipe');
+    found.set(recipeId, gone ? null : { id: recipeId, at: row.at, ...rest });
+  }
+  return [...found.values()].filter((recipe) => recipe !== null);
+}
+
+/** A recipe that must be there. */
+export function requireRecipe(
+  shop: Pick<Shop, 'db'>,
+  machineId: string,
+  recipeId: string,
+): Outcome<Recipe> {
+  const recipe = recipes(shop, machineId).find(({ id }) => id === recipeId);
+  return recipe ? ok(recipe) : refuse('That recipe is not in the book.', 'recipeId');
+}
+
+/** A figure above zero, up to a most, named in what is said when it is not. */
+export const figure = (name: string, most: number) =>
+  z
+    .number(`Give the ${name}.`)
+    .positive(`The ${name} must be above zero.`)
+    .max(most, `The ${name} is at most ${most}.`);
+
+const recipeSchema = z.object({
+  recipeId: z.string().nullish(),
+  machineId: z.string(),
+  material: z.string().trim().min(1, 'Name the stock.').max(60),
+  thickness: figure('thickness', 100),
+  power: figure('power', 100),
+  speed: figure('speed', 20_000),
+  passes: figure('number of passes', 50).int('Passes are whole.'),
+  airAssist: z.boolean(),
+});
+export type RecipeInput = z.input<typeof recipeSchema>;
+
+/**
+ * Adds a recipe or changes its settings. The stock of a recipe stays: burns of other stock cannot be
+ * compared, so another stock is another recipe.
+ */
+export function changeRecipe(shop: Shop, actor: Actor, input: unknown): Outcome<string> {
+  const parsed = recipeSchema.safeParse(input);
+  if (!parsed.success) return firstRefusal(parsed.error);
+  const { machineId, recipeId, ...rest } = parsed.data;
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  const material = readMaterial(rest.material, shopMaterials(shop));
+  if ('problem' in material) return refuse(`${material.problem}.`, 'material');
+  const possible = checkSpeed(machine.value, rest.speed);
+  if (!possible.ok) return possible;
+  const known = recipeId ? requireRecipe(shop, machineId, recipeId) : null;
+  if (known && !known.ok) return known;
+  const data = { ...rest, material: material.name! };
+  if (known) {
+    const { material: stock, thickness } = known.value;
+    if (stock !== data.material || thickness !== data.thickness) {
+      return refuse(
+        'The stock of a recipe stays as it is: burns of other stock cannot be compared. Make another recipe.',
+        'material',
+      );
+    }
+  }
+  const id = known ? known.value.id : newId();
+  write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'recipe',
+      machineId,
+      ...stamp(shop, actor),
+      data: { recipeId: id, ...data, gone: false },
+    }),
+  );
+  return ok(id);
+}
+
+/** Takes a recipe off the list. Its burns stay in the book. */
+export function dropRecipe(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  recipeId: string,
+): Outcome<null> {
+  const recipe = requireRecipe(shop, machineId, recipeId);
+  if (!recipe.ok) return recipe;
+  const { id, at: _, ...data } = recipe.value;
+  write(shop.db, () =>
+    insertDataEntry(shop.db, {
+      kind: 'recipe',
+      machineId,
+      ...stamp(shop, actor),
+      data: { recipeId: id, ...data, gone: true },
+    }),
+  );
+  return ok(null);
+}
+
+/** Whether a machine can move so fast, mm/s. */
+export function checkSpeed(machine: MachineRow, speed: number): Outcome<null> {
+  const { maxFeed } = controllerOf(machine);
+  return speed <= maxFeed
+    ? ok(null)
+    : refuse(
+        `${machine.nickname} moves at most ${maxFeed} mm/s: ${speed} mm/s is impossible.`,
+        'speed',
+      );
+}
+
+/** A card of test cuts at a recipe's settings, as a file to run or to print. */
+export function testCard(
+  shop: Shop,
+  machineId: string,
+  recipeId: string,
+  format: 'gcode' | 'svg',
+): Outcome<{ name: string; type: string; text: string }> {
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  const recipe = requireRecipe(shop, machineId, recipeId);
+  if (!recipe.ok) return recipe;
+  const { material, thickness, power, passes, speed } = recipe.value;
+  const { nickname } = machine.value;
+  const title = `${nickname}: ${material} ${thickness} mm, ${power} %, ${passes} ${passes === 1 ? 'pass' : 'passes'}`;
+  const card = layCard(speed);
+  const name = `${nickname}-${material}-${thickness}mm`.replace(/[^\p{L}\p{N}.-]+/gu, '-');
+  return ok(
+    format === 'svg'
+      ? { name: `${name}.svg`, type: 'image/svg+xml', text: cardSvg(card, title) }
+      : {
+          name: `${name}.gcode`,
+          type: 'text/plain; charset=utf-8',
+          text: cardGcode(card, recipe.value, controllerOf(machine.value), title),
+        },
+  );
+}

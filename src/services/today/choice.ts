@@ -1,0 +1,73 @@
+import { openingFor, openings } from '../../catalogue/openings';
+import type { Candidate } from '../../core/care/choose';
+import { minutesFinder, timedTask } from '../cleaning/minutes';
+import { followsEveryJob } from '../care/care-plans';
+import type { Board } from './board';
+import type { Shop } from '../shop';
+
+/** A task that could be done now, with what a page needs to say of it. */
+export interface Choosable extends Candidate {
+  machineId: string;
+  stationId: string;
+  taskName: string;
+}
+
+/** From this share of its limit on a task is worth thinking of. */
+const near = 0.8;
+
+const minutesOfOpening = new Map(openings.map(({ id, minutes }) => [id, minutes]));
+
+/**
+ * The tasks that could be done now: due or nearly so, on machines that are neither held nor in the
+ * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
+ * is what was put off.
+ */
+export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: Board): Choosable[] {
+  const learnedOf = minutesFinder(shop);
+  const busy = new Set([
+    ...holds.map(({ machineId }) => machineId),
+    ...sheets.map(({ row }) => row.machineId),
+  ]);
+  return machines
+    .filter(({ id }) => !busy.has(id))
+    .flatMap((machine) =>
+      machine.stations
+        .filter(({ kind }) => kind !== 'whole')
+        .flatMap((station) =>
+          station.tasks
+            .filter(
+              ({ task, standing, call, deferral }) =>
+                !followsEveryJob(task) &&
+                deferral === null &&
+                (standing.used >= near || call !== null),
+            )
+            .map(({ task, standing, call }): Choosable => {
+              const opening = openingFor(machine.family, station.kind, task);
+              const { minutes } = timedTask(
+                task,
+                learnedOf({
+                  stationId: station.id,
+                  stationKind: station.kind,
+                  family: machine.family,
+                  task: task.key,
+                }),
+              );
+              return {
+                id: `${station.id}.${task.key}`,
+                machineId: machine.id,
+                machine: machine.nickname,
+                stationId: station.id,
+                station: station.name,
+                task: task.key,
+                taskName: task.name,
+                depth: task.depth,
+                criticality: task.criticality,
+                used: call === null ? standing.used : Math.max(1, standing.used),
+                minutes: minutes.active + minutes.finishing,
+                opening,
+                openingMinutes: minutesOfOpening.get(opening) ?? 0,
+              };
+            }),
+        ),
+    );
+}

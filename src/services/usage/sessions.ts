@@ -1,0 +1,305 @@
+import { fail, ok } from '../../core/units/result';
+import { formatLocal } from '../../core/units/instant';
+import { longestSessionSeconds, Timeline } from '../../core/usage/overlap';
+import { formatDuration } from '../../core/units/duration';
+import type { MaterialIndex } from '../../core/usage/soil-table';
+import { entryById, entryByKey, insertEntry, strikesOf } from '../../records/audit-log';
+import { write } from '../../records/database';
+import { listStations, machineById } from '../../records/machines';
+import {
+  insertSession,
+  sessionsBetween,
+  sessionsByEntry,
+  type LoggedSession,
+  type StandingSession,
+} from '../../records/usage/sessions';
+import { removeTimer, startTimer, timerOf, type TimerRow } from '../../records/usage/timers';
+import { recordCare } from '../care/care';
+import { jobOfMachine } from './job-files';
+import { nobody } from '../machines/labels';
+import { requireMachine } from '../machines/machines';
+import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { shopMaterials } from './soil-weights-read';
+import { deriveUsage } from './usage';
+
+/** What became of a logged session. */
+export interface Logged {
+  entryId: string;
+  /** the same session had been logged before (same key); nothing was added */
+  duplicate: boolean;
+}
+
+/** The stretch of time a session covers. */
+export function stretchOf<T extends LoggedSession>(session: T) {
+  return { start: session.start, end: session.start + session.runSeconds * 1000, session };
+}
+
+/** Logs one stretch of use. The same key twice logs it once. */
+export function logSession(
+  shop: Shop,
+  actor: Actor,
+  input: unknown,
+  options: LogOptions = {},
+): Outcome<Logged> {
+  return logSessions(shop, actor, [input], options)[0]!;
+}
+
+interface LogOptions {
+  /** @default false */
+  allowOverlap?: boolean;
+}
+
+/**
+ * Logs stretches of use one after the other, in one go: those that can be logged are, the others say
+ * why not.
+ */
+export function logSessions(
+  shop: Shop,
+  actor: Actor,
+  inputs: readonly unknown[],
+  { allowOverlap = false }: LogOptions = {},
+): Outcome<Logged>[] {
+  const materials = shopMaterials(shop);
+  const spans = new Map<string, { from: number; to: number }>();
+  const log = (input: unknown): Outcome<Logged> => {
+    const parsed = sessionSchema.safeParse(input);
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      return refuse(issue.message, String(issue.path[0] ?? ''));
+    }
+    const machine = requireMachine(shop, parsed.data.machineId);
+    if (!machine.ok) return machine;
+    const machineId = machine.value.id;
+    const key = `session:${parsed.data.key}`;
+    const known = entryByKey(shop.db, key);
+    if (known) return ok({ entryId: known.id, duplicate: true });
+    if (parsed.data.debrisCleared && actor.source === 'label' && actor.name === nobody) {
+      return refuse(
+        'Say who cleared the loose debris: what can burn is not counted as cleared by nobody. Nothing was logged.',
+        'who',
+      );
+    }
+    const checked = checkSession(shop, { ...parsed.data, machineId }, { allowOverlap, materials });
+    if (!checked.ok) return checked;
+    const session = checked.value;
+    const entryId = writeSession(shop, actor, machineId, session, parsed.data.note, { key });
+    if (parsed.data.debrisCleared) clearDebris(shop, actor, machineId, session, key);
+    const { from, to } = spans.get(machineId) ?? { from: session.start, to: session.start };
+    spans.set(machineId, {
+      from: Math.min(from, session.start),
+      to: Math.max(to, session.start),
+    });
+    return ok({ entryId, duplicate: false });
+  };
+  return write(shop.db, () => {
+    const outcomes = inputs.map(log);
+    for (const [machineId, { from, to }] of spans) deriveUsage(shop, machineId, from, to);
+    return outcomes;
+  });
+}
+
+function checkSession(
+  shop: Shop,
+  input: SessionInput,
+  options: {
+    allowOverlap: boolean;
+    materials: MaterialIndex;
+    except?: string;
+    origin?: LoggedSession['origin'];
+  },
+): Outcome<LoggedSession> {
+  const material = readMaterial(input.material, options.materials);
+  if ('problem' in material)
+    return refuse(`${sentence(material.problem)} Nothing was logged.`, 'material');
+  const session: LoggedSession = {
+    ...input,
+    material: material.name,
+    origin: options.origin ?? null,
+  };
+  const wrong = timesProblem(session, shop.now());
+  if (wrong) return fail({ ...wrong, message: `${sentence(wrong.message)} Nothing was logged.` });
+  if (input.jobId && !jobOfMachine(shop, input.machineId, input.jobId)) {
+    return refuse('That job file is none of this machine. Nothing was logged.', 'job');
+  }
+  if (!options.allowOverlap && session.origin !== 'unlogged') {
+    const { start, end } = stretchOf(session);
+    const around = sessionsBetween(
+      shop.db,
+      input.machineId,
+      start - longestSessionSeconds * 1000,
+      end,
+    ).filter((other) => other.entryId !== options.except && other.origin !== 'unlogged');
+    const overlap = new Timeline(around.map(stretchOf)).overlapping({ start, end });
+    if (overlap) {
+      return refuse(
+        `This overlaps the session of ${describeStretch(shop, overlap.session)}. Nothing was logged.`,
+        'start',
+      );
+    }
+  }
+  return ok(session);
+}
+
+function sentence(words: string): string {
+  const text = words.charAt(0).toUpperCase() + words.slice(1);
+  return /[.?]$/.test(text) ? text : `${text}.`;
+}
+
+/** "2026-03-01 14:05, 45 min": how a session is named in a message. */
+export function describeStretch(shop: Shop, session: LoggedSession): string {
+  return `${formatLocal(session.start, shop.zone).replace('T', ' ')}, ${formatDuration(session.runSeconds)}`;
+}
+
+/** Writes a session's entry and particulars; the caller derives usage and holds the transaction. */
+export function writeSession(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  session: LoggedSession,
+  note: string | null,
+  extra: { key?: string; supersedes?: string; reason?: string } = {},
+): string {
+  const entryId = insertEntry(shop.db, {
+    kind: 'session',
+    machineId,
+    ...stamp(shop, actor, session.start),
+    note,
+    ...extra,
+  });
+  insertSession(shop.db, entryId, machineId, session);
+  return entryId;
+}
+
+/** Clearing the loose debris is part of the job: logged with it, it is a care entry of its own. */
+function clearDebris(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  session: LoggedSession,
+  key: string,
+): void {
+  const station = listStations(shop.db, machineId).find(({ kind }) => kind === 'debris');
+  if (!station) return;
+  const end = Math.min(session.start + session.runSeconds * 1000, shop.now());
+  const cleared = recordCare(shop, actor, {
+    stationId: station.id,
+    task: 'clear',
+    at: end,
+    key: `${key}:debris`,
+  });
+  if (!cleared.ok) throw new Error(`clearDebris: ${cleared.error.message}`);
+}
+
+/** A new reading of a session: everything but machine and key may change. */
+export type SessionChange = Omit<SessionInput, 'machineId' | 'key' | 'debrisCleared' | 'jobId'>;
+
+/**
+ * Corrects a session: the old entry is struck through and, unless it is only struck, a new one takes
+ * its place. Counters follow as if it had been entered so from the start.
+ * @param change `null` to strike it without a new one
+ */
+export function correctSession(
+  shop: Shop,
+  actor: Actor,
+  entryId: string,
+  reason: string,
+  change: SessionChange | null,
+): Outcome<{ entryId: string }> {
+  const old = entryById(shop.db, entryId);
+  const row = sessionsByEntry(shop.db, [entryId]).get(entryId);
+  if (!old || !row) return refuse('That session is not in the book.');
+  if (!reason.trim()) return refuse('Say why it is corrected.', 'reason');
+  if (strikesOf(shop.db, [entryId]).size > 0) {
+    return refuse('That session has been corrected already. Open the newer entry.');
+  }
+  let session: LoggedSession | null = null;
+  if (change) {
+    const parsed = sessionSchema.safeParse({
+      ...change,
+      machineId: row.machineId,
+      jobId: row.jobId,
+      key: 'correction',
+    });
+    if (!parsed.success) {
+      const issue = parsed.error.issues[0]!;
+      return refuse(issue.message, String(issue.path[0] ?? ''));
+    }
+    const checked = checkSession(shop, parsed.data, {
+      allowOverlap: false,
+      materials: shopMaterials(shop),
+      except: entryId,
+      origin: row.origin,
+    });
+    if (!checked.ok) return checked;
+    session = checked.value;
+  }
+  const id = write(shop.db, () => {
+    const extra = { supersedes: entryId, reason: reason.trim() };
+    const written = session
+      ? writeSession(shop, actor, row.machineId, session, change!.note, extra)
+      : insertEntry(shop.db, {
+          kind: 'strike',
+          machineId: row.machineId,
+          ...stamp(shop, actor, old.at),
+          data: { of: 'session' },
+          ...extra,
+        });
+    const starts = [row.start, session?.start ?? row.start].sort((a, b) => a - b);
+    deriveUsage(shop, row.machineId, starts[0]!, starts[1]!);
+    return written;
+  });
+  return ok({ entryId: id });
+}
+
+/** The last sessions of a machine, newest first. */
+export function recentSessions(shop: Shop, machineId: string, days: number): StandingSession[] {
+  const now = shop.now();
+  return sessionsBetween(shop.db, machineId, now - days * 86_400_000, now).reverse();
+}
+
+/** Starts the machine's timer, or returns the one that runs already. */
+export function runTimer(shop: Shop, actor: Actor, machineId: string): Outcome<TimerRow> {
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return machine;
+  return ok(
+    write(shop.db, () =>
+      startTimer(shop.db, {
+        machineId: machine.value.id,
+        startedAt: shop.now(),
+        person: actor.name,
+      }),
+    ),
+  );
+}
+
+/** Ends a timer without logging anything. */
+export function dropTimer(shop: Shop, machineId: string): Outcome<null> {
+  write(shop.db, () => removeTimer(shop.db, machineId));
+  return ok(null);
+}
+
+/** Ends a timer by logging what it measured, from its start until now. */
+export function logTimer(
+  shop: Shop,
+  actor: Actor,
+  input: Omit<SessionInput, 'start' | 'runSeconds'>,
+): Outcome<Logged> {
+  const timer = timerOf(shop.db, input.machineId);
+  if (!timer) return refuse('No timer runs on this machine: it was logged or dropped elsewhere.');
+  const logged = write(shop.db, () => {
+    const result = logSession(shop, actor, {
+      ...input,
+      start: timer.startedAt,
+      runSeconds: Math.max(1, Math.round((shop.now() - timer.startedAt) / 1000)),
+    });
+    if (result.ok) removeTimer(shop.db, input.machineId);
+    return result;
+  });
+  return logged;
+}
+
+/** Nickname of a machine, retired or not. */
+export function nicknameOf(shop: Shop, machineId: string): string {
+  return machineById(shop.db, machineId)?.nickname ?? 'unknown machine';
+}

@@ -1,0 +1,150 @@
+import { perGroup } from '../../core/usage/soil';
+import { millisecondsToHours } from '../../core/units/time';
+import { standingEntries } from '../../records/audit-log';
+import { stationArithmetic } from '../care/arithmetic';
+import { dueMachines } from '../care/due';
+import { logSession } from './sessions';
+import { changeWeight, previewWeight, weightLines, type WeightInput } from './soil-weights';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+let machineId: string;
+const hour = 3_600_000;
+let keys = 0;
+
+beforeEach(() => {
+  shop = openTestShop();
+  shop.clock.now = Date.UTC(2026, 9, 1, 8);
+  machineId = addTestMachine(shop).id;
+});
+afterEach(() => dropTestShop(shop));
+
+const log = (material: string | null, more: object = {}) => {
+  const start = shop.clock.now;
+  shop.clock.now += 2 * hour;
+  return must(
+    logSession(shop, tester, {
+      machineId,
+      start,
+      runSeconds: 3600,
+      material,
+      process: material && 'cut',
+      key: `weights-${keys++}-test`,
+      ...more,
+    }),
+  );
+};
+const optics = () => {
+  const due = dueMachines(shop, shop.clock.now, machineId)[0]!;
+  const task = due.stations
+    .find(({ slug }) => slug === 'window')!
+    .tasks.find(({ task: { key } }) => key === 'wipe')!;
+  return { hours: millisecondsToHours(task.counters.soilMilliseconds), since: task.since };
+};
+const plywood = (from: number | null, weight: number): WeightInput => ({
+  what: { change: 'work', name: 'plywood', process: 'cut', weight: perGroup(() => weight) },
+  from,
+  reason: 'window wiped dark after six hours, three times',
+});
+
+test('from now on: what was logged keeps its weight, what is logged now has the new one', () => {
+  log('plywood');
+  must(changeWeight(shop, tester, plywood(shop.clock.now, 2.5)));
+  expect(optics().hours).toBe(1);
+  log('plywood');
+  expect(optics().hours).toBe(3.5);
+});
+
+test('the past weighed anew, unknown materials with it; the arithmetic sums to the counter exactly', () => {
+  log('plywood');
+  log(null);
+  log('acrylic', { airAssist: false });
+  must(changeWeight(shop, tester, plywood(null, 2.3333)));
+  // by hand: plywood, the unknown hour as the mix before it, acrylic 0.6 with the air off 3
+  expect(optics().hours).toBeCloseTo(2.3333 * 2 + 0.6 * 3, 6);
+  const rows = stationArithmetic(
+    shop,
+    [{ machineId, from: -Infinity, to: Infinity }],
+    'optics',
+    optics().since,
+    shop.clock.now,
+  );
+  const sum = rows.reduce((total, row) => total + row.soilMilliseconds, 0);
+  expect(millisecondsToHours(sum)).toBe(optics().hours);
+  expect(standingEntries(shop.db, ['soil weights'])).toHaveLength(1);
+});
+
+test('what was decided is kept with who, why and since when', () => {
+  must(changeWeight(shop, tester, plywood(null, 2)));
+  must(changeWeight(shop, tester, plywood(shop.clock.now, 3)));
+  const line = weightLines(shop).find(({ label }) => label === 'cut plywood')!;
+  expect(line.weight.optics).toBe(3);
+  expect(line.start!.optics).toBe(1);
+  expect(line.history.map(({ weight, person, from }) => [weight.optics, person, from])).toEqual([
+    [3, 'Tester', shop.clock.now],
+    [2, 'Tester', null],
+  ]);
+  expect(weightLines(shop).find(({ label }) => label === 'cut cork')!.history).toEqual([]);
+});
+
+test('a preview says what would become due and writes nothing', () => {
+  for (let n = 0; n < 3; n++) log('plywood');
+  const before = optics().hours;
+  const shares: number[] = [];
+  const preview = must(
+    previewWeight(shop, tester, plywood(null, 3), (share) => shares.push(share)),
+  );
+  const window = preview.changed.find(
+    ({ station, task }) => station === 'Protective window' && task.startsWith('Wipe'),
+  )!;
+  expect(window.before).toEqual({ used: 3 / 5, state: 'clear' });
+  expect(window.after).toEqual({ used: 9 / 5, state: 'past due' });
+  expect(optics().hours).toBe(before);
+  expect(standingEntries(shop.db, ['soil weights'])).toEqual([]);
+  expect(shares.at(-1)).toBe(1);
+  expect(must(changeWeight(shop, tester, plywood(null, 3)))).toBeTruthy();
+  expect(optics().hours).toBe(9);
+});
+
+test('an own material can be logged; chlorinated plastics, negative weights and taken words cannot', () => {
+  const own = (name: string, weight = 1.2, aliases: string[] = []): WeightInput => ({
+    what: {
+      change: 'material',
+      name,
+      aliases,
+      works: [{ process: 'cut', weight: perGroup(() => weight) }],
+    },
+    from: null,
+    reason: 'feels like card with more tar',
+  });
+  expect(refusal(changeWeight(shop, tester, own('banner vinyl')))).toMatch(/chlorine/);
+  expect(refusal(changeWeight(shop, tester, own('banner', 1, ['soft PVC'])))).toMatch(/chlorine/);
+  expect(refusal(changeWeight(shop, tester, own('birch bark', -0.1)))).toMatch(/0 or more/);
+  expect(refusal(changeWeight(shop, tester, own('birch bark', NaN)))).toMatch(/number/);
+  expect(refusal(changeWeight(shop, tester, own('pine')))).toMatch(/already stands for/);
+  expect(refusal(changeWeight(shop, tester, { ...own('birch bark'), reason: ' ' }))).toMatch(
+    /rests on/,
+  );
+  expect(
+    refusal(
+      logSession(shop, tester, {
+        machineId,
+        start: shop.clock.now,
+        runSeconds: 60,
+        material: 'birch bark',
+        key: 'not-yet-known',
+      }),
+    ),
+  ).toMatch(/Unknown material/);
+  must(changeWeight(shop, tester, own('birch bark', 1.25)));
+  log('Birch  bark');
+  expect(optics().hours).toBe(1.25);
+});

@@ -1,0 +1,244 @@
+'use client';
+
+import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import { useState } from 'react';
+import { limitKinds, type Limit, type LimitKind } from '../../core/care/care';
+import { bases, type Basis, type LimitBasis } from '../../core/care/plan';
+import { parseInstant } from '../../core/units/instant';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { Tiles } from '../shared/forms/Tiles';
+import { useAction } from '../shared/forms/use-action';
+import { dayDate } from '../shared/marks/when';
+import { units } from '../shared/ribbon/columns';
+import classes from './CarePlan.module.css';
+import { limitsWords } from './words';
+
+export interface CarePlanTask {
+  stationId: string;
+  station: string;
+  task: string;
+  name: string;
+  limits: readonly Limit[];
+  basis: LimitBasis;
+  own: boolean;
+}
+
+type ChangeLimits = (
+  input: { stationId: string; task: string; limits: Limit[] | null; basis: Basis },
+  effect: { from?: number; reason: string },
+) => Promise<Outcome<unknown>>;
+
+interface CarePlanTasksProps {
+  tasks: CarePlanTask[];
+  zone: string;
+  now: number;
+  change: ChangeLimits;
+  removeOwn: (stationId: string, key: string) => Promise<Outcome<unknown>>;
+}
+
+const basisWords: Readonly<Record<Basis, string>> = {
+  manual: 'from the manual',
+  evidence: 'from evidence',
+  shop: "shop's choice",
+};
+
+/** Every task with its limits and where they come from. */
+export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanTasksProps) {
+  const [editing, setEditing] = useState<CarePlanTask | null>(null);
+  const remove = useAction(removeOwn);
+  return (
+    <section className="panel" aria-labelledby="tasks">
+      <h2 id="tasks">Tasks and limits</h2>
+      <div className={classes.scroll}>
+        <table className={classes.table}>
+          <thead>
+            <tr>
+              <th>Station</th>
+              <th>Task</th>
+              <th>Due after</th>
+              <th>Where the limit comes from</th>
+              <th>
+                <span className="visually-hidden">Choose</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {tasks.map((one, index) => (
+              <tr key={`${one.stationId} ${one.task}`}>
+                <td className={classes.station}>
+                  {tasks[index - 1]?.stationId === one.stationId ? '' : one.station}
+                </td>
+                <td>{one.name}</td>
+                <td>{limitsWords(one.limits)}</td>
+                <td className={classes.basis}>
+                  {one.basis.from === 'school'
+                    ? one.own
+                      ? "the shop's own task"
+                      : 'the school'
+                    : `${basisWords[one.basis.from]}, ${dayDate(one.basis.since!, zone, now)}: ${one.basis.reason}`}
+                </td>
+                <td>
+                  <UnstyledButton
+                    td="underline"
+                    onClick={() => setEditing(one)}
+                    aria-label={`Change the limits of ${one.station}: ${one.name}`}
+                  >
+                    Change
+                  </UnstyledButton>
+                  {one.own && (
+                    <>
+                      {' '}
+                      <UnstyledButton
+                        td="underline"
+                        onClick={() => remove.run(one.stationId, one.task)}
+                      >
+                        Take away
+                      </UnstyledButton>
+                    </>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ProblemNote problem={remove.problem} />
+      <Modal
+        opened={editing !== null}
+        onClose={() => setEditing(null)}
+        title={editing ? `${editing.station}: ${editing.name}` : ''}
+        size="lg"
+      >
+        {editing && (
+          <LimitForm
+            key={`${editing.stationId} ${editing.task}`}
+            task={editing}
+            zone={zone}
+            change={change}
+            close={() => setEditing(null)}
+          />
+        )}
+      </Modal>
+    </section>
+  );
+}
+
+function LimitForm({
+  task,
+  zone,
+  change,
+  close,
+}: {
+  task: CarePlanTask;
+  zone: string;
+  change: ChangeLimits;
+  close: () => void;
+}) {
+  const [limits, setLimits] = useState<Limit[]>(task.limits.map((one) => ({ ...one })));
+  const [basis, setBasis] = useState<Basis>('shop');
+  const [reason, setReason] = useState('');
+  const [from, setFrom] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const { run, pending, problem } = useAction(change, close);
+  const { stationId } = task;
+
+  const submit = (next: Limit[] | null) => {
+    const instant = from ? parseInstant(`${from}T00:00`, zone) : null;
+    if (instant && !instant.ok) return setWrong(instant.error);
+    setWrong(null);
+    run(
+      { stationId, task: task.task, limits: next, basis },
+      { reason, ...(instant && { from: instant.value }) },
+    );
+  };
+  return (
+    <div className={classes.form}>
+      <LimitFields limits={limits} onChange={setLimits} />
+      <Tiles
+        legend="It rests on"
+        tiles={bases.map((value) => ({ value, label: basisWords[value] }))}
+        value={basis}
+        onChange={(value) => setBasis(value ?? 'shop')}
+      />
+      <TextInput
+        label="Why"
+        placeholder="what the manual says, what was found"
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+        required
+      />
+      <TextInput
+        type="date"
+        label="In force from; empty: now"
+        value={from}
+        onChange={(event) => setFrom(event.currentTarget.value)}
+        maw={240}
+      />
+      <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
+      <div className={classes.row}>
+        <Button loading={pending} onClick={() => submit(limits)}>
+          Set these limits
+        </Button>
+        {task.basis.from !== 'school' && (
+          <Button variant="default" loading={pending} onClick={() => submit(null)}>
+            Back to the school&apos;s
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Limits being written: one of each kind at most. */
+export function LimitFields({
+  limits,
+  onChange,
+}: {
+  limits: Limit[];
+  onChange: (limits: Limit[]) => void;
+}) {
+  const unused = limitKinds.filter((kind) => !limits.some((one) => one.kind === kind));
+  return (
+    <div className={classes.form}>
+      {limits.map(({ kind, value }) => (
+        <div key={kind} className={classes.row}>
+          <NumberInput
+            label={`Due after so many ${units[kind][1]}`}
+            value={value}
+            min={0}
+            decimalScale={2}
+            onChange={(next) =>
+              onChange(
+                limits.map((one) => (one.kind === kind ? { kind, value: Number(next) } : one)),
+              )
+            }
+            maw={260}
+          />
+          <UnstyledButton
+            td="underline"
+            pb={10}
+            onClick={() => onChange(limits.filter((one) => one.kind !== kind))}
+          >
+            Leave out
+          </UnstyledButton>
+        </div>
+      ))}
+      {unused.length > 0 && (
+        <NativeSelect
+          label="Another limit, whichever comes first"
+          data={[
+            { value: '', label: 'none' },
+            ...unused.map((kind) => ({ value: kind, label: units[kind][1] })),
+          ]}
+          value=""
+          onChange={(event) => {
+            const kind = event.currentTarget.value as LimitKind | '';
+            if (kind) onChange([...limits, { kind, value: 10 }]);
+          }}
+          maw={320}
+        />
+      )}
+    </div>
+  );
+}

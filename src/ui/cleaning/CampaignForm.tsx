@@ -1,0 +1,111 @@
+'use client';
+
+import { Button, Checkbox, TextInput } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { CareState } from '../../core/care/due';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { StateMark } from '../shared/marks/StateMark';
+import classes from './Campaign.module.css';
+
+/** A machine with what is due on it. */
+export interface CampaignMachine {
+  id: string;
+  nickname: string;
+  state: CareState;
+  /** being cleaned already */
+  busy: boolean;
+  tasks: { stationId: string; task: string; station: string; minutes: number }[];
+}
+
+interface CampaignFormProps {
+  machines: CampaignMachine[];
+  me: string;
+  start: (input: unknown) => Promise<Outcome<{ campaignId: string }>>;
+}
+
+/** Which machines, and who takes part. */
+export function CampaignForm({ machines, me, start }: CampaignFormProps) {
+  const router = useRouter();
+  const free = machines.filter(({ busy, tasks }) => !busy && tasks.length > 0);
+  const [chosen, setChosen] = useState(() => new Set(free.slice(0, 2).map(({ id }) => id)));
+  const [people, setPeople] = useState([me]);
+  const { run, pending, problem } = useAction(start, ({ campaignId }: { campaignId: string }) =>
+    router.push(`/clean/campaign/${campaignId}`),
+  );
+  return (
+    <form
+      className={classes.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        run({
+          people: people.map((name) => name.trim()).filter(Boolean),
+          machines: free
+            .filter(({ id }) => chosen.has(id))
+            .map(({ id, tasks }) => ({
+              machineId: id,
+              tasks: tasks.map(({ stationId, task }) => ({ stationId, task })),
+            })),
+        });
+      }}
+    >
+      <fieldset className={classes.group}>
+        <legend>Machines, with what is due on them</legend>
+        {machines.map(({ id, nickname, state, busy, tasks }) => (
+          <div key={id} className={classes.machine}>
+            <Checkbox
+              size="lg"
+              label={nickname}
+              disabled={busy || tasks.length === 0}
+              checked={chosen.has(id)}
+              onChange={(event) => {
+                const on = event.currentTarget.checked;
+                setChosen((before) => {
+                  const after = new Set(before);
+                  if (on) after.add(id);
+                  else after.delete(id);
+                  return after;
+                });
+              }}
+            />
+            <span className="quiet">
+              {busy
+                ? 'being cleaned already'
+                : tasks.length === 0
+                  ? 'nothing due'
+                  : `${tasks.map(({ station }) => station).join(', ')}: ${tasks.reduce((sum, { minutes }) => sum + minutes, 0)} min`}
+            </span>
+            <StateMark state={state} />
+          </div>
+        ))}
+      </fieldset>
+      <fieldset className={classes.group}>
+        <legend>Who takes part</legend>
+        {people.map((name, index) => (
+          <TextInput
+            key={index}
+            aria-label={`Person ${index + 1}`}
+            value={name}
+            onChange={(event) => {
+              const value = event.currentTarget.value;
+              setPeople((before) => before.with(index, value));
+            }}
+          />
+        ))}
+        {people.length < 4 && (
+          <Button variant="default" onClick={() => setPeople((before) => [...before, ''])}>
+            One more
+          </Button>
+        )}
+      </fieldset>
+      <ProblemNote problem={problem} />
+      <div>
+        <Button type="submit" size="lg" loading={pending} disabled={chosen.size === 0}>
+          Start on {chosen.size} {chosen.size === 1 ? 'machine' : 'machines'}
+        </Button>
+      </div>
+    </form>
+  );
+}

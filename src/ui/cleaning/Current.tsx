@@ -1,0 +1,199 @@
+'use client';
+
+import { TextInput } from '@mantine/core';
+import { useEffect, useState } from 'react';
+import { needed } from '../../core/cleaning/ending';
+import { waitsFor } from '../../core/cleaning/working';
+import type { Stretch } from '../../core/cleaning/order';
+import { ruleWords } from '../../core/cleaning/rules';
+import { linesOf, wayOf, type Line } from '../../core/cleaning/run';
+import type { Wanting } from '../../services/inventory/inventory';
+import { clockTime } from '../shared/marks/when';
+import { Checks, Proofs } from './Checks';
+import { Lines } from './Lines';
+import classes from './Sheet.module.css';
+import type { SheetContext } from './context';
+import { TaskWork } from './TaskWork';
+import { PartsBack, PartsOut } from './Tray';
+import { stretchTitle, waitTitle } from './words';
+
+interface CurrentProps {
+  context: SheetContext;
+  stretch: Stretch;
+  wanting: readonly Wanting[];
+  /** the machine is isolated */
+  safe: boolean;
+  onDone: () => void;
+  onGoTo: (of: string) => void;
+}
+
+/** The stretch of the sheet that is worked now, one step at a time. */
+export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: CurrentProps) {
+  const { run, store, zone } = context;
+  const { progress, clock, press } = store;
+  const task = run.tasks.find(({ id }) => id === stretch.task);
+  const piece = run.pieces.find(({ id }) => id === stretch.task);
+  const waits = waitsFor(run, progress, stretch, clock);
+  const lines = linesOf(run, stretch, progress.ways);
+  const way = task && wayOf(task, progress.ways);
+  const parts =
+    piece?.kind === 'open' ? piece.parts : stretch.part === 'active' && way ? way.parts : [];
+  // before the machine is safe nothing else is worked; a connector waits for its discharge
+  // and a wait is ended by its time or by somebody who says why, never by going on
+  const barred =
+    (!safe && piece?.kind !== 'isolate') ||
+    (waits !== null &&
+      (waits.for === 'wait' || waits.rule === 'discharge' || waits.rule === 'lens-way'));
+  const cautions = task && stretch.part === 'active' ? task.cautions : (piece?.cautions ?? []);
+
+  const tick = (line: Line) => {
+    // what leaves the machine stands on the tray from the first step on
+    for (const { lens, ...part } of parts) {
+      if (!progress.tray.some(({ id }) => id === part.id)) {
+        press({
+          kind: 'part out',
+          part: { ...part, facing: lens ? '' : part.facing, marked: lens ? 'drawing' : 'words' },
+        });
+      }
+    }
+    press({ kind: 'step', step: line.id, done: true });
+  };
+
+  useEffect(() => {
+    document.getElementById('current')?.scrollIntoView({ block: 'nearest' });
+  }, []);
+
+  return (
+    <section className={classes.current} aria-labelledby="current">
+      <header className={classes.currentHead}>
+        <h2 id="current">{stretchTitle(run, stretch)}</h2>
+        <span className="quiet">
+          {minutes(context, stretch)}
+          {task?.learned && ` (your own median of ${task.learned})`}
+        </span>
+      </header>
+      {waits?.for === 'wait' && (
+        <p className={classes.notYet}>
+          {waitTitle(run, waits.of)} until {clockTime(waits.until, zone)}.
+          {waits.of === 'isolate' && ` It must wait: ${ruleWords['discharge']}.`}
+        </p>
+      )}
+      {waits?.for === 'wait' && waits.of !== 'isolate' && (
+        <EndWait key={waits.of} onEnd={(why) => press({ kind: 'wait over', of: waits.of, why })} />
+      )}
+      {waits?.for === 'rule' && (
+        <p className={classes.notYet}>
+          Not yet: {ruleWords[waits.rule] ?? waits.rule}.{' '}
+          <button className={classes.small} onClick={() => onGoTo(waits.before)}>
+            {stretchTitle(run, { task: waits.before, part: 'active' })}
+          </button>
+        </p>
+      )}
+      {cautions.length > 0 && (
+        <ul className={classes.cautions}>
+          {cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      )}
+      {piece?.kind === 'layout' && <LayOut context={context} wanting={wanting} />}
+      {task ? (
+        <TaskWork
+          context={context}
+          task={task}
+          part={stretch.part}
+          lines={lines}
+          barred={barred}
+          tick={tick}
+          onDone={onDone}
+        />
+      ) : (
+        <Lines
+          key={stretch.task}
+          lines={lines}
+          progress={progress}
+          barred={barred}
+          tick={tick}
+          undo={(line) => press({ kind: 'step', step: line.id, done: false })}
+          onDone={onDone}
+        />
+      )}
+      {piece?.kind === 'close' && (
+        <PartsBack context={context} of={piece.id.replace('close:', '')} />
+      )}
+      {task && stretch.part === 'finishing' && <PartsBack context={context} of={task.id} />}
+      {parts.length > 0 && <PartsOut context={context} parts={parts} />}
+      {piece?.kind === 'checks' && <Checks context={context} onDone={onDone} />}
+      {piece?.kind === 'proof' && (
+        <Proofs context={context} wanted={needed(run, 'proofs', progress)} />
+      )}
+    </section>
+  );
+}
+
+/** Ends a wait before its time: only with a reason, which is kept. */
+function EndWait({ onEnd }: { onEnd: (why: string) => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <details className={classes.wrong}>
+      <summary>It is ready sooner</summary>
+      <div className={classes.details}>
+        <TextInput
+          size="lg"
+          label="How do you know?"
+          placeholder="dry to touch and look, warm air on it"
+          value={why}
+          onChange={(event) => setWhy(event.currentTarget.value)}
+        />
+        <button className={classes.big} disabled={!why.trim()} onClick={() => onEnd(why.trim())}>
+          End the wait
+        </button>
+      </div>
+    </details>
+  );
+}
+
+function minutes({ run, store }: SheetContext, { task: id, part }: Stretch): string {
+  const task = run.tasks.find((one) => one.id === id);
+  const { active, passive, finishing } = task
+    ? wayOf(task, store.progress.ways).minutes
+    : run.pieces.find((one) => one.id === id)!.minutes;
+  if (part === 'finishing') return `about ${finishing} min`;
+  const verb = task?.wait.verb ?? 'waits';
+  return `about ${active} min${passive > 0 ? `, then it ${verb} ${passive} min by itself` : ''}`;
+}
+
+function LayOut({
+  context: { run },
+  wanting,
+}: {
+  context: SheetContext;
+  wanting: readonly Wanting[];
+}) {
+  const short = new Map(wanting.map((one) => [one.name.toLowerCase(), one]));
+  return (
+    <>
+      <ul className={classes.layOut}>
+        {run.layOut.map((tool) => (
+          <li key={tool} data-short={short.has(tool) || undefined}>
+            {tool}
+          </li>
+        ))}
+      </ul>
+      {wanting.length > 0 && (
+        <ul className={classes.wanting}>
+          {wanting.map(({ item, name, unit, has, needs, state }) => (
+            <li key={item}>
+              <b>
+                {name}: {state === 'short' ? 'not enough' : 'low'}
+              </b>
+              , {round(has)} {unit} on the shelf, {round(needs)} needed
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+const round = (value: number) => Math.round(value * 10) / 10;

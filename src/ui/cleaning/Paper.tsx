@@ -1,0 +1,103 @@
+import type { Progress } from '../../core/cleaning/progress';
+import { linesOf, wayOf, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import { minutesWords } from '../care/words';
+import classes from './Paper.module.css';
+import { stretchTitle } from './words';
+
+/** Beyond so many written steps a page holds their headings and stopping tests only. */
+const mostLines = 42;
+
+interface PaperProps {
+  machine: string;
+  run: RunSheet;
+  progress: Progress;
+  arranged: Arranged;
+  foot: string;
+}
+
+/** A run sheet on one page: the order with its times, what to tick, what goes back, what to test. */
+export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
+  const count = arranged.steps.reduce(
+    (sum, step) => sum + linesOf(run, step, progress.ways).length,
+    0,
+  );
+  const full = count <= mostLines;
+  const cautions = [...new Set([...run.pieces, ...run.tasks].flatMap(({ cautions: own }) => own))];
+  return (
+    <article className={classes.paper} data-full={full || undefined}>
+      <header>
+        <h1>Run sheet: {machine}</h1>
+        <span>
+          {minutesWords(arranged.finish)} in this order · begun at ______ · by ____________
+        </span>
+      </header>
+      <p className={classes.cautions}>{cautions.join(' · ')}</p>
+      <p>
+        <b>Lay out:</b> {run.layOut.join(', ')}
+      </p>
+      <ol className={classes.order}>
+        {arranged.steps.map((step) => {
+          const task = run.tasks.find(({ id }) => id === step.task);
+          const piece = run.pieces.find(({ id }) => id === step.task);
+          const way = task && wayOf(task, progress.ways);
+          const parts =
+            piece?.kind === 'open' ? piece.parts : step.part === 'active' ? (way?.parts ?? []) : [];
+          const passive = (way ?? piece)!.minutes.passive;
+          return (
+            <li key={`${step.task} ${step.part}`}>
+              <div>
+                <span className={classes.time}>{step.start}</span>
+                <span className={classes.box} />
+                <b>{stretchTitle(run, step)}</b>
+                {step.part === 'active' && passive > 0 && (
+                  <span>
+                    {' '}
+                    → {(task ?? piece)!.wait.verb} {passive} min, from ______
+                  </span>
+                )}
+              </div>
+              {full && (
+                <ul>
+                  {linesOf(run, step, progress.ways).map(({ id, text }) => (
+                    <li key={id}>{text}</li>
+                  ))}
+                </ul>
+              )}
+              {parts.map(({ id, name, screws, plugs, hoses, lugs, facing, lens }) => (
+                <div key={id} className={classes.part}>
+                  out: {name}
+                  {Object.entries({ screws, plugs, hoses, lugs })
+                    .filter(([, count]) => count > 0)
+                    .map(([of, count]) => `, ${of} ${count}`)}
+                  ; {lens ? 'bulging side to: beam ☐ work ☐' : facing}
+                </div>
+              ))}
+              {task && (step.part === 'finishing' || way!.finishing.length === 0) && (
+                <div className={classes.stop}>found ________ · enough when: {task.stop}</div>
+              )}
+              {piece?.kind === 'checks' && (
+                <ul>
+                  {run.checks.map(({ id, question }) => (
+                    <li key={id}>
+                      <span className={classes.box} /> {question}
+                    </li>
+                  ))}
+                </ul>
+              )}
+              {piece?.kind === 'proof' && (
+                <ul>
+                  {run.proofs.map(({ id, name, how }) => (
+                    <li key={id}>
+                      <span className={classes.box} /> {name}: {full ? how : ''} ________
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <footer>{foot}</footer>
+    </article>
+  );
+}

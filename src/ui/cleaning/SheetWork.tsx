@@ -1,0 +1,185 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import Link from 'next/link';
+import { inTheWay, isIsolated } from '../../core/cleaning/ending';
+import { runningWaits } from '../../core/cleaning/waits';
+import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
+import type { SheetEvent } from '../../core/cleaning/progress';
+import { arrange, type RunSheet } from '../../core/cleaning/run';
+import type { Outcome } from '../../services/shop';
+import type { SignedOff } from '../../services/cleaning/sign-off';
+import type { Wanting } from '../../services/inventory/inventory';
+import { clockTime } from '../shared/marks/when';
+import { minutesWords } from '../care/words';
+import { Clock } from './Clock';
+import { Current } from './Current';
+import { EndPractice, EndSheet } from './End';
+import { OrderList } from './OrderList';
+import { LeftOffList, Tray } from './Tray';
+import { stretchKey, type SheetContext, type SheetMachine } from './context';
+import { useSheetEvents, type SheetStore } from './use-ticks';
+import { Waits } from './Waits';
+import classes from './Sheet.module.css';
+
+interface SheetWorkProps {
+  /** `null`: a dry run, nothing is kept */
+  sheetId: string | null;
+  machine: SheetMachine;
+  run: RunSheet;
+  initial: readonly SheetEvent[];
+  now: number;
+  person: string;
+  zone: string;
+  wanting: readonly Wanting[];
+  actions: {
+    signOff: (sheetId: string) => Promise<Outcome<SignedOff>>;
+    abandon: (sheetId: string, reason: string) => Promise<Outcome<unknown>>;
+  } | null;
+}
+
+/** A clean-down being worked: one step at a time, its waits, its order, its end. */
+export function SheetWork(props: SheetWorkProps) {
+  const { sheetId, machine, run, initial, now, person, zone, wanting, actions } = props;
+  const store = useSheetEvents({ sheetId, person, initial, now });
+  const { progress, clock, press } = store;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const arranged = useMemo(
+    () => arrange(run, progress.ways, progress.sequence),
+    [run, progress.ways, progress.sequence],
+  );
+  const context: SheetContext = { run, store, zone, sheetId, machine };
+  const open = arranged.steps.filter((step) => !stretchDone(run, progress, step));
+  const ready = open.find((step) => waitsFor(run, progress, step, clock) === null);
+  const current =
+    arranged.steps.find((step) => stretchKey(step) === chosen) ?? ready ?? open[0] ?? null;
+  const left = minutesLeft(run, progress, arranged.steps, clock);
+  const begun = progress.steps.size > 0;
+  const saved = arranged.sequential - arranged.finish;
+
+  return (
+    <div className={classes.sheet}>
+      <Trouble store={store} />
+      <Waits
+        run={run}
+        waits={runningWaits(run, progress)}
+        clock={clock}
+        title={`Clean ${machine.nickname}`}
+        onTake={(of) => setChosen(`${of}|finishing`)}
+      />
+      <p className={classes.summary}>
+        {open.length > 0 ? (
+          <>
+            Done about <b>{clockTime(clock + left * 60_000, zone)}</b>
+            {begun ? `, ${minutesWords(Math.ceil(left))} left` : ''}.{' '}
+          </>
+        ) : (
+          'Every step is done. '
+        )}
+        {minutesWords(arranged.finish)} in this order; one after another it would be{' '}
+        {minutesWords(arranged.sequential)}
+        {saved > 0 && `: ${minutesWords(saved)} saved`}.{' '}
+        {progress.sequence === null && progress.ways.size === 0 && (
+          <span className="quiet">
+            {run.exact ? 'No order is sooner.' : 'A good order, not proved the best.'}
+          </span>
+        )}
+      </p>
+      {progress.paused && (
+        <div className={classes.paused} role="status">
+          <p>
+            <b>Paused</b> by {progress.paused.person} since {clockTime(progress.paused.since, zone)}
+            : {progress.paused.why}
+            {progress.paused.until !== null &&
+              `, until ${progress.paused.until - clock > 43_200_000 ? 'tomorrow ' : ''}${clockTime(progress.paused.until, zone)}`}
+            . The machine stays on hold.
+          </p>
+          <button className={classes.big} onClick={() => press({ kind: 'resume' })}>
+            Go on
+          </button>
+        </div>
+      )}
+      <Clock run={run} arranged={arranged} progress={progress} fresh={!begun} />
+      <div className={classes.columns}>
+        <div className={classes.main}>
+          {current ? (
+            <Current
+              key={stretchKey(current)}
+              context={context}
+              stretch={current}
+              wanting={wanting}
+              safe={isIsolated(run, progress)}
+              onDone={() => setChosen(null)}
+              onGoTo={(of) => setChosen(`${of}|active`)}
+            />
+          ) : null}
+          {sheetId && actions ? (
+            <EndSheet
+              context={context}
+              sheetId={sheetId}
+              actions={actions}
+              ended={open.length === 0}
+              blocked={inTheWay(run, progress)}
+              onGoTo={(of) => setChosen(`${of}|active`)}
+            />
+          ) : (
+            <EndPractice context={context} ended={open.length === 0} />
+          )}
+        </div>
+        <aside className={classes.side}>
+          <Tray context={context} />
+          <OrderList
+            context={context}
+            arranged={arranged}
+            current={current && stretchKey(current)}
+            onChoose={setChosen}
+          />
+          <LeftOffList context={context} />
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+/** What went wrong between this device and the book, and what waits to be sent. */
+function Trouble({ store }: { store: SheetStore }) {
+  const { unsent, problems, dismiss, signedOut, offline, closed } = store;
+  return (
+    <div aria-live="polite">
+      {closed && (
+        <p className={classes.trouble}>
+          This clean-down was closed{closed.by && ` by ${closed.by}`}. What you press now is kept
+          with it and changes nothing.{' '}
+          <Link className="line" href="?" prefetch={false}>
+            See how it ended
+          </Link>
+        </p>
+      )}
+      {signedOut && (
+        <p className={classes.trouble}>
+          You are signed out. What you pressed is kept on this device and goes out when you are back
+          in.{' '}
+          <Link className="line" href="/sign-in">
+            Sign in
+          </Link>
+        </p>
+      )}
+      {!signedOut && offline && (
+        <p className={classes.trouble}>
+          No connection. Go on:{' '}
+          {unsent > 0
+            ? `${unsent} ${unsent === 1 ? 'press is' : 'presses are'} kept on this device and go out in order.`
+            : 'what you press is kept on this device until there is one.'}
+        </p>
+      )}
+      {problems.map(({ tick, message }) => (
+        <p key={tick} className={classes.trouble}>
+          {message}{' '}
+          <button className={classes.dismiss} onClick={() => dismiss(tick)}>
+            Understood
+          </button>
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Stretch } from '../../core/cleaning/order';
+import type { RunSheet } from '../../core/cleaning/run';
+import type { SheetStore } from './use-ticks';
+
+/** The machine that is cleaned. */
+export interface SheetMachine {
+  id: string;
+  nickname: string;
+  /** what its card says of the lens */
+  lens: string | null;
+}
+
+/** What every part of a sheet on the screen needs. */
+export interface SheetContext {
+  run: RunSheet;
+  store: SheetStore;
+  zone: string;
+  /** where pictures go; `null` in a dry run */
+  sheetId: string | null;
+  machine: SheetMachine;
+}
+
+/** Tells one stretch from the others. */
+export const stretchKey = ({ task, part }: Stretch) => `${task}|${part}`;

@@ -1,0 +1,221 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { progressOf, type SheetEvent, type SheetEventWhat } from '../../core/cleaning/progress';
+import type { Outcome } from '../../services/shop';
+import type { SheetState, SheetEventProblem } from '../../services/cleaning/events';
+
+/** A press that has not reached the server yet. */
+interface Waiting extends SheetEvent {
+  decided?: boolean;
+}
+
+interface Answer extends SheetState {
+  problems?: SheetEventProblem[];
+}
+
+export interface SheetStore {
+  progress: ReturnType<typeof progressOf>;
+  ticks: readonly SheetEvent[];
+  /** UTC milliseconds by the server's clock; moves every second */
+  clock: number;
+  press: (what: SheetEventWhat, options?: { decided?: boolean }) => void;
+  /** presses still to be sent */
+  unsent: number;
+  problems: readonly SheetEventProblem[];
+  /** methods as they were pressed here, by tick: one that is disputed is kept by the server without it */
+  methodsSent: ReadonlyMap<string, string>;
+  dismiss: (tick: string) => void;
+  signedOut: boolean;
+  /** the last exchange did not reach the server */
+  offline: boolean;
+  closed: SheetState['closed'];
+}
+
+interface UseTicks {
+  /** `null`: a dry run, kept nowhere but here */
+  sheetId: string | null;
+  person: string;
+  initial: readonly SheetEvent[];
+  now: number;
+}
+
+const pollMs = 3500;
+const storeKey = (sheetId: string) => `bitacora.sheet.${sheetId}`;
+
+function readQueue(sheetId: string | null): Waiting[] {
+  if (!sheetId || typeof window === 'undefined') return [];
+  try {
+    return JSON.parse(window.localStorage.getItem(storeKey(sheetId)) ?? '[]') as Waiting[];
+  } catch {
+    return [];
+  }
+}
+
+function keepQueue(sheetId: string | null, queue: readonly Waiting[]): void {
+  if (!sheetId) return;
+  try {
+    if (queue.length === 0) window.localStorage.removeItem(storeKey(sheetId));
+    else window.localStorage.setItem(storeKey(sheetId), JSON.stringify(queue));
+  } catch {
+    // a full or forbidden store: the queue lives as long as the page
+  }
+}
+
+/**
+ * The presses on a sheet: shown at once, kept on this device until the server has them, sent in order,
+ * and merged with what other devices press.
+ */
+export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): SheetStore {
+  const [server, setServer] = useState<readonly SheetEvent[]>(initial);
+  const [queue, setQueue] = useState<readonly Waiting[]>([]);
+  const [problems, setProblems] = useState<readonly SheetEventProblem[]>([]);
+  const [signedOut, setSignedOut] = useState(false);
+  const [offline, setOffline] = useState(false);
+  const [closed, setClosed] = useState<SheetState['closed']>(null);
+  const [clock, setClock] = useState(now);
+  const queued = useRef<readonly Waiting[]>([]);
+  const [methodsSent, setMethodsSent] = useState<ReadonlyMap<string, string>>(new Map());
+  const have = useRef(initial.length);
+  const busy = useRef(false);
+  // the server's clock is carried on by a clock that nobody sets: one that jumps here ends no wait early
+  const base = useRef({ server: now, mono: 0 });
+
+  const serverNow = useCallback(
+    () => base.current.server + (performance.now() - base.current.mono),
+    [],
+  );
+
+  const replaceQueue = useCallback(
+    (next: readonly Waiting[]) => {
+      queued.current = next;
+      setQueue(next);
+      keepQueue(sheetId, next);
+    },
+    [sheetId],
+  );
+
+  const takeIn = useCallback((answer: Answer) => {
+    base.current = { server: answer.now, mono: performance.now() };
+    setClock(answer.now);
+    setClosed(answer.closed);
+    setSignedOut(false);
+    if (answer.ticks.length > 0) {
+      have.current = answer.count;
+      setServer((before) => [...before, ...answer.ticks]);
+    }
+    if (answer.problems?.length) setProblems((before) => [...before, ...answer.problems!]);
+  }, []);
+
+  const exchange = useCallback(async () => {
+    if (!sheetId || busy.current) return;
+    busy.current = true;
+    const sending = queued.current;
+    try {
+      const url = `/api/sheets/${sheetId}/ticks?have=${have.current}`;
+      const options: RequestInit = { signal: AbortSignal.timeout(8000), cache: 'no-store' };
+      const post = async (some: readonly Waiting[]) => {
+        const body = JSON.stringify(
+          some.map(({ id, at, what, decided }) => ({ id, at, what, decided })),
+        );
+        return fetch(`/api/sheets/${sheetId}/ticks?have=${have.current}`, {
+          ...options,
+          method: 'POST',
+          body,
+          headers: { 'Content-Type': 'application/json' },
+        });
+      };
+      const sent = (some: readonly Waiting[]) => {
+        const ids = new Set(some.map(({ id }) => id));
+        replaceQueue(queued.current.filter(({ id }) => !ids.has(id)));
+      };
+      const response = sending.length > 0 ? await post(sending) : await fetch(url, options);
+      if (response.status === 401) {
+        setSignedOut(true);
+        return;
+      }
+      const outcome = (await response.json()) as Outcome<Answer>;
+      setOffline(false);
+      if (outcome.ok) {
+        takeIn(outcome.value);
+        sent(sending);
+      } else if (sending.length > 1) {
+        // one of them cannot be taken: find out which, and keep the others
+        for (const one of sending) {
+          const alone = (await (await post([one])).json()) as Outcome<Answer>;
+          if (alone.ok) takeIn(alone.value);
+          else setProblems((before) => [...before, { tick: one.id, ...alone.error }]);
+          sent([one]);
+        }
+      } else if (sending.length === 1) {
+        setProblems((before) => [...before, { tick: sending[0]!.id, ...outcome.error }]);
+        sent(sending);
+      }
+    } catch {
+      // everything stays in the queue and goes out later, in order
+      setOffline(true);
+    } finally {
+      busy.current = false;
+    }
+  }, [replaceQueue, sheetId, takeIn]);
+
+  useEffect(() => {
+    base.current = { server: base.current.server, mono: performance.now() };
+    queued.current = readQueue(sheetId);
+    // what an earlier visit could not send goes out now
+    setQueue(queued.current);
+    void exchange();
+    const seconds = setInterval(() => setClock(serverNow()), 1000);
+    const poll = setInterval(() => {
+      if (document.visibilityState === 'visible' || queued.current.length > 0) void exchange();
+    }, pollMs);
+    const wake = () => void exchange();
+    window.addEventListener('online', wake);
+    document.addEventListener('visibilitychange', wake);
+    return () => {
+      clearInterval(seconds);
+      clearInterval(poll);
+      window.removeEventListener('online', wake);
+      document.removeEventListener('visibilitychange', wake);
+    };
+  }, [exchange, serverNow, sheetId]);
+
+  const press = useCallback<SheetStore['press']>(
+    (what, options) => {
+      const tick: Waiting = {
+        id: uuid(),
+        at: Math.round(serverNow()),
+        person,
+        what,
+        ...(options?.decided && { decided: true }),
+      };
+      setClock(serverNow());
+      if (what.kind === 'mark' && what.change.method) {
+        const { method } = what.change;
+        setMethodsSent((before) => new Map(before).set(tick.id, method));
+      }
+      if (sheetId) {
+        replaceQueue([...queued.current, tick]);
+        void exchange();
+      } else setServer((before) => [...before, tick]);
+    },
+    [exchange, person, replaceQueue, serverNow, sheetId],
+  );
+
+  const ticks = useMemo(() => [...server, ...queue], [server, queue]);
+  const progress = useMemo(() => progressOf(ticks), [ticks]);
+  return {
+    progress,
+    ticks,
+    clock,
+    press,
+    unsent: queue.length,
+    problems,
+    methodsSent,
+    dismiss: (id) => setProblems((before) => before.filter(({ tick }) => tick !== id)),
+    signedOut,
+    offline,
+    closed,
+  };
+}

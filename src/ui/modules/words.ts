@@ -1,5 +1,0 @@
-import type { ModuleView } from '../../services/modules';
-
-/** "412.5 h" */
-export const lifeHours = ({ lifeSeconds }: Pick<ModuleView, 'lifeSeconds'>) =>
-  `${(lifeSeconds / 3600).toFixed(1)} h`;

@@ -1,0 +1,5 @@
+import type { ModuleView } from '../../services/parts/parts';
+
+/** "412.5 h" */
+export const lifeHours = ({ lifeSeconds }: Pick<ModuleView, 'lifeSeconds'>) =>
+  `${(lifeSeconds / 3600).toFixed(1)} h`;

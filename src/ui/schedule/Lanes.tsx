@@ -1,0 +1,368 @@
+'use client';
+
+import {
+  DndContext,
+  KeyboardCode,
+  KeyboardSensor,
+  MouseSensor,
+  TouchSensor,
+  pointerWithin,
+  rectIntersection,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type CollisionDetection,
+  type DragEndEvent,
+  type KeyboardCoordinateGetter,
+} from '@dnd-kit/core';
+import { IconFlame, IconPin } from '@tabler/icons-react';
+import { Fragment, useId } from 'react';
+import type { DueForecast } from '../../core/forecast/due';
+import { startOfLocalDay } from '../../core/units/zone';
+import type { Weeks } from '../../services/schedule/problem';
+import { clockTime, dayDate } from '../shared/marks/when';
+import type { ViewBlock } from './blocks';
+import classes from './Lanes.module.css';
+
+interface LanesProps {
+  weeks: Weeks;
+  blocks: readonly ViewBlock[];
+  /** when tasks will be due, by task */
+  marks: Readonly<Record<string, DueForecast>>;
+  /** machines that must not be used */
+  held: readonly string[];
+  zone: string;
+  now: number;
+  selected: string | null;
+  select: (key: string) => void;
+  /** whether blocks can be moved */
+  movable: boolean;
+  /** told of the window a block is held over, null when it is let go */
+  over: (key: string, window: number | null) => void;
+  drop: (key: string, window: number) => void;
+}
+
+/** A column: a window of the technician, or a day without one. */
+interface Column {
+  key: string;
+  day: number;
+  /** index of the window, or null */
+  window: number | null;
+}
+
+function columnsOf({ windows, from, problem }: Weeks): Column[] {
+  const days = Array.from({ length: problem.days }, (_, offset) => from + offset);
+  return days.flatMap((day): Column[] => {
+    const own = windows.flatMap((window, at) =>
+      window.day === day ? [{ key: window.id, day, window: at }] : [],
+    );
+    return own.length > 0 ? own : [{ key: `day ${day}`, day, window: null }];
+  });
+}
+
+/** Where a block may be let go: the pointer's own place, else what it overlaps most. */
+const underPointer: CollisionDetection = (args) => {
+  const found = pointerWithin(args);
+  return found.length > 0 ? found : rectIntersection(args);
+};
+
+/** Arrow keys go from window to window of the same machine. */
+const byWindows: KeyboardCoordinateGetter = (event, { context, currentCoordinates }) => {
+  const { active, droppableRects, droppableContainers, over } = context;
+  const step = event.code === KeyboardCode.Right ? 1 : event.code === KeyboardCode.Left ? -1 : 0;
+  if (!active || step === 0) return undefined;
+  event.preventDefault();
+  const { machine, window } = active.data.current as { machine: string; window: number };
+  const places = droppableContainers
+    .getEnabled()
+    .filter(({ data }) => data.current?.['machine'] === machine)
+    .map(({ id, data }) => ({ id, window: Number(data.current?.['window']) }))
+    .sort((a, b) => a.window - b.window);
+  const here = over ? Number(over.data.current?.['window']) : window;
+  const next =
+    step > 0
+      ? places.find((one) => one.window > here)
+      : places.findLast((one) => one.window < here);
+  const rect = next && droppableRects.get(next.id);
+  return rect ? { x: rect.left + 2, y: rect.top + 2 } : currentCoordinates;
+};
+
+/** The weeks ahead: a lane a machine, a column a window, clean-downs as tags on them. */
+export function Lanes(props: LanesProps) {
+  const { weeks, blocks, zone, now, over, drop } = props;
+  const id = useId();
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 180, tolerance: 8 } }),
+    useSensor(KeyboardSensor, {
+      coordinateGetter: byWindows,
+      keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
+    }),
+  );
+  const columns = columnsOf(weeks);
+  const template = `100px ${columns
+    .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
+    .join(' ')}`;
+  const windowOf = (event: DragEndEvent) => {
+    const window = event.over?.data.current?.['window'];
+    return typeof window === 'number' ? window : null;
+  };
+  const used = weeks.windows.map((_, at) =>
+    blocks
+      .filter(({ window, state }) => window === at && state !== 'done')
+      .reduce((sum, { minutes }) => sum + minutes, 0),
+  );
+  return (
+    <DndContext
+      id={id}
+      sensors={sensors}
+      collisionDetection={underPointer}
+      onDragOver={(event) => over(String(event.active.id), windowOf(event))}
+      onDragCancel={(event) => over(String(event.active.id), null)}
+      onDragEnd={(event) => {
+        const window = windowOf(event);
+        over(String(event.active.id), null);
+        if (window !== null) drop(String(event.active.id), window);
+      }}
+      accessibility={{
+        screenReaderInstructions: {
+          draggable:
+            'Space picks a clean-down up, the arrow keys take it to another window, space lets it go, escape leaves it.',
+        },
+      }}
+    >
+      <div className={classes.scroll} tabIndex={0} role="region" aria-label="The weeks ahead">
+        <div className={classes.grid} style={{ gridTemplateColumns: template }}>
+          <span className={classes.corner} />
+          {columns.map((column, at) => (
+            <Head
+              key={column.key}
+              column={column}
+              first={columns[at - 1]?.day !== column.day}
+              weeks={weeks}
+              used={column.window === null ? 0 : used[column.window]!}
+              zone={zone}
+              now={now}
+            />
+          ))}
+          {weeks.lanes.map((lane) => (
+            <Lane key={lane.id} lane={lane} columns={columns} {...props} />
+          ))}
+        </div>
+      </div>
+    </DndContext>
+  );
+}
+
+function Head({
+  column,
+  first,
+  weeks,
+  used,
+  zone,
+  now,
+}: {
+  column: Column;
+  first: boolean;
+  weeks: Weeks;
+  used: number;
+  zone: string;
+  now: number;
+}) {
+  const { day, window } = column;
+  const date = dayDate(startOfLocalDay(day, zone), zone, now);
+  const closed = weeks.closed[day - weeks.from];
+  if (window === null) {
+    return (
+      <span
+        className={classes.slit}
+        data-closed={closed || undefined}
+        title={closed ? `${date}, closed` : date}
+      >
+        <span className="visually-hidden">{date}, no window</span>
+        <span aria-hidden="true">{date.split(' ')[1]}</span>
+      </span>
+    );
+  }
+  const piece = weeks.windows[window]!;
+  const there = weeks.problem.windows[window]!.minutes;
+  return (
+    <span className={classes.window}>
+      <b>{first ? date.split(' ').slice(0, 2).join(' ') : ''}</b>
+      <span>{clockTime(piece.from, zone)}</span>
+      <span className={classes.fill} data-over={used > there || undefined}>
+        <i style={{ width: `${Math.min(100, (used / there) * 100)}%` }} />
+      </span>
+      <span className="figures">
+        {used} / {there}
+      </span>
+    </span>
+  );
+}
+
+function Lane({
+  lane,
+  columns,
+  weeks,
+  blocks,
+  marks,
+  held,
+  zone,
+  now,
+  ...rest
+}: LanesProps & { lane: Weeks['lanes'][number]; columns: readonly Column[] }) {
+  const own = blocks.filter(({ machineId }) => machineId === lane.id);
+  const tasks = weeks.tasks.filter(({ machineId }) => machineId === lane.id);
+  const busiest = Math.max(1, ...weeks.lanes.flatMap(({ hours }) => hours));
+  return (
+    <Fragment>
+      <span className={classes.name}>
+        {lane.nickname}
+        {held.includes(lane.id) && <em>on hold</em>}
+      </span>
+      {columns.map((column, at) => {
+        const { day, window } = column;
+        const offset = day - weeks.from;
+        const first = columns[at - 1]?.day !== day;
+        const due = first ? tasks.filter(({ id }) => marks[id]?.likely === day) : [];
+        const hours = lane.hours[offset] ?? 0;
+        const booked = lane.bookings.filter((one) => {
+          const start = startOfLocalDay(day, zone);
+          const piece = window === null ? null : weeks.windows[window]!;
+          const [from, to] = piece
+            ? [piece.from, piece.to]
+            : [start, startOfLocalDay(day + 1, zone)];
+          return one.from < to && one.to > from;
+        });
+        return (
+          <Cell
+            key={column.key}
+            machine={lane.id}
+            window={window}
+            closed={Boolean(weeks.closed[offset])}
+            barred={window !== null && weeks.problem.windows[window]!.booked.includes(lane.id)}
+          >
+            {due.length > 0 && (
+              <span
+                className={classes.due}
+                title={`likely due ${dayDate(startOfLocalDay(day, zone), zone, now)}: ${due
+                  .map(({ station, task }) => `${station}, ${task.replaceAll('-', ' ')}`)
+                  .join('; ')}`}
+              >
+                {due.length > 1 ? due.length : ''}
+              </span>
+            )}
+            {booked.length > 0 && (
+              <span
+                className={classes.booked}
+                title={booked
+                  .map(
+                    ({ words, from, to }) =>
+                      `${clockTime(from, zone)} to ${clockTime(to, zone)}: ${words}`,
+                  )
+                  .join('; ')}
+              >
+                {window === null ? '' : booked[0]!.words}
+              </span>
+            )}
+            {own
+              .filter((block) => block.window !== null && block.window === window)
+              .map((block) => (
+                <Tag key={block.key} block={block} zone={zone} nickname={lane.nickname} {...rest} />
+              ))}
+            <i
+              className={classes.use}
+              style={{ height: `${Math.round((hours / busiest) * 14)}px` }}
+              title={`${hours.toFixed(1)} run hours expected`}
+            />
+          </Cell>
+        );
+      })}
+    </Fragment>
+  );
+}
+
+function Cell({
+  machine,
+  window,
+  closed,
+  barred,
+  children,
+}: {
+  machine: string;
+  window: number | null;
+  closed: boolean;
+  barred: boolean;
+  children: React.ReactNode;
+}) {
+  const { setNodeRef, isOver, active } = useDroppable({
+    id: `${machine} ${window}`,
+    disabled: window === null || barred,
+    data: { machine, window },
+  });
+  const mine = active?.data.current?.['machine'] === machine;
+  return (
+    <span
+      ref={window === null ? undefined : setNodeRef}
+      className={window === null ? classes.gap : classes.cell}
+      data-window={window ?? undefined}
+      data-closed={closed || undefined}
+      data-barred={barred || undefined}
+      data-over={(isOver && mine) || undefined}
+      data-open={(mine && !barred && window !== null) || undefined}
+    >
+      {children}
+    </span>
+  );
+}
+
+const shownLines = 3;
+
+function Tag({
+  block,
+  nickname,
+  zone,
+  selected,
+  select,
+  movable,
+}: {
+  block: ViewBlock;
+  nickname: string;
+} & Pick<LanesProps, 'zone' | 'selected' | 'select' | 'movable'>) {
+  const { key, lines, minutes, pinned, state, fire, window, machineId } = block;
+  const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
+    id: key,
+    disabled: !movable || state === 'done',
+    data: { machine: machineId, window },
+  });
+  const more = lines.length - shownLines;
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...attributes}
+      {...listeners}
+      className={classes.tag}
+      data-state={state}
+      data-selected={selected === key || undefined}
+      data-dragged={isDragging || undefined}
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+      onClick={() => select(key)}
+      aria-pressed={selected === key}
+      aria-label={`${nickname}, ${clockTime(block.from, zone)}, ${minutes} minutes: ${lines.map(({ name }) => name).join('; ')}${pinned ? '; pinned' : ''}${state === 'done' ? '; done' : ''}`}
+    >
+      <span className={classes.minutes}>
+        {minutes}
+        {fire && <IconFlame size={16} stroke={2.2} aria-hidden="true" />}
+        {pinned && <IconPin size={16} stroke={2} aria-hidden="true" />}
+      </span>
+      {lines.slice(0, more === 1 ? shownLines + 1 : shownLines).map(({ id, short, done }) => (
+        <span key={id} className={classes.line} data-done={done || undefined}>
+          {short}
+        </span>
+      ))}
+      {more > 1 && <span className={classes.line}>+ {more}</span>}
+    </button>
+  );
+}

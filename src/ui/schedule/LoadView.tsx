@@ -1,0 +1,171 @@
+'use client';
+
+import Link from 'next/link';
+import {
+  Bar,
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { startOfLocalDay } from '../../core/units/zone';
+import type { Load } from '../../services/schedule/load';
+import { dayDate } from '../shared/marks/when';
+import { limitsWords } from '../care/words';
+import classes from './Schedule.module.css';
+
+const hours = (minutes: number) => `${(minutes / 60).toFixed(1)} h`;
+const shownDrivers = 10;
+
+const basisWords: Readonly<Record<Load['drivers'][number]['basis'], string>> = {
+  school: 'by the school chosen',
+  manual: 'by the maker’s manual',
+  evidence: 'by what was found here',
+  shop: 'set by the shop',
+};
+
+/** Whether the technician's time is enough for the next quarter, and what fills it. */
+export function LoadView({ load, zone, now }: { load: Load; zone: string; now: number }) {
+  const { weeks, machines, dangers, drivers, needed, there, told } = load;
+  const label = (day: number) => dayDate(startOfLocalDay(day, zone), zone, now).slice(4);
+  const short = weeks.filter((week) => week.needed > week.there);
+  const data = weeks.map((week) => ({
+    day: label(week.day),
+    work: Math.round(week.needed - week.openings),
+    openings: Math.round(week.openings),
+    there: week.there,
+  }));
+  const nickname = (id: string) => machines.find((one) => one.id === id)?.nickname ?? '';
+  return (
+    <>
+      <section className="panel" aria-labelledby="load">
+        <h2 id="load">
+          {!told
+            ? 'Nobody has said yet when the technician is there'
+            : needed <= there
+              ? 'There is time enough, taken together'
+              : 'There is not time enough'}
+        </h2>
+        <p className={classes.figures}>
+          <span>
+            <b className="figures">{hours(needed)}</b> needed in the next 13 weeks
+          </span>
+          <span>
+            <b className="figures">{hours(there)}</b> there
+          </span>
+          <span>
+            {short.length === 0
+              ? 'no week is short'
+              : `${short.length} of 13 weeks are short: ${short
+                  .slice(0, 4)
+                  .map((week) => label(week.day))
+                  .join(', ')}${short.length > 4 ? ' and more' : ''}`}
+          </span>
+        </p>
+        <div
+          style={{ height: 260 }}
+          role="img"
+          aria-label={weeks
+            .map((week) => `week of ${label(week.day)}: ${week.needed} of ${week.there} minutes`)
+            .join('; ')}
+        >
+          <ResponsiveContainer width="100%" height="100%">
+            <ComposedChart data={data} margin={{ top: 8, right: 14, bottom: 4, left: 0 }}>
+              <CartesianGrid stroke="var(--rule)" vertical={false} />
+              <XAxis
+                dataKey="day"
+                tick={{ fontSize: 13, fill: 'var(--ink-2)' }}
+                stroke="var(--rule-strong)"
+              />
+              <YAxis
+                unit=" min"
+                width={76}
+                tick={{ fontSize: 13, fill: 'var(--ink-2)' }}
+                stroke="var(--rule-strong)"
+              />
+              <Bar
+                dataKey="work"
+                stackId="needed"
+                fill="var(--haze)"
+                stroke="var(--ink)"
+                isAnimationActive={false}
+              />
+              <Bar
+                dataKey="openings"
+                stackId="needed"
+                fill="var(--soot)"
+                stroke="var(--ink)"
+                isAnimationActive={false}
+              />
+              <Line
+                dataKey="there"
+                type="step"
+                stroke="var(--copper)"
+                strokeWidth={3}
+                dot={false}
+                isAnimationActive={false}
+              />
+            </ComposedChart>
+          </ResponsiveContainer>
+        </div>
+        <p className={classes.key}>
+          <span>sand: work</span>
+          <span>dark: making safe and opening, once a machine and week</span>
+          <span>copper line: minutes there</span>
+        </p>
+        <p className="quiet">
+          Each task is done here when its limit is reached, by the use that is expected. What fills
+          faster than the windows come is done in between by whoever uses the machine, and is not
+          counted.
+        </p>
+      </section>
+      <div className={classes.columns}>
+        <section className="panel" aria-labelledby="by-machine">
+          <h2 id="by-machine">By machine</h2>
+          <ul className={classes.lines}>
+            {machines.map(({ id, nickname: name, minutes }) => (
+              <li key={id}>
+                <Link className="line" href={`/machines/${id}`}>
+                  {name}
+                </Link>
+                <span className="figures">{hours(minutes)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="panel" aria-labelledby="by-danger">
+          <h2 id="by-danger">By danger</h2>
+          <ul className={classes.lines}>
+            {dangers.map(({ criticality, minutes }) => (
+              <li key={criticality}>
+                <span>{criticality}</span>
+                <span className="figures">{hours(minutes)}</span>
+              </li>
+            ))}
+          </ul>
+          <p className="quiet">Without openings: several share them.</p>
+        </section>
+        <section className="panel" aria-labelledby="drivers">
+          <h2 id="drivers">What drives it</h2>
+          <ul className={classes.lines}>
+            {drivers.slice(0, shownDrivers).map((one) => (
+              <li key={`${one.machineId} ${one.slug} ${one.task} ${one.limit.kind}`}>
+                <Link className="line" href={`/machines/${one.machineId}?station=${one.slug}`}>
+                  {nickname(one.machineId)}: {one.station}, {one.task.replaceAll('-', ' ')}
+                </Link>
+                <span className="figures">
+                  {one.times} × = {hours(one.minutes)}
+                </span>
+                <span className="quiet">
+                  every {limitsWords([one.limit])}, {basisWords[one.basis]}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}

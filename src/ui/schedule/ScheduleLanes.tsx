@@ -1,0 +1,388 @@
+'use client';
+
+import { Button, Progress } from '@mantine/core';
+import { useRouter } from 'next/navigation';
+import { useCallback, useMemo, useState } from 'react';
+import type { DueForecast } from '../../core/forecast/due';
+import { effectOf, moved } from '../../core/schedule/moves';
+import { scheduleCost } from '../../core/schedule/problem';
+import { startOfLocalDay } from '../../core/units/zone';
+import type { Outcome } from '../../services/shop';
+import type { ScheduleChange } from '../../services/schedule/changes';
+import type { ScheduleView } from '../../services/schedule/schedules';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { useMay } from '../shared/frame/Allowed';
+import { ago, clockTime, dayDate } from '../shared/marks/when';
+import { BlockPanel } from './BlockPanel';
+import { draftBlocks, keptBlocks } from './blocks';
+import { Lanes } from './Lanes';
+import { usePlanning, type Planning, type PlanningActions } from './use-planning';
+import { WhatIfForm } from './WhatIfForm';
+import { changedWords, costWords, lateWords, nicknameOf, proofWords, worseWords } from './words';
+import classes from './Schedule.module.css';
+
+interface ScheduleLanesProps {
+  view: ScheduleView;
+  marks: Readonly<Record<string, DueForecast>>;
+  held: readonly string[];
+  zone: string;
+  now: number;
+  planning: PlanningActions;
+  change: (version: string, change: ScheduleChange) => Promise<Outcome<unknown>>;
+  mend: (version: string) => Promise<Outcome<unknown>>;
+  back: (version: string) => Promise<Outcome<unknown>>;
+}
+
+/** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
+export function ScheduleLanes(props: ScheduleLanesProps) {
+  const { view, marks, held, zone, now, change, mend, back } = props;
+  const { state } = view;
+  const router = useRouter();
+  const refresh = useCallback(() => router.refresh(), [router]);
+  const { planning, problem, starting, begin, end, close } = usePlanning(props.planning, refresh);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [lifted, lift] = useState<{ key: string; window: number | null } | null>(null);
+  const mayPlan = useMay('set up');
+  const version = state.id ?? '';
+  const changing = useAction((input: ScheduleChange) => change(version, input));
+  const goingBack = useAction(() => back(version));
+  const mending = useAction(() => mend(version));
+  // a planning that is over and kept is the plan of the page itself
+  const draft = planning && (!planning.over || planning.question !== null) ? planning : null;
+  const weeks = draft?.weeks ?? view.weeks;
+  const plan = draft?.plan ?? view.plan;
+  const blocks = useMemo(
+    () => (draft ? draftBlocks(draft.weeks, draft.plan) : keptBlocks(view.weeks, state)),
+    [draft, view.weeks, state],
+  );
+  const block = draft ? null : (blocks.find(({ key }) => key === selected) ?? null);
+  const cost = useMemo(() => scheduleCost(view.weeks.problem, view.plan), [view]);
+  const dragged = useMemo(() => {
+    if (!lifted || lifted.window === null || draft) return null;
+    const one = blocks.find(({ key }) => key === lifted.key);
+    if (!one || one.window === lifted.window) return null;
+    const after = moved(weeks.problem, plan, {
+      tasks: one.tasks,
+      from: one.window,
+      to: lifted.window,
+    });
+    return { one, window: lifted.window, effect: effectOf(weeks.problem, plan, after) };
+  }, [lifted, blocks, weeks, plan, draft]);
+
+  return (
+    <>
+      {mayPlan && (
+        <div className={classes.bar}>
+          {planning && !planning.over ? (
+            <>
+              <div className={classes.progress}>
+                <span role="status">{phaseWords(planning)}</span>
+                <Progress value={shareOf(planning) * 100} aria-label="How far planning is" />
+              </div>
+              {planning.question === null && (
+                <Button onClick={() => end(true)}>Stop here and keep</Button>
+              )}
+              <Button variant="default" onClick={() => end(false)}>
+                Cancel
+              </Button>
+            </>
+          ) : (
+            <>
+              <Button
+                loading={starting}
+                onClick={() => {
+                  setSelected(null);
+                  void begin(null, props.planning.start);
+                }}
+              >
+                {state.id ? 'Plan anew' : 'Plan four weeks'}
+              </Button>
+              {state.id && !draft && (
+                <Button
+                  variant="default"
+                  loading={goingBack.pending}
+                  onClick={() => goingBack.run()}
+                >
+                  Back to the plan before
+                </Button>
+              )}
+              {draft && (
+                <Button variant="default" onClick={close}>
+                  Back to the plan that holds
+                </Button>
+              )}
+            </>
+          )}
+        </div>
+      )}
+      <ProblemNote problem={problem ?? goingBack.problem ?? mending.problem ?? changing.problem} />
+      {planning?.over && planning.question === null && planning.trouble && (
+        <p role="status">{planning.trouble}.</p>
+      )}
+      {!draft && state.overtaken.length > 0 && (
+        <section className={classes.over} aria-labelledby="overtaken">
+          <b id="overtaken">This plan was overtaken.</b>
+          {mayPlan && (
+            <>
+              {' Plan anew, where what is pinned stays, or '}
+              <Button
+                variant="default"
+                size="compact-md"
+                loading={mending.pending}
+                onClick={() => mending.run()}
+              >
+                move only what must
+              </Button>
+            </>
+          )}
+          <ul>
+            {state.overtaken.slice(0, 6).map((reason) => (
+              <li key={reason}>{withDates(reason, zone, now)}</li>
+            ))}
+          </ul>
+          {state.overtaken.length > 6 && <p>and {state.overtaken.length - 6} more</p>}
+        </section>
+      )}
+      {draft ? (
+        <DraftFigures draft={draft} zone={zone} now={now} />
+      ) : state.id ? (
+        <p className={classes.figures}>
+          <span>
+            <b className="figures">{Math.round(cost.total - cost.late)}</b> in all, in minutes or
+            what is worth as much: {Math.round(cost.openings)} opening, {Math.round(cost.waste)}{' '}
+            cleaning early, {Math.round(cost.risk)} past due
+            {cost.late > 0 && (
+              <b>
+                ; what can burn goes past its limit {lateWords(cost.late)}: there is no window in
+                time
+              </b>
+            )}
+          </span>
+          {state.kept && state.kept.bound !== null && (
+            <span>when it was made: {proofWords(state.kept.cost, state.kept.bound)}</span>
+          )}
+          <span className="quiet">
+            {state.words} by {state.madeBy}, {ago(state.madeAt, now, zone)}
+          </span>
+        </p>
+      ) : (
+        <p className="quiet">
+          Nothing is planned yet. {view.weeks.told ? '' : 'Say first when the technician is there.'}
+        </p>
+      )}
+      <Lanes
+        weeks={weeks}
+        blocks={blocks}
+        marks={draft ? {} : marks}
+        held={held}
+        zone={zone}
+        now={now}
+        selected={selected}
+        select={(key) => setSelected((before) => (before === key ? null : key))}
+        movable={mayPlan && !draft && !changing.pending}
+        over={(key, window) => lift(window === null ? null : { key, window })}
+        drop={(key, window) => {
+          const one = blocks.find((each) => each.key === key);
+          const id = view.weeks.windows[window]?.id;
+          if (!one?.id || !id || one.window === window) return;
+          changing.run({ kind: 'move', block: one.id, tasks: null, window: id });
+        }}
+      />
+      {dragged && (
+        <div className={classes.says} role="status">
+          <b>
+            {nicknameOf(weeks, dragged.one.tasks[0]!)} to{' '}
+            {dayDate(weeks.windows[dragged.window]!.from, zone, now)}{' '}
+            {clockTime(weeks.windows[dragged.window]!.from, zone)}:{' '}
+            {dragged.effect.broken.length > 0
+              ? `not possible, ${dragged.effect.broken[0]!.words}`
+              : costWords(dragged.effect.cost)}
+          </b>
+          <ul>
+            {worseWords(weeks, dragged.effect, zone, now)
+              .slice(0, 4)
+              .map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+          </ul>
+        </div>
+      )}
+      <p className={classes.key}>
+        <span>figures: hands-on minutes</span>
+        <span>flame: holds what can burn</span>
+        <span>pin: put there by hand</span>
+        <span>copper notch: likely due that day</span>
+        <span>dark foot: expected use</span>
+      </p>
+      {block && (
+        <BlockPanel
+          key={`${block.key} ${version}`}
+          weeks={view.weeks}
+          plan={view.plan}
+          block={block}
+          marks={marks}
+          zone={zone}
+          now={now}
+          change={(input) => change(version, input)}
+        />
+      )}
+      <div className={classes.columns}>
+        {mayPlan && (
+          <WhatIfForm
+            lanes={view.weeks.lanes}
+            today={view.weeks.from}
+            busy={starting || (planning !== null && !planning.over)}
+            ask={(question, input) => {
+              setSelected(null);
+              void begin(question, () => props.planning.startWhatIf(input));
+            }}
+          />
+        )}
+        <Often view={view} />
+        <Refused view={view} zone={zone} now={now} />
+      </div>
+    </>
+  );
+}
+
+/** What is said of a draft: cost, proof, what changes, what becomes past due. */
+function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now: number }) {
+  const { weeks, cost, bound, before, effect, question, person, trouble, base } = draft;
+  const far = startOfLocalDay(weeks.from, zone) > now;
+  const change = before === null ? null : cost.total - before;
+  const changed = useMemo(
+    () => (draft.beforeSchedule ? changedWords(weeks, draft.beforeSchedule, draft.plan) : null),
+    [weeks, draft.beforeSchedule, draft.plan],
+  );
+  return (
+    <section className={classes.over} aria-labelledby="draft">
+      <b id="draft">{question ?? 'The plan as it is being found'}</b>
+      <p className={classes.figures}>
+        <span>
+          <b className="figures">{Math.round(cost.total - cost.late)}</b> in all:{' '}
+          {Math.round(cost.openings)} opening, {Math.round(cost.waste)} cleaning early,{' '}
+          {Math.round(cost.risk)} past due
+          {cost.late > 0 && `; what can burn goes past its limit ${lateWords(cost.late)}`}
+        </span>
+        {question === null && <span>{proofWords(cost.total, bound)}</span>}
+        {question === null && change !== null && (
+          <span>against the plan that holds it {costWords(change)}</span>
+        )}
+        {question !== null && base !== null && (
+          <span>
+            <b>it {costWords(cost.total - cost.late - (base.total - base.late))}</b> than the same
+            days as they are
+          </span>
+        )}
+        <span className="quiet">
+          most overdue first would come to {Math.round(person.total - person.late)}
+          {person.late > 0 && `, and let what can burn past its limit ${lateWords(person.late)}`}
+        </span>
+      </p>
+      {changed && <p>{changed}</p>}
+      {effect && question !== null && (
+        <ul>
+          {worseWords(weeks, effect, zone, now)
+            .slice(0, 8)
+            .map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+        </ul>
+      )}
+      {far && (
+        <p className="quiet">
+          So far ahead nobody knows how dirty things will be: every task is taken as half used.
+        </p>
+      )}
+      {trouble && <p>{trouble}.</p>}
+    </section>
+  );
+}
+
+function Often({ view }: { view: ScheduleView }) {
+  const { often, lanes } = view.weeks;
+  if (often.length === 0) return null;
+  return (
+    <section className="panel" aria-labelledby="often">
+      <h2 id="often">Too often for these windows</h2>
+      <p className="quiet">
+        These fill before the next window comes: whoever uses the machine does them in between, with
+        the wipe at the end of the day.
+      </p>
+      <ul className={classes.lines}>
+        {often.map(({ id, machineId, station, task, criticality, everyDays }) => (
+          <li key={id}>
+            <span>
+              {lanes.find((lane) => lane.id === machineId)?.nickname}: {station},{' '}
+              {task.replaceAll('-', ' ')}
+            </span>
+            <span className="quiet">
+              {criticality}, every {everyDays.toFixed(1)} days
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Refused({ view, zone, now }: { view: ScheduleView; zone: string; now: number }) {
+  const { lanes, windows } = view.weeks;
+  const refused = view.state.kept?.refused ?? [];
+  const grouped = new Map(
+    refused.flatMap((one) => {
+      const window = windows.find(({ id }) => id === one.window);
+      return window ? [[`${one.machineId} ${one.window}`, { ...one, from: window.from }]] : [];
+    }),
+  );
+  if (grouped.size === 0) return null;
+  return (
+    <section className="panel" aria-labelledby="refused">
+      <h2 id="refused">Refused</h2>
+      <ul className={classes.lines}>
+        {[...grouped].map(([key, { machineId, from, reason, by }]) => (
+          <li key={key}>
+            <span>
+              {lanes.find(({ id }) => id === machineId)?.nickname}, {dayDate(from, zone, now)}
+            </span>
+            <span className="quiet">
+              {reason}, {by}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function phaseWords({ phase, seconds }: Planning): string {
+  const after = `${Math.max(1, Math.round(seconds))} s`;
+  switch (phase) {
+    case 'first':
+      return 'The first answer; looking for better ones';
+    case 'searching':
+      return `Searching, ${after}`;
+    case 'proving':
+      return `Proving how good it is, machine by machine, ${after}`;
+    case 'solving':
+      return `The solver looks for the rest, ${after}`;
+    case 'ended':
+      return 'Keeping it';
+  }
+}
+
+/** How far it is in all. */
+function shareOf({ phase, share }: Planning): number {
+  const parts = { first: [0, 0], searching: [0, 0.1], proving: [0.1, 0.5], solving: [0.6, 0.4] };
+  if (phase === 'ended') return 1;
+  const [from, part] = parts[phase]!;
+  return from! + part! * share;
+}
+
+/** Days in a reason as people write them. */
+function withDates(reason: string, zone: string, now: number): string {
+  return reason.replace(/\d{4}-\d{2}-\d{2}/g, (date) =>
+    dayDate(Date.parse(`${date}T12:00:00Z`), zone, now),
+  );
+}

@@ -1,0 +1,56 @@
+import { millisecondsPerHour, millisecondsPerMinute } from '../../../core/units/time';
+import { calendarDays } from '../../../core/units/zone';
+
+const locale = 'en-GB';
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function format(instant: number, zone: string, options: Intl.DateTimeFormatOptions): string {
+  const key = `${zone} ${JSON.stringify(options)}`;
+  let made = formats.get(key);
+  if (!made) {
+    made = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options });
+    formats.set(key, made);
+  }
+  return made.format(instant).replace(/,/g, '');
+}
+
+/** "14:05" */
+export function clockTime(instant: number, zone: string): string {
+  return format(instant, zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+}
+
+/** "Thu 3 Dec", with the year when it is not the year of `now`. */
+export function dayDate(instant: number, zone: string, now: number): string {
+  const year = (at: number) => format(at, zone, { year: 'numeric' });
+  const date = format(instant, zone, { weekday: 'short', day: 'numeric', month: 'short' });
+  return year(instant) === year(now) ? date : `${date} ${year(instant)}`;
+}
+
+/** "Tuesday 24 November 14:10" */
+export function longDate(instant: number, zone: string): string {
+  return format(instant, zone, { weekday: 'long', day: 'numeric', month: 'long' });
+}
+
+/** Relative and absolute together: "20 min ago, 14:05", "yesterday, 14:05", "6 days ago, Wed 18 Nov". */
+export function ago(instant: number, now: number, zone: string): string {
+  const past = now - instant;
+  const days = calendarDays(instant, now, zone);
+  if (past < millisecondsPerMinute) return 'just now';
+  if (past < millisecondsPerHour) {
+    return `${Math.floor(past / millisecondsPerMinute)} min ago, ${clockTime(instant, zone)}`;
+  }
+  if (days === 0)
+    return `${Math.floor(past / millisecondsPerHour)} h ago, ${clockTime(instant, zone)}`;
+  if (days === 1) return `yesterday, ${clockTime(instant, zone)}`;
+  return `${days} days ago, ${dayDate(instant, zone, now)}`;
+}
+
+/** How long something took, in its two leading units: "35 min", "3 h 10", "2 d 4 h". */
+export function span(milliseconds: number): string {
+  const minutes = Math.round(milliseconds / millisecondsPerMinute);
+  if (minutes < 60) return `${minutes} min`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 24)
+    return `${hours} h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, '0')}` : ''}`;
+  return `${Math.floor(hours / 24)} d${hours % 24 ? ` ${hours % 24} h` : ''}`;
+}

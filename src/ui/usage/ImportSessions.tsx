@@ -1,0 +1,304 @@
+'use client';
+
+import { Button, Checkbox, Progress, Table, Tabs } from '@mantine/core';
+import { useCallback, useEffect, useState } from 'react';
+import { formatDuration } from '../../core/units/duration';
+import { formatLocal } from '../../core/units/instant';
+import type { ImportView } from '../../services/usage/import/jobs';
+import type { ImportPart } from '../../services/usage/import/messages';
+import type { Outcome, Refusal } from '../../services/shop';
+import { FileDrop } from '../shared/forms/FileDrop';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import classes from './Import.module.css';
+
+const unreachable: Refusal = {
+  field: null,
+  message: 'The server could not be reached. Nothing was imported: try again.',
+};
+
+async function call<T>(path: string, init?: RequestInit): Promise<Outcome<T>> {
+  try {
+    return (await (await fetch(`/api/imports${path}`, init)).json()) as Outcome<T>;
+  } catch {
+    return { ok: false, error: unreachable };
+  }
+}
+
+/** A sessions file from drop to book: read, preview, import the good rows, keep the bad ones. */
+export function ImportSessions({ zone }: { zone: string }) {
+  const [id, setId] = useState<string | null>(null);
+  const [view, setView] = useState<ImportView | null>(null);
+  const [part, setPart] = useState<ImportPart>('rejected');
+  const [offset, setOffset] = useState(0);
+  const [overlap, setOverlap] = useState(false);
+  const [problem, setProblem] = useState<Refusal | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const look = useCallback(async () => {
+    if (!id) return;
+    const outcome = await call<ImportView>(`/${id}?part=${part}&offset=${offset}`);
+    if (outcome.ok) setView(outcome.value);
+    else setProblem(outcome.error);
+  }, [id, part, offset]);
+
+  const reading = view === null || view.state === 'reading' || view.state === 'writing';
+  useEffect(() => {
+    if (!id) return;
+    let stopped = false;
+    const tick = async () => {
+      await look();
+      if (!stopped && reading) timer = setTimeout(tick, 250);
+    };
+    let timer = setTimeout(tick, 0);
+    return () => {
+      stopped = true;
+      clearTimeout(timer);
+    };
+  }, [id, look, reading]);
+
+  function reset() {
+    setId(null);
+    setView(null);
+    setPart('rejected');
+    setOffset(0);
+  }
+
+  async function take(file: File) {
+    reset();
+    setProblem(null);
+    setBusy(true);
+    const query = new URLSearchParams({ name: file.name, overlap: overlap ? 'yes' : 'no' });
+    const started = await call<string>(`?${query}`, { method: 'POST', body: file });
+    setBusy(false);
+    if (started.ok) setId(started.value);
+    else setProblem(started.error);
+  }
+
+  async function finish() {
+    setBusy(true);
+    setView((before) => before && { ...before, state: 'writing' });
+    const outcome = await call<unknown>(`/${id}`, { method: 'POST' });
+    setBusy(false);
+    if (outcome.ok) await look();
+    else setProblem(outcome.error);
+  }
+
+  async function cancel() {
+    await call(`/${id}`, { method: 'DELETE' });
+    reset();
+  }
+
+  return (
+    <div className={classes.import}>
+      {!id && (
+        <>
+          <FileDrop
+            label="Sessions file"
+            onFile={(file) => void take(file)}
+            onRefused={() => setProblem({ field: null, message: 'Take one file, at most 96 MB.' })}
+            largestBytes={96 * 1024 * 1024}
+            disabled={busy}
+            className={classes.drop}
+          >
+            <p className={classes.dropWords}>Drop a CSV file here, or press to choose one</p>
+            <p className="quiet">
+              First line: machine, start, run, and where known beam, material, process, air_assist,
+              draught, operator, note, key. Comma or semicolon; minutes or h:mm.
+            </p>
+          </FileDrop>
+          <Checkbox
+            label="Take sessions that overlap another on the same machine"
+            checked={overlap}
+            onChange={(event) => setOverlap(event.currentTarget.checked)}
+          />
+        </>
+      )}
+      <ProblemNote problem={problem} />
+      {id && view?.state === 'reading' && (
+        <div className="panel">
+          <p>Reading {view.fileName}. Nothing is written yet.</p>
+          <Progress value={view.progress * 100} aria-label="Reading" color="copper" size="lg" />
+          <Button mt="md" variant="default" onClick={() => void cancel()}>
+            Cancel
+          </Button>
+        </div>
+      )}
+      {view?.state === 'writing' && (
+        <div className="panel" role="status">
+          <p>Writing {view.counts.accepted} sessions into the book, all of them or none.</p>
+          <Progress value={100} animated striped aria-label="Writing" color="copper" size="lg" />
+        </div>
+      )}
+      {view?.state === 'failed' && (
+        <div className="panel">
+          <ProblemNote problem={{ field: null, message: `${view.fileName}: ${view.message}` }} />
+          <Button variant="default" onClick={reset}>
+            Choose another file
+          </Button>
+        </div>
+      )}
+      {view && (view.state === 'checked' || view.state === 'written') && (
+        <>
+          <Summary view={view} busy={busy} finish={finish} cancel={cancel} again={reset} />
+          <Tabs
+            value={part}
+            color="copper"
+            onChange={(value) => {
+              setPart((value ?? 'rejected') as ImportPart);
+              setOffset(0);
+            }}
+          >
+            <Tabs.List>
+              <Tabs.Tab value="rejected">Rejected ({view.counts.rejected})</Tabs.Tab>
+              <Tabs.Tab value="new">
+                {view.state === 'written' ? 'Logged' : 'To log'} ({view.counts.accepted})
+              </Tabs.Tab>
+              <Tabs.Tab value="duplicate">Known already ({view.counts.duplicates})</Tabs.Tab>
+            </Tabs.List>
+          </Tabs>
+          <Rows view={view} zone={zone} />
+          {view.total > 50 && (
+            <div className={classes.pages}>
+              <Button
+                variant="default"
+                disabled={offset === 0}
+                onClick={() => setOffset(Math.max(0, offset - 50))}
+              >
+                Earlier rows
+              </Button>
+              <span className="figures">
+                {offset + 1} to {Math.min(offset + 50, view.total)} of {view.total}
+              </span>
+              <Button
+                variant="default"
+                disabled={offset + 50 >= view.total}
+                onClick={() => setOffset(offset + 50)}
+              >
+                Later rows
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+    </div>
+  );
+}
+
+function Summary({
+  view,
+  busy,
+  finish,
+  cancel,
+  again,
+}: {
+  view: ImportView;
+  busy: boolean;
+  finish: () => Promise<void>;
+  cancel: () => Promise<void>;
+  again: () => void;
+}) {
+  const { counts, state, unused, fileName, id } = view;
+  return (
+    <section className="panel" aria-label="Summary">
+      <h2>
+        {fileName}:{' '}
+        {state === 'written'
+          ? `${counts.accepted} sessions logged`
+          : `${counts.accepted} sessions to log`}
+      </h2>
+      <p role="status">
+        {counts.duplicates} known already, {counts.rejected} rejected.
+        {unused.length > 0 && ` Not used: the columns ${unused.join(', ')}.`}
+        {state === 'checked' && ' Nothing is written yet.'}
+      </p>
+      <div className={classes.buttons}>
+        {state === 'checked' ? (
+          <>
+            <Button loading={busy} disabled={counts.accepted === 0} onClick={() => void finish()}>
+              Import the {counts.accepted} good rows
+            </Button>
+            <Button variant="default" onClick={() => void cancel()}>
+              Cancel
+            </Button>
+          </>
+        ) : (
+          <Button variant="default" onClick={again}>
+            Import another file
+          </Button>
+        )}
+        {counts.rejected > 0 && (
+          <Button variant="default" component="a" href={`/api/imports/${id}/rejected`} download>
+            Download the rejected rows
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Rows({ view, zone }: { view: ImportView; zone: string }) {
+  if (view.rows.length === 0) return <p className="quiet">No rows of this kind.</p>;
+  return (
+    <Table.ScrollContainer minWidth={700}>
+      <Table className="figures" verticalSpacing={6}>
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>Line</Table.Th>
+            {view.rows[0]!.outcome === 'rejected' ? (
+              <>
+                <Table.Th>Field</Table.Th>
+                <Table.Th>Why</Table.Th>
+                <Table.Th>As written</Table.Th>
+              </>
+            ) : (
+              <>
+                <Table.Th>Machine</Table.Th>
+                <Table.Th>Start</Table.Th>
+                <Table.Th>Run</Table.Th>
+                <Table.Th>Work</Table.Th>
+                <Table.Th>Air, draught</Table.Th>
+                <Table.Th>Operator</Table.Th>
+              </>
+            )}
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {view.rows.map((row) => (
+            <Table.Tr key={row.line}>
+              <Table.Td>{row.line}</Table.Td>
+              {row.outcome === 'rejected' ? (
+                <>
+                  <Table.Td>{row.rejection.field}</Table.Td>
+                  <Table.Td>{row.rejection.reason}</Table.Td>
+                  <Table.Td>
+                    <code className={classes.raw}>{row.raw}</code>
+                  </Table.Td>
+                </>
+              ) : (
+                <>
+                  <Table.Td>{row.nickname}</Table.Td>
+                  <Table.Td>{formatLocal(row.session.start, zone).replace('T', ' ')}</Table.Td>
+                  <Table.Td>{formatDuration(row.session.runSeconds)}</Table.Td>
+                  <Table.Td>
+                    {row.session.material
+                      ? `${row.session.process ?? 'work'} ${row.session.material}`
+                      : 'not known'}
+                  </Table.Td>
+                  <Table.Td>
+                    {row.session.airAssist === null
+                      ? 'not known'
+                      : row.session.airAssist
+                        ? 'on'
+                        : 'off'}
+                    , {row.session.draught ?? 'not known'}
+                  </Table.Td>
+                  <Table.Td>{row.session.operator ?? ''}</Table.Td>
+                </>
+              )}
+            </Table.Tr>
+          ))}
+        </Table.Tbody>
+      </Table>
+    </Table.ScrollContainer>
+  );
+}

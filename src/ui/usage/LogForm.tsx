@@ -1,0 +1,463 @@
+'use client';
+
+import { Button, Select, TextInput, Textarea, UnstyledButton } from '@mantine/core';
+import { useInterval } from '@mantine/hooks';
+import { useCallback, useState, type ReactNode } from 'react';
+import { v7 } from 'uuid';
+import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
+import { formatLocal, parseInstant } from '../../core/units/instant';
+import { ok } from '../../core/units/result';
+import type { Draught } from '../../core/usage/soil';
+import type { Controller } from '../../core/usage/gcode/controller';
+import type { LogChoices, Work } from '../../services/usage/log-choices';
+import type { Job } from '../../services/usage/job-files';
+import type { SessionInput } from '../../services/usage/session-input';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { Tiles } from '../shared/forms/Tiles';
+import { useAction } from '../shared/forms/use-action';
+import { JobChips, JobDrop, type KeepJob } from './JobDrop';
+import classes from './Log.module.css';
+
+export interface LogActions {
+  log: (input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
+  startTimer: (machineId: string) => Promise<Outcome<{ startedAt: number }>>;
+  dropTimer: (machineId: string) => Promise<Outcome<unknown>>;
+  logTimer: (
+    input: Omit<SessionInput, 'start' | 'runSeconds'>,
+  ) => Promise<Outcome<{ duplicate: boolean }>>;
+}
+
+interface LogFormProps {
+  machines: { id: string; nickname: string; held: boolean }[];
+  choices: LogChoices[];
+  works: Work[];
+  /** machine to start with */
+  initial: string | null;
+  zone: string;
+  actions: LogActions;
+  /** takes job files; left out where only hours are logged */
+  jobs?: { controllers: Readonly<Record<string, Controller>>; keep: KeepJob };
+  /** asks who logs, where that is not known; takes the place of the operator's field */
+  who?: ReactNode;
+}
+
+const durations = [10, 20, 30, 45, 60, 90, 120, 180];
+const workKey = ({ process, material }: Work) => `${process} ${material}`;
+const notSure = 'not sure';
+const justNow = () => Date.now();
+
+/** Logs a stretch of use: machine, how long, and the last choice again. */
+export function LogForm(props: LogFormProps) {
+  const { machines, choices, initial } = props;
+  const [machineId, setMachineId] = useState(
+    initial ?? (machines.length === 1 ? machines[0]!.id : null),
+  );
+  const [logged, setLogged] = useState<string | null>(null);
+  // each session is typed into fields of its own; what a refusal left is still there
+  const [count, setCount] = useState(0);
+  const chosen = choices.find((one) => one.machineId === machineId);
+  const machine = machines.find(({ id }) => id === machineId);
+  return (
+    <div className={classes.form}>
+      {machines.length > 1 && (
+        <Tiles
+          legend="Machine"
+          tiles={machines.map(({ id, nickname, held }) => ({
+            value: id,
+            label: nickname,
+            hint: held ? 'on hold' : undefined,
+          }))}
+          value={machineId}
+          onChange={(id) => {
+            setMachineId(id);
+            setLogged(null);
+          }}
+        />
+      )}
+      {logged && (
+        <div role="status" className={classes.logged}>
+          {logged}
+        </div>
+      )}
+      {chosen && machine && (
+        <SessionFields
+          key={`${machineId} ${count}`}
+          {...props}
+          machine={machine}
+          chosen={chosen}
+          onTry={() => setLogged(null)}
+          onLogged={(words) => {
+            setLogged(words);
+            setCount(count + 1);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+function SessionFields({
+  machine,
+  chosen,
+  works,
+  zone,
+  actions,
+  jobs,
+  who,
+  onTry,
+  onLogged,
+}: LogFormProps & {
+  machine: { id: string; nickname: string };
+  chosen: LogChoices;
+  /** what was said of the session before no longer holds */
+  onTry: () => void;
+  onLogged: (words: string) => void;
+}) {
+  const [key] = useState(() => v7());
+  const [minutes, setMinutes] = useState<string | null>(null);
+  const [typed, setTyped] = useState('');
+  const [times, setTimes] = useState<{ start: string; stop: string } | null>(null);
+  const [endedAt, setEndedAt] = useState('');
+  const [work, setWork] = useState<string | null>(chosen.work ? workKey(chosen.work) : null);
+  const [airAssist, setAirAssist] = useState(chosen.airAssist);
+  const [draught, setDraught] = useState<Draught>(chosen.draught);
+  const [cleared, setCleared] = useState<'yes' | 'no' | null>(null);
+  const [operator, setOperator] = useState('');
+  const [note, setNote] = useState('');
+  const [beam, setBeam] = useState('');
+  const [wrong, setWrong] = useState<string | null>(null);
+  const [job, setJob] = useState<Job | null>(null);
+
+  const doubt = minutes ? null : bothReadings(typed);
+  const [meant, setMeant] = useState<'minutes' | 'hours' | null>(null);
+  // asked beside the field, and once the button was pressed where the thumb is
+  const [asked, setAsked] = useState(false);
+  const meaning = doubt && (
+    <Tiles<'minutes' | 'hours'>
+      legend={`Is ${typed} minutes or hours?`}
+      compact
+      tiles={[
+        { value: 'minutes', label: 'minutes', hint: `${typed} min` },
+        { value: 'hours', label: 'hours', hint: formatDuration(doubt.hours) },
+      ]}
+      value={meant}
+      onChange={(value) => {
+        setMeant(value);
+        setWrong(null);
+      }}
+    />
+  );
+
+  const done = useCallback(
+    (words: string) =>
+      ({ duplicate }: { duplicate: boolean }) =>
+        onLogged(
+          duplicate ? `${words} was logged before; nothing was added.` : `Logged: ${words}.`,
+        ),
+    [onLogged],
+  );
+  const words = `${machine.nickname}, ${job ? job.name : times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : doubt && meant ? formatDuration(doubt[meant]) : typed || 'the timer'}`;
+  const log = useAction(actions.log, done(words));
+  const timer = useAction(actions.logTimer, done(`${machine.nickname}, the timer`));
+  const problem = log.problem ?? timer.problem;
+
+  const offered = [...chosen.usual];
+  if (work && work !== notSure && !offered.some((one) => workKey(one) === work)) {
+    offered.push(works.find((one) => workKey(one) === work) ?? chosen.work!);
+  }
+
+  /** Everything but the times, or `null` after saying what is wrong. */
+  function rest() {
+    const picked =
+      work === notSure ? null : [...works, ...offered].find((one) => workKey(one) === work);
+    if (bothReadings(beam)) {
+      setWrong(`Beam time: is ${beam} minutes or hours? Write it as h:mm, such as 0:02 or 1:30.`);
+      return null;
+    }
+    const beamSeconds = beam.trim() ? parseDuration(beam) : null;
+    if (beamSeconds && !beamSeconds.ok) {
+      setWrong(beamSeconds.error);
+      return null;
+    }
+    setWrong(null);
+    return {
+      machineId: machine.id,
+      beamSeconds: beamSeconds ? beamSeconds.value : (job?.beamSeconds ?? null),
+      material: picked?.material ?? null,
+      process: picked?.process ?? null,
+      airAssist,
+      draught,
+      operator: operator.trim() || null,
+      note: note.trim() || null,
+      key,
+      debrisCleared: cleared === 'yes',
+      jobId: job?.id ?? null,
+    };
+  }
+
+  function submit() {
+    onTry();
+    const common = rest();
+    if (!common) return;
+    if (times && !job) {
+      const start = parseInstant(times.start, zone);
+      const stop = parseInstant(times.stop, zone);
+      if (!start.ok || !stop.ok) return setWrong('Give both start and stop.');
+      if (stop.value <= start.value) return setWrong('The stop lies before the start.');
+      return log.run({
+        ...common,
+        start: start.value,
+        runSeconds: Math.round((stop.value - start.value) / 1000),
+      });
+    }
+    if (!job && doubt && !meant) {
+      setAsked(true);
+      return setWrong(`Nothing is logged yet: is ${typed} minutes or hours?`);
+    }
+    const duration = job
+      ? ok(job.runSeconds)
+      : minutes
+        ? parseDuration(minutes)
+        : doubt && meant
+          ? ok(doubt[meant])
+          : parseDuration(typed);
+    if (!duration.ok) return setWrong(typed ? duration.error : 'Choose how long it ran.');
+    const end = endedAt ? parseInstant(endedAt, zone) : null;
+    if (end && !end.ok) return setWrong(end.error);
+    const stop = end ? end.value : justNow();
+    log.run({ ...common, start: stop - duration.value * 1000, runSeconds: duration.value });
+  }
+
+  return (
+    <form
+      className={classes.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <JobChips jobs={chosen.jobs} chosen={job} onJob={setJob} />
+      {jobs && !job && (
+        <details>
+          <summary>Take the times from the job file</summary>
+          <JobDrop
+            machineId={machine.id}
+            controller={jobs.controllers[machine.id]!}
+            keep={jobs.keep}
+            onJob={setJob}
+          />
+        </details>
+      )}
+      {job ? null : chosen.timerStartedAt !== null ? (
+        <Timer
+          since={chosen.timerStartedAt}
+          pending={timer.pending}
+          onLog={() => {
+            onTry();
+            const common = rest();
+            if (common) timer.run(common);
+          }}
+          onDrop={() => void actions.dropTimer(machine.id)}
+        />
+      ) : times ? (
+        <div className={classes.times}>
+          <TextInput
+            type="datetime-local"
+            label="Start"
+            value={times.start}
+            onChange={(event) => setTimes({ ...times, start: event.currentTarget.value })}
+          />
+          <TextInput
+            type="datetime-local"
+            label="Stop"
+            value={times.stop}
+            onChange={(event) => setTimes({ ...times, stop: event.currentTarget.value })}
+          />
+          <UnstyledButton td="underline" onClick={() => setTimes(null)}>
+            Give a duration instead
+          </UnstyledButton>
+        </div>
+      ) : (
+        <div>
+          <Tiles
+            legend="How long did it run?"
+            compact
+            tiles={durations.map((value) => ({
+              value: String(value),
+              label: formatDuration(value * 60),
+            }))}
+            value={minutes}
+            onChange={(value) => {
+              setMinutes(value);
+              setTyped('');
+            }}
+          />
+          {!asked && meaning}
+          <div className={classes.other}>
+            <TextInput
+              aria-label="Other duration, in minutes or h:mm"
+              placeholder="other: 25 or 1:10"
+              inputMode="numeric"
+              value={typed}
+              onChange={(event) => {
+                setTyped(event.currentTarget.value);
+                setMinutes(null);
+                setMeant(null);
+                setAsked(false);
+              }}
+            />
+            <TextInput
+              type="datetime-local"
+              aria-label="Ended at; empty means just now"
+              description="ended: empty means just now"
+              inputWrapperOrder={['input', 'description']}
+              value={endedAt}
+              onChange={(event) => setEndedAt(event.currentTarget.value)}
+            />
+            <span className={classes.links}>
+              <UnstyledButton
+                td="underline"
+                onClick={() => {
+                  const now = formatLocal(Date.now(), zone);
+                  setTimes({ start: now, stop: now });
+                }}
+              >
+                Start and stop
+              </UnstyledButton>
+              <UnstyledButton td="underline" onClick={() => void actions.startTimer(machine.id)}>
+                Start a timer
+              </UnstyledButton>
+            </span>
+          </div>
+        </div>
+      )}
+      <div>
+        <Tiles
+          legend="What was worked?"
+          tiles={[
+            ...offered.map((one) => ({ value: workKey(one), label: workKey(one) })),
+            { value: notSure, label: notSure, hint: "counts as this machine's usual mix" },
+          ]}
+          value={work}
+          onChange={setWork}
+        />
+        <Select
+          mt={8}
+          aria-label="Another material"
+          placeholder="another material"
+          data={works.map(workKey)}
+          value={null}
+          onChange={(value) => value && setWork(value)}
+          searchable
+          maw={320}
+        />
+      </div>
+      <div className={classes.pair}>
+        <Tiles
+          legend="Air assist"
+          compact
+          tiles={[
+            { value: 'on', label: 'on' },
+            { value: 'off', label: 'off' },
+          ]}
+          value={airAssist ? 'on' : 'off'}
+          onChange={(value) => setAirAssist(value === 'on')}
+        />
+        <Tiles<Draught>
+          legend="Draught"
+          compact
+          tiles={[
+            { value: 'full', label: 'full' },
+            { value: 'weak', label: 'weak' },
+            { value: 'off', label: 'off' },
+          ]}
+          value={draught}
+          onChange={(value) => setDraught(value ?? 'full')}
+        />
+      </div>
+      {draught === 'off' && (
+        <p className={classes.warning}>
+          Without draught smoke stays with the machine and with you. Do not run it so again.
+        </p>
+      )}
+      <Tiles
+        legend="Did you clear the loose debris afterwards? It can burn."
+        compact
+        clearable
+        tiles={[
+          { value: 'yes', label: 'yes' },
+          { value: 'no', label: 'no' },
+        ]}
+        value={cleared}
+        onChange={(value) => setCleared(value as 'yes' | 'no' | null)}
+      />
+      {who ?? (
+        <TextInput
+          label="Operator"
+          placeholder="you, unless you write another name"
+          value={operator}
+          onChange={(event) => setOperator(event.currentTarget.value)}
+          autoComplete="off"
+          maw={320}
+        />
+      )}
+      <details>
+        <summary>Beam time, note</summary>
+        <TextInput
+          label="Beam time, where known"
+          placeholder="minutes or h:mm"
+          value={beam}
+          onChange={(event) => setBeam(event.currentTarget.value)}
+          maw={320}
+        />
+        <Textarea
+          label="Note"
+          value={note}
+          onChange={(event) => setNote(event.currentTarget.value)}
+        />
+      </details>
+      <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
+      {asked && meaning}
+      {(chosen.timerStartedAt === null || job) && (
+        <div className={classes.submit}>
+          <Button type="submit" size="lg" loading={log.pending}>
+            Log it
+          </Button>
+        </div>
+      )}
+    </form>
+  );
+}
+
+function Timer({
+  since,
+  pending,
+  onLog,
+  onDrop,
+}: {
+  since: number;
+  pending: boolean;
+  onLog: () => void;
+  onDrop: () => void;
+}) {
+  const [now, setNow] = useState(since);
+  useInterval(() => setNow(Date.now()), 1000, { autoInvoke: true });
+  const seconds = Math.max(0, Math.round((now - since) / 1000));
+  const clock = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60]
+    .map((part) => String(part).padStart(2, '0'))
+    .join(':');
+  return (
+    <div className={classes.timer}>
+      <span role="timer" className={classes.clock}>
+        {clock}
+      </span>
+      <Button size="lg" onClick={onLog} loading={pending}>
+        Stop and log
+      </Button>
+      <UnstyledButton td="underline" onClick={onDrop}>
+        Drop the timer
+      </UnstyledButton>
+    </div>
+  );
+}

@@ -1,0 +1,33 @@
+'use client';
+
+import { UnstyledButton } from '@mantine/core';
+import Link from 'next/link';
+import type { Outcome } from '../../services/shop';
+import { useAction } from '../shared/forms/use-action';
+
+interface QuietDaysProps {
+  machine: { id: string; nickname: string };
+  /** shop-local days with their names */
+  days: { day: number; name: string }[];
+  stoodStill: (machineId: string, day: number) => Promise<Outcome<unknown>>;
+}
+
+/** Days on which use was to be expected and none is logged: asked once, in a quiet voice. */
+export function QuietDays({ machine, days, stoodStill }: QuietDaysProps) {
+  const { run, pending } = useAction(stoodStill);
+  const [next] = days;
+  if (!next) return null;
+  return (
+    <p className="quiet">
+      Nothing is logged for {next.name}, when {machine.nickname} usually runs.{' '}
+      <UnstyledButton td="underline" disabled={pending} onClick={() => run(machine.id, next.day)}>
+        It stood still
+      </UnstyledButton>{' '}
+      or{' '}
+      <Link className="line" href={`/log?machine=${machine.id}`}>
+        log its hours
+      </Link>
+      .
+    </p>
+  );
+}
