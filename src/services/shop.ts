@@ -3,9 +3,9 @@ import type { z } from 'zod';
 import { isZone } from '../core/units/zone';
 import { roles, type Role } from '../core/people/roles';
 import { fail, ok, type Result } from '../core/units/result';
-import { insertDataEntry } from '../records/audit-log';
 import { isBusy, openRecords, RecordsError, write, type Db } from '../records/database';
-import type { Source } from '../records/audit-log-data';
+import type { DataKind, EntryData, Source } from '../records/audit-log-data';
+import { insertDataEntry, type NewEntry } from '../records/audit-log';
 import { allPeople } from '../records/people';
 import { readSetting, writeSetting } from '../records/settings';
 import { makeSecret, signingSecret } from './secret';
@@ -169,10 +169,9 @@ export function changeSetting(
   if (before === clean) return ok(clean);
   write(shop.db, () => {
     writeSetting(shop.db, name, clean);
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'setting',
       machineId: null,
-      ...stamp(shop, actor),
       data: { name, from: before, to: clean },
     });
     if (name === 'timezone') rebuildUsage(shop);
@@ -266,6 +265,25 @@ class Refused extends Error {
     super(outcome.error.message);
   }
 }
+
+/**
+ * Writes an entry of the book, stamped with who writes it and when. The caller holds the transaction.
+ * @param entry.at when it happened @default now
+ * @returns its id
+ */
+export function writeEntry<K extends DataKind>(
+  shop: Pick<Shop, 'db' | 'now'>,
+  actor: Actor,
+  { at, ...entry }: EntryToWrite<K>,
+): string {
+  return insertDataEntry(shop.db, { ...entry, ...stamp(shop, actor, at) });
+}
+
+/** What an entry says, without who says it and when it was written down. */
+export type EntryToWrite<K extends DataKind> = Omit<
+  NewEntry,
+  'kind' | 'data' | 'at' | 'recordedAt' | 'personId' | 'person' | 'source'
+> & { kind: K; data: EntryData<K>; at?: number };
 
 /** Who and when, as every entry of the book carries it. `at` defaults to now. */
 export function stamp(shop: Pick<Shop, 'now'>, actor: Actor, at?: number) {

@@ -7,7 +7,6 @@ import { formatOffset } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import {
   entryById,
-  insertDataEntry,
   peopleInBook,
   readBook,
   strikesOf,
@@ -23,7 +22,7 @@ import { correctCare } from '../care/care';
 import { entryWords } from './entry-words';
 import { taskReader } from '../care/care-plans';
 import { correctSession } from '../usage/sessions';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** One line of the book as shown. */
 export interface BookLine {
@@ -195,10 +194,10 @@ export function strikeEntry(
   if (!reason.trim()) return refuse('Say why it is struck through.', 'reason');
   if (strikesOf(shop.db, [id]).size > 0) return refuse('It has been struck through already.');
   const entryId = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'strike',
       machineId: row.machineId,
-      ...stamp(shop, actor, row.at),
+      at: row.at,
       supersedes: id,
       reason: reason.trim(),
       data: { of: row.kind },

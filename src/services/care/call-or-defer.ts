@@ -3,12 +3,11 @@ import { fouledBy } from '../../catalogue/signs';
 import { rung } from '../../core/care/depth';
 import { deferralRefusal } from '../../core/care/deferral';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import { dueMachines, type MachineDue } from './due';
 import { readJudgements } from './calls-and-deferrals';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 const reasonSchema = z
   .string()
@@ -47,10 +46,7 @@ export function deferTask(
   input: z.input<typeof deferSchema>,
 ): Outcome<{ entryId: string }> {
   const parsed = deferSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { stationId, task, reason, until } = parsed.data;
   const found = requireDue(shop, stationId, task);
   if (!found.ok) return found;
@@ -65,10 +61,9 @@ export function deferTask(
   const refused = deferralRefusal(due.task.criticality, until, earlier, now);
   if (refused) return refuse(refused, 'until');
   const entryId = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'deferral',
       machineId: station.machineId,
-      ...stamp(shop, actor),
       note: reason,
       data: { stationId, task, until },
     }),
@@ -90,18 +85,14 @@ export function callTask(
   subjectId: string | null = null,
 ): Outcome<{ entryId: string }> {
   const parsed = callSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const found = requireDue(shop, parsed.data.stationId, parsed.data.task);
   if (!found.ok) return found;
   const entryId = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'call',
       machineId: found.value.station.machineId,
       subjectId,
-      ...stamp(shop, actor),
       data: parsed.data,
     }),
   );

@@ -19,14 +19,14 @@ import { schools, type School } from '../../core/care/schools';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
-import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { careBackwards } from '../../records/care';
 import { write } from '../../records/database';
 import type { EntryData } from '../../records/audit-log-data';
 import { listStations, stationById, type StationRow } from '../../records/machines';
 import { firstUse, hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
-import { allOrNothing, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { allOrNothing, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A care task with the limits in force for it. */
 export type PlannedTask = Planned<CatalogueTask>;
@@ -114,10 +114,10 @@ function note(
   data: EntryData<'care plan'>,
 ): string {
   const { from, reason } = effectSchema.parse(effect);
-  return insertDataEntry(shop.db, {
+  return writeEntry(shop, actor, {
     kind: 'care plan',
     machineId,
-    ...stamp(shop, actor, from),
+    at: from,
     note: reason || null,
     data,
   });

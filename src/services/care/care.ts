@@ -9,7 +9,7 @@ import { stationById } from '../../records/machines';
 import { openFoundDamage } from '../faults/open-fault';
 import { checkMethod, settleDispute } from './methods';
 import { stationTasks, taskReader } from './care-plans';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
 
 /** One care task at one station, as it ended. */
 export const careSchema = z.object({
@@ -171,10 +171,7 @@ export function correctCare(
   }
   if (change) {
     const parsed = careSchema.safeParse({ stationId: row.stationId, task: row.task, ...change });
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!;
-      return refuse(issue.message, String(issue.path[0] ?? ''));
-    }
+    if (!parsed.success) return firstRefusal(parsed.error);
     if (change.at > shop.now()) return refuse('The time lies in the future.', 'at');
     const station = stationById(shop.db, row.stationId)!;
     const task = taskReader(shop)(station, row.task);

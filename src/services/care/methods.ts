@@ -2,10 +2,10 @@ import { disputedField, judgeMethod, partOf, type MatrixRule } from '../../catal
 import { methodChoices, methodQuestions, type MethodQuestion } from '../../catalogue/methods';
 import type { CareGroup } from '../../core/care/care';
 import { ok } from '../../core/units/result';
-import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { machineById, stationById, type StationRow } from '../../records/machines';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A disputed method the shop has decided to use is kept as the answer to this question. */
 const disputed = (rule: string) => `disputed:${rule}`;
@@ -62,10 +62,9 @@ export function chooseMethod(
   const station = input.stationId ? stationById(shop.db, input.stationId) : null;
   if (input.stationId && !station) return refuse('That station is no longer there.', 'station');
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'method choice',
       machineId: station?.machineId ?? null,
-      ...stamp(shop, actor),
       data: { question: question.id, choice: input.choice, stationId: station?.id ?? null },
     }),
   );
@@ -83,10 +82,9 @@ export function settledDisputes(shop: Pick<Shop, 'db'>): Set<string> {
 
 /** Says once and for all that the shop uses a disputed method. */
 export function settleDispute(shop: Shop, actor: Actor, rule: string): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'method choice',
     machineId: null,
-    ...stamp(shop, actor),
     data: { question: disputed(rule), choice: settled, stationId: null },
   });
 }

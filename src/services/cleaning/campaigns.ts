@@ -15,7 +15,7 @@ import {
 } from '../../records/cleaning';
 import { nicknameOf } from '../usage/sessions';
 import { runOf, startSheet } from './sheets';
-import { allOrRefused, refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, allOrRefused, type Actor, type Outcome, type Shop } from '../shop';
 
 export const campaignSchema = z.object({
   people: z
@@ -41,10 +41,7 @@ export function startCampaign(
   input: unknown,
 ): Outcome<{ campaignId: string }> {
   const parsed = campaignSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { people, machines } = parsed.data;
   const campaignId = newId();
   return allOrRefused(shop, (take) => {

@@ -1,13 +1,7 @@
 import { ok } from '../../core/units/result';
-import {
-  entriesAbout,
-  entryById,
-  entryData,
-  insertDataEntry,
-  standingEntries,
-} from '../../records/audit-log';
+import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** Something mended for now, with the day on which it is put right. */
 export interface PutBack {
@@ -50,11 +44,10 @@ export function putRight(shop: Shop, actor: Actor, id: string, how: string): Out
     return refuse('That has been put right already.');
   }
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'put back done',
       machineId: row.machineId,
       subjectId: id,
-      ...stamp(shop, actor),
       data: { how: how.trim() || 'as it was' },
     }),
   );

@@ -13,7 +13,7 @@ import { inTheWayWords } from '../../core/cleaning/rules';
 import { wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
-import { insertDataEntry, standingEntries } from '../../records/audit-log';
+import { standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import {
@@ -30,7 +30,7 @@ import { releaseHoldEntry } from '../machines/holds';
 import { taskReader } from '../care/care-plans';
 import { placeId } from './run-sheet';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
-import { allOrRefused, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { allOrRefused, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
 
 function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
@@ -147,19 +147,17 @@ export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome
       );
     }
     for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
-      insertDataEntry(shop.db, {
+      writeEntry(shop, actor, {
         kind: 'put back',
         machineId,
-        ...stamp(shop, actor),
         data: { what, until: until!, sheetId },
       });
     }
     const used = marked.filter(({ result }) => uses.has(result!));
     drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'clean-down signed off',
       machineId,
-      ...stamp(shop, actor),
       data: {
         sheetId,
         done: marked.length,
@@ -239,10 +237,9 @@ export function abandonSheet(
     ];
   });
   write(shop.db, () => {
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'clean-down abandoned',
       machineId: sheet.value.machineId,
-      ...stamp(shop, actor),
       note: reason.trim(),
       data: { sheetId, marks },
     });

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import {
   deviceByHash,
@@ -14,7 +13,7 @@ import { newId } from '../../records/ids';
 import { machineById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
 import { hashOf } from '../secret';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A device as Set-up shows it. Its token was shown once. */
 export interface DeviceView {
@@ -68,10 +67,9 @@ export function addDevice(
       addedAt: shop.now(),
       revokedAt: null,
     });
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'device',
       machineId,
-      ...stamp(shop, actor),
       data: { deviceId: id, name, change: 'added' },
     });
   });
@@ -85,10 +83,9 @@ export function shutOutDevice(shop: Shop, actor: Actor, id: string): Outcome<nul
   if (device.revokedAt !== null) return ok(null);
   write(shop.db, () => {
     revokeDevice(shop.db, id, shop.now());
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'device',
       machineId: device.machineId,
-      ...stamp(shop, actor),
       data: { deviceId: id, name: device.name, change: 'revoked' },
     });
   });

@@ -1,15 +1,9 @@
 import { ok } from '../../core/units/result';
-import {
-  entriesAbout,
-  entryById,
-  entryData,
-  insertDataEntry,
-  standingEntries,
-} from '../../records/audit-log';
+import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A mark or scar that is known and harmless: it need not be reported again. */
 export interface AcceptedMark {
@@ -62,10 +56,9 @@ export function acceptMark(
     return refuse('Describe the mark in a few words, at most 200 characters.', 'words');
   }
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'accepted mark',
       machineId: input.machineId,
-      ...stamp(shop, actor),
       data: { stationId: input.stationId, words },
     }),
   );
@@ -80,11 +73,10 @@ export function dropMark(shop: Shop, actor: Actor, id: string, how: string): Out
     return refuse('That mark is off the list already.');
   }
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'accepted mark gone',
       machineId: row.machineId,
       subjectId: id,
-      ...stamp(shop, actor),
       data: { how: how.trim() || 'gone' },
     }),
   );

@@ -22,7 +22,6 @@ import {
   entriesAbout,
   entryById,
   entryData,
-  insertDataEntry,
   standingEntries,
   strikesOf,
 } from '../../records/audit-log';
@@ -34,7 +33,7 @@ import { lastCleanDown } from './links';
 import { moduleViews } from '../parts/parts';
 import { recordAnswers } from './record-answers';
 import { currentStrength } from '../readings/strength/burns';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */
 export interface DiagnosedCause {
@@ -364,11 +363,10 @@ export function answerCheck(
     return refuse('Somebody answered that just now. Take that answer back first.', 'check');
   }
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'fault check',
       machineId: fault.value.machineId,
       subjectId: fault.value.id,
-      ...stamp(shop, actor),
       data: { check: check.id, answer },
     }),
   );
@@ -388,11 +386,10 @@ export function addCause(
     return refuse('Say the cause in a few words, at most 200 characters.', 'words');
   }
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'fault cause',
       machineId: fault.value.machineId,
       subjectId: fault.value.id,
-      ...stamp(shop, actor),
       data: { words },
     }),
   );
@@ -403,10 +400,9 @@ export function addCause(
 export function resetCases(shop: Shop, actor: Actor): Outcome<null> {
   const cases = standingEntries(shop.db, ['fault closed']).length;
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'diagnosis reset',
       machineId: null,
-      ...stamp(shop, actor),
       data: { cases },
     }),
   );

@@ -13,14 +13,14 @@ import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
-import { entryByKey, insertDataEntry } from '../../records/audit-log';
+import { entryByKey } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
 import { dueMachines } from '../care/due';
 import { requireMachine } from '../machines/machines';
 import { readMaterial } from '../usage/session-input';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { shopMaterials } from '../usage/soil-weights-read';
 import { openFaults, requireOpenFault, type Fault } from './faults';
 import { followToken } from './follow';
@@ -225,11 +225,10 @@ function noteAgain(
   key: string,
 ): void {
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'fault again',
       machineId,
       subjectId: id,
-      ...stamp(shop, actor),
       key,
       note: note?.trim().slice(0, 1000) || null,
       data: {},

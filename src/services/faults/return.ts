@@ -1,16 +1,10 @@
 import { secondLook } from '../../catalogue/proofs';
 import { ok } from '../../core/units/result';
-import {
-  entriesAbout,
-  entryById,
-  entryData,
-  insertDataEntry,
-  standingEntries,
-} from '../../records/audit-log';
+import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { activeHolds, releaseHold, releaseHoldEntry } from '../machines/holds';
 import { othersWhoDiagnose } from '../people/people';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, type Fault } from './faults';
 import { tellFollowers } from './follow';
@@ -96,11 +90,10 @@ export function returnToUse(
       'restriction',
     );
   }
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'fault return',
     machineId: fault.machineId,
     subjectId: fault.id,
-    ...stamp(shop, actor),
     data: { restriction, strength: measured?.strength ?? null },
   });
   const words = restriction ? `proved, with a restriction: ${restriction}` : 'proved';
@@ -145,11 +138,10 @@ export function liftRestriction(shop: Shop, actor: Actor, id: string, how: strin
   }
   if (!how.trim()) return refuse('Say what changed, so that it may do everything again.', 'how');
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'restriction lifted',
       machineId: row.machineId,
       subjectId: id,
-      ...stamp(shop, actor),
       data: { how: how.trim() },
     }),
   );

@@ -2,11 +2,10 @@ import { z } from 'zod';
 import { burnProof, openedPlaces, secondLook } from '../../catalogue/proofs';
 import { fanMisfits } from '../../core/faults/fan';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { releaseHoldEntry } from '../machines/holds';
 import { isSame, othersWhoDiagnose } from '../people/people';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { storeItem, takeOut } from '../inventory/inventory';
 import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, waitingActions, type Fault } from './faults';
@@ -56,11 +55,10 @@ export function diagnoseFault(
   if (!fault.ok) return fault;
   return ok(
     write(shop.db, () =>
-      insertDataEntry(shop.db, {
+      writeEntry(shop, actor, {
         kind: 'fault diagnosis',
         machineId: fault.value.machineId,
         subjectId: fault.value.id,
-        ...stamp(shop, actor),
         note,
         data: { cause },
       }),
@@ -138,11 +136,10 @@ export function repairFault(
   }
   return ok(
     write(shop.db, () => {
-      const id = insertDataEntry(shop.db, {
+      const id = writeEntry(shop, actor, {
         kind: 'fault repair',
         machineId: fault.value.machineId,
         subjectId: fault.value.id,
-        ...stamp(shop, actor),
         note,
         data: {
           action,
@@ -210,11 +207,10 @@ export function proveFault(
   const strength = proof === burnProof ? (strengthSince(shop, fault)?.strength ?? null) : null;
   return ok(
     write(shop.db, () =>
-      insertDataEntry(shop.db, {
+      writeEntry(shop, actor, {
         kind: 'fault proof',
         machineId: fault.machineId,
         subjectId: fault.id,
-        ...stamp(shop, actor),
         note,
         data: { tested, passed, proof: proof ?? null, strength },
       }),
@@ -275,11 +271,10 @@ export function closeFault(
       const returned = returnToUse(shop, actor, fault, null);
       if (!returned.ok) return returned;
     }
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'fault closed',
       machineId: fault.machineId,
       subjectId: fault.id,
-      ...stamp(shop, actor),
       note,
       data: { as, duplicateOf },
     });

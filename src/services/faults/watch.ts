@@ -1,10 +1,10 @@
 import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { millisecondsPerDay } from '../../core/units/time';
-import { entriesAbout, entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entriesAbout, entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/usage/sessions';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { readFault } from './faults';
 import { reportFault, type Reported } from './report';
 
@@ -69,11 +69,10 @@ export function answerWatch(
     return refuse('Log what you did first: the question is about that session.');
   }
   return write(shop.db, () => {
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'watch answer',
       machineId: input.machineId,
       subjectId: input.faultId,
-      ...stamp(shop, actor),
       data: { seen: input.seen },
     });
     if (!input.seen) return ok(null);

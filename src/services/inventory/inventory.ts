@@ -9,10 +9,18 @@ import {
   type StockState,
 } from '../../core/inventory/stock';
 import { ok } from '../../core/units/result';
-import { entryData, insertDataEntry, insertEntry, standingEntries } from '../../records/audit-log';
+import { entryData, insertEntry, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { insertStock, standingStock, stockHistory } from '../../records/inventory';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import {
+  writeEntry,
+  firstRefusal,
+  refuse,
+  stamp,
+  type Actor,
+  type Outcome,
+  type Shop,
+} from '../shop';
 
 /** A consumable as this shop keeps it. Amounts in its unit. */
 export interface StoreItem {
@@ -211,10 +219,7 @@ export const movementSchema = z.object({
 /** Receives, counts or takes out by hand. */
 export function moveStock(shop: Shop, actor: Actor, input: unknown): Outcome<null> {
   const parsed = movementSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { item, kind, quantity, note } = parsed.data;
   const known = storeItem(shop, item);
   if (!known) return refuse('That item is not in the stores.', 'item');
@@ -244,10 +249,7 @@ export const itemSchema = z.object({
 /** Adds an item or changes one; what was before stays in the book. */
 export function changeStoreItem(shop: Shop, actor: Actor, input: unknown): Outcome<string> {
   const parsed = itemSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { item, ...rest } = parsed.data;
   const items = storeItems(shop);
   const known = item ? items.find((one) => one.item === item) : null;
@@ -258,10 +260,9 @@ export function changeStoreItem(shop: Shop, actor: Actor, input: unknown): Outco
   if (twin) return refuse(`${twin.name} is in the stores already.`, 'name');
   const id = item ?? `own-${slug(rest.name)}-${items.length + 1}`;
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'store item',
       machineId: null,
-      ...stamp(shop, actor),
       data: { item: id, ...rest, tool: known ? known.tool : rest.tool, gone: false },
     }),
   );
@@ -276,10 +277,9 @@ export function dropStoreItem(shop: Shop, actor: Actor, id: string): Outcome<nul
   if (!item) return refuse('That item is not in the stores.', 'item');
   const { own: _, replaces: __, ...data } = item;
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'store item',
       machineId: null,
-      ...stamp(shop, actor),
       data: { ...data, gone: true },
     }),
   );

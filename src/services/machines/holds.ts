@@ -5,7 +5,6 @@ import {
   entriesAbout,
   entryById,
   entryData,
-  insertDataEntry,
   standingEntries,
   type EntryRow,
 } from '../../records/audit-log';
@@ -13,7 +12,7 @@ import { write } from '../../records/database';
 import type { EntryData } from '../../records/audit-log-data';
 import { openSheets, sheetEvents } from '../../records/cleaning';
 import { requireMachine } from './machines';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A machine that must not be used until released. */
 export interface Hold {
@@ -101,11 +100,11 @@ export function releaseHoldEntry(
   data: EntryData<'release'>,
   at?: number,
 ): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'release',
     machineId: hold.machineId,
     subjectId: hold.id,
-    ...stamp(shop, actor, at),
+    at: at,
     data,
   });
 }
@@ -122,10 +121,9 @@ export function holdMachine(
   if (!words.trim()) return refuse('Say why, in words that operators will read.', 'words');
   return ok(
     write(shop.db, () =>
-      insertDataEntry(shop.db, {
+      writeEntry(shop, actor, {
         kind: 'hold',
         machineId,
-        ...stamp(shop, actor),
         data: { why: 'by hand', words: words.trim() },
       }),
     ),

@@ -3,7 +3,6 @@ import { findFamily, findStationKind } from '../../catalogue/catalogue';
 import { families } from '../../catalogue/families';
 import type { Family } from '../../catalogue/schema';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId, newToken } from '../../records/ids';
 import {
@@ -20,7 +19,7 @@ import {
 } from '../../records/machines';
 import { openSheetOf } from '../../records/cleaning';
 import { nearest } from '../usage/nearest';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 export const nicknameSchema = z
   .string()
@@ -118,10 +117,10 @@ export function noteMachine(
   to: string | null,
   at?: number,
 ): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'machine',
     machineId,
-    ...stamp(shop, actor, at),
+    at: at,
     data: { change, from, to },
   });
 }

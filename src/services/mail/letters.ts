@@ -4,17 +4,16 @@ import { z } from 'zod';
 import { dangerWords, holdsAtOnce, type Danger } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { millisecondsPerHour, millisecondsPerMinute } from '../../core/units/time';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import { insertLetter, unsentLetters, updateLetter, waitingLetters } from '../../records/mail';
 import { machineById } from '../../records/machines';
 import { allPeople, personById, updatePerson } from '../../records/people';
 import {
+  writeEntry,
   firstRefusal,
   patiently,
   refuse,
-  stamp,
   type Actor,
   type Outcome,
   type Shop,
@@ -80,10 +79,9 @@ export function changePost(shop: Shop, actor: Actor, input: unknown): Outcome<nu
   fs.renameSync(aside, postFile(shop));
   const words = ({ host, port, from }: Post) => `${from} through ${host}:${port}`;
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'setting',
       machineId: null,
-      ...stamp(shop, actor),
       data: { name: 'mail', from: before && words(before), to: words(next) },
     }),
   );

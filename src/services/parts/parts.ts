@@ -14,13 +14,21 @@ import {
 } from '../../core/parts/presence';
 import { ok } from '../../core/units/result';
 import { localDay } from '../../core/units/zone';
-import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import { listMachines, listStations, machineById } from '../../records/machines';
 import { firstUse, totalsBefore } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
-import { allOrRefused, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import {
+  writeEntry,
+  firstRefusal,
+  allOrRefused,
+  refuse,
+  type Actor,
+  type Outcome,
+  type Shop,
+} from '../shop';
 
 /** A serial-numbered part with its moves in order. */
 export interface Module {
@@ -130,10 +138,7 @@ export type ModuleInput = z.input<typeof moduleSchema>;
 /** Adds a module, to the drawer or into a machine that has room for it. */
 export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome<Module> {
   const parsed = moduleSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { kind, serial, name, hadHours, machineId } = parsed.data;
   const at = parsed.data.at ?? beginning(shop, machineId);
   const modules = listModules(shop);
@@ -162,10 +167,10 @@ export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome
     if (refused) return refused;
   }
   write(shop.db, () => {
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'module',
       machineId: null,
-      ...stamp(shop, actor, at),
+      at: at,
       data: {
         moduleId,
         kind,
@@ -187,10 +192,10 @@ function beginning(shop: Shop, machineId: string | null): number {
 }
 
 function noteMove(shop: Shop, actor: Actor, moduleId: string, { at, machineId }: Move): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'module moved',
     machineId,
-    ...stamp(shop, actor, at),
+    at: at,
     data: { moduleId },
   });
 }
@@ -310,10 +315,10 @@ export function endModule(
   }
   write(shop.db, () => {
     if (place !== null) noteMove(shop, actor, moduleId, { at, machineId: null });
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'module ended',
       machineId: place,
-      ...stamp(shop, actor, at),
+      at: at,
       data: { moduleId, why: why.trim().slice(0, 200) },
     });
   });

@@ -5,7 +5,7 @@ import { username } from 'better-auth/plugins';
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
-import { hasEntryBeside, insertDataEntry } from '../../records/audit-log';
+import { hasEntryBeside } from '../../records/audit-log';
 import { newId } from '../../records/ids';
 import {
   allPeople,
@@ -16,11 +16,11 @@ import {
 } from '../../records/people';
 import { keyed, signingSecret } from '../secret';
 import {
+  writeEntry,
   allOrRefused,
   changeSetting,
   firstRefusal,
   refuse,
-  stamp,
   type Actor,
   type Outcome,
   type Shop,
@@ -180,10 +180,9 @@ export async function createTechnician(
     insertPerson(shop.db, { id, userId: id, name, role: 'technician', addedAt: shop.now() });
     const kept = beside(actor);
     if (!kept.ok) return kept;
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'person',
       machineId: null,
-      ...stamp(shop, actor),
       data: { personId: id, name, role: 'technician', change: 'joined' },
     });
     return ok({ id, name });

@@ -2,7 +2,6 @@ import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { may, roles, type Role } from '../../core/people/roles';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import {
@@ -37,7 +36,7 @@ import {
 } from './auth';
 import type { EntryData } from '../../records/audit-log-data';
 import { hashOf, keyed, linkToken } from '../secret';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { slowed, type TryCount } from './tries';
 
 /** Somebody of the shop, as Set-up shows them. */
@@ -128,10 +127,9 @@ function note(
   { id, name, role }: Pick<PersonRow, 'id' | 'name' | 'role'>,
   change: EntryData<'person'>['change'],
 ): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'person',
     machineId: null,
-    ...stamp(shop, actor),
     data: { personId: id, name, role, change },
   });
 }

@@ -6,7 +6,7 @@ import type { Taken } from '../../core/schedule/time';
 import { ok } from '../../core/units/result';
 import { millisecondsPerDay } from '../../core/units/time';
 import { localDay } from '../../core/units/zone';
-import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import {
@@ -20,7 +20,7 @@ import {
 } from '../../records/schedule';
 import { askApart } from '../background-job';
 import { requireMachine } from '../machines/machines';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { largestCalendar, type CalendarOrder, type ReadCalendar } from './icalendar';
 import { instantOf } from './time';
 
@@ -58,10 +58,10 @@ export function addBooking(
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
   const entryId = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'booking',
       machineId: machine.value.id,
-      ...stamp(shop, actor, from),
+      at: from,
       note: words,
       data: { end: to, weeks },
     }),
@@ -234,10 +234,9 @@ function note(
   change: 'added' | 'read again' | 'removed',
   events: number,
 ) {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'calendar',
     machineId,
-    ...stamp(shop, actor),
     data: { name, change, events },
   });
 }

@@ -2,12 +2,11 @@ import { ICalCalendar, ICalCalendarMethod, ICalEventStatus } from 'ical-generato
 import { timingSafeEqual } from 'node:crypto';
 import { millisecondsPerDay } from '../../core/units/time';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { readSetting, writeSetting } from '../../records/settings';
 import { plannedEvents } from '../../records/schedule';
 import { keyed } from '../secret';
-import { stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { heardDays } from './events';
 
 const setting = 'plan-feed';
@@ -26,10 +25,9 @@ export function renewFeed(shop: Shop, actor: Actor): Outcome<null> {
   const next = String(Number(before) + 1);
   write(shop.db, () => {
     writeSetting(shop.db, setting, next);
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'setting',
       machineId: null,
-      ...stamp(shop, actor),
       data: { name: setting, from: before, to: next },
     });
   });

@@ -8,9 +8,9 @@ import {
 import { ok } from '../../core/units/result';
 import { millisecondsPerDay, millisecondsPerMinute } from '../../core/units/time';
 import { startOfLocalDay, wallInstants } from '../../core/units/zone';
-import { entryData, insertDataEntry, standingEntries } from '../../records/audit-log';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** A change of some days, as it is listed. */
 export interface KnownChange extends DayChange {
@@ -105,10 +105,9 @@ export function setWeek(
   );
   if (crossing) return refuse('Two windows of a day overlap. Nothing was changed.', 'windows');
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'technician week',
       machineId: null,
-      ...stamp(shop, actor),
       data: { windows, closed: [...new Set(parsed.data.closed)].sort() },
     }),
   );
@@ -146,10 +145,9 @@ export function changeDays(
   if (!parsed.success) return firstRefusal(parsed.error);
   const { note, ...data } = parsed.data;
   const entryId = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'technician days',
       machineId: null,
-      ...stamp(shop, actor),
       note,
       data: { ...data, windows: data.what === 'windows' ? data.windows : [] },
     }),

@@ -2,17 +2,11 @@ import { z } from 'zod';
 import { usualController } from '../../catalogue/controllers';
 import type { Controller } from '../../core/usage/gcode/controller';
 import { ok } from '../../core/units/result';
-import {
-  entriesOfKind,
-  entryById,
-  entryByKey,
-  entryData,
-  insertDataEntry,
-} from '../../records/audit-log';
+import { entriesOfKind, entryById, entryByKey, entryData } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { listMachines, updateMachine, type MachineRow } from '../../records/machines';
 import { noteMachine, requireMachine } from '../machines/machines';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 
 /** What a machine's controller does with a job file: its own settings, else those of its family. */
 export function controllerOf(machine: Pick<MachineRow, 'family' | 'controller'>): Controller {
@@ -90,10 +84,7 @@ export interface Job {
 /** Keeps a job file's figures for a machine. The same file with the same figures is kept once. */
 export function keepJob(shop: Shop, actor: Actor, input: z.input<typeof jobSchema>): Outcome<Job> {
   const parsed = jobSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? ''));
-  }
+  if (!parsed.success) return firstRefusal(parsed.error);
   const { hash, name } = parsed.data;
   const machine = requireMachine(shop, parsed.data.machineId);
   if (!machine.ok) return machine;
@@ -103,10 +94,9 @@ export function keepJob(shop: Shop, actor: Actor, input: z.input<typeof jobSchem
   const known = entryByKey(shop.db, key);
   if (known) return ok(jobOf(known));
   const id = write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'job file',
       machineId: machine.value.id,
-      ...stamp(shop, actor),
       key,
       data: { hash, name, runSeconds, beamSeconds },
     }),

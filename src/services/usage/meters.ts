@@ -14,7 +14,6 @@ import { localDay, startOfLocalDay } from '../../core/units/zone';
 import {
   entryByKey,
   entryData,
-  insertDataEntry,
   insertEntry,
   standingEntries,
   strikesOf,
@@ -31,7 +30,7 @@ import { sessionsBetween, type StandingSession } from '../../records/usage/sessi
 import { hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import { writeSession } from './sessions';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { deriveUsage } from './usage';
 
 /** How many stretches back the Machine page looks for questions. */
@@ -146,11 +145,10 @@ function explain(
   readingId: string,
   jump: MeterJump,
 ): void {
-  insertDataEntry(shop.db, {
+  writeEntry(shop, actor, {
     kind: 'meter explained',
     machineId,
     subjectId: readingId,
-    ...stamp(shop, actor),
     data: { how: jump.how, atSeconds: jump.how === 'rolled over' ? jump.atSeconds : null },
   });
 }
@@ -342,10 +340,10 @@ export function noteQuietDay(
   if (!machine.ok) return machine;
   if (!quietDays(shop, machine.value.id).includes(day)) return ok(null);
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'day without use',
       machineId: machine.value.id,
-      ...stamp(shop, actor, startOfLocalDay(day, shop.zone)),
+      at: startOfLocalDay(day, shop.zone),
       data: { day },
     }),
   );

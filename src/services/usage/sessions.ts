@@ -19,7 +19,7 @@ import { jobOfMachine } from './job-files';
 import { nobody } from '../machines/labels';
 import { requireMachine } from '../machines/machines';
 import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
 import { shopMaterials } from './soil-weights-read';
 import { deriveUsage } from './usage';
 
@@ -64,10 +64,7 @@ export function logSessions(
   const spans = new Map<string, { from: number; to: number }>();
   const log = (input: unknown): Outcome<Logged> => {
     const parsed = sessionSchema.safeParse(input);
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!;
-      return refuse(issue.message, String(issue.path[0] ?? ''));
-    }
+    if (!parsed.success) return firstRefusal(parsed.error);
     const machine = requireMachine(shop, parsed.data.machineId);
     if (!machine.ok) return machine;
     const machineId = machine.value.id;
@@ -221,10 +218,7 @@ export function correctSession(
       jobId: row.jobId,
       key: 'correction',
     });
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0]!;
-      return refuse(issue.message, String(issue.path[0] ?? ''));
-    }
+    if (!parsed.success) return firstRefusal(parsed.error);
     const checked = checkSession(shop, parsed.data, {
       allowOverlap: false,
       materials: shopMaterials(shop),

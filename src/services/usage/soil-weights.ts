@@ -7,11 +7,18 @@ import type { CareState } from '../../core/care/due';
 import { processes, type PerGroup, type Process } from '../../core/usage/soil';
 import { factors, materialIndex, type Factor } from '../../core/usage/soil-table';
 import { ok } from '../../core/units/result';
-import { insertDataEntry } from '../../records/audit-log';
 import { copyRecords, write } from '../../records/database';
 import { dueMachines } from '../care/due';
 import { makeSecret } from '../secret';
-import { closeShop, openShop, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import {
+  writeEntry,
+  closeShop,
+  openShop,
+  refuse,
+  type Actor,
+  type Outcome,
+  type Shop,
+} from '../shop';
 import { shopMaterials, soilTable, weightEntries, type WeightEntry } from './soil-weights-read';
 import { deriveFrom } from './usage';
 
@@ -102,10 +109,9 @@ export function changeWeight(
   if (!checked.ok) return checked;
   const { what, from, reason } = checked.value;
   const entryId = write(shop.db, () => {
-    const id = insertDataEntry(shop.db, {
+    const id = writeEntry(shop, actor, {
       kind: 'soil weights',
       machineId: null,
-      ...stamp(shop, actor),
       note: reason,
       data: { from, what },
     });

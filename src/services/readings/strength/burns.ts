@@ -3,17 +3,11 @@ import { comparable, strengthOf } from '../../../core/readings/strength/energy';
 import { longestSearch, type TestCut } from '../../../core/readings/strength/ladder';
 import { groupBy } from '../../../core/units/group-by';
 import { ok } from '../../../core/units/result';
-import {
-  entryByKey,
-  entryData,
-  insertDataEntry,
-  standingEntries,
-  type EntryRow,
-} from '../../../records/audit-log';
+import { entryByKey, entryData, standingEntries, type EntryRow } from '../../../records/audit-log';
 import { write } from '../../../records/database';
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../../shop';
 import { checkSpeed, figure, recipes, requireRecipe, type Recipe } from './recipes';
 
 /** A test burn of a recipe. */
@@ -93,10 +87,9 @@ export function recordBurn(shop: Shop, actor: Actor, input: unknown): Outcome<st
   const { power, passes } = recipe.value;
   return ok(
     write(shop.db, () =>
-      insertDataEntry(shop.db, {
+      writeEntry(shop, actor, {
         kind: 'test burn',
         machineId,
-        ...stamp(shop, actor),
         key: `burn:${parsed.data.key}`,
         note,
         data: {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cardGcode, cardSvg, layCard } from '../../../core/readings/strength/card';
 import { ok } from '../../../core/units/result';
-import { entryData, insertDataEntry, standingEntries } from '../../../records/audit-log';
+import { entryData, standingEntries } from '../../../records/audit-log';
 import { write } from '../../../records/database';
 import type { EntryData } from '../../../records/audit-log-data';
 import { newId } from '../../../records/ids';
@@ -9,7 +9,7 @@ import type { MachineRow } from '../../../records/machines';
 import { controllerOf } from '../../usage/job-files';
 import { requireMachine } from '../../machines/machines';
 import { readMaterial } from '../../usage/session-input';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../../shop';
+import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../../shop';
 import { shopMaterials } from '../../usage/soil-weights-read';
 
 /** A cut of reference stock that just succeeds on a sound machine. */
@@ -86,10 +86,9 @@ export function changeRecipe(shop: Shop, actor: Actor, input: unknown): Outcome<
   }
   const id = known ? known.value.id : newId();
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'recipe',
       machineId,
-      ...stamp(shop, actor),
       data: { recipeId: id, ...data, gone: false },
     }),
   );
@@ -107,10 +106,9 @@ export function dropRecipe(
   if (!recipe.ok) return recipe;
   const { id, at: _, ...data } = recipe.value;
   write(shop.db, () =>
-    insertDataEntry(shop.db, {
+    writeEntry(shop, actor, {
       kind: 'recipe',
       machineId,
-      ...stamp(shop, actor),
       data: { recipeId: id, ...data, gone: true },
     }),
   );
