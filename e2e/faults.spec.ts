@@ -147,10 +147,12 @@ test('from the phone to mail, diagnosis, repair, proof and return, with the repo
   await first.getByRole('button', { name: 'It is this: decide' }).click();
   await page.getByRole('combobox', { name: 'What was done' }).fill('cleaned');
   await page.getByLabel('optics moved or taken out').check();
-  await page.getByLabel('Minutes hands-on').fill('12');
   await page.getByRole('button', { name: 'A part was put in' }).click();
   await page.getByRole('combobox', { name: 'Part put in' }).fill('Focus lens');
   await page.getByLabel('Serial number').fill('L-77');
+  // as a scanner does; the repair is not recorded by it
+  await page.getByLabel('Serial number').press('Enter');
+  await page.getByLabel('Minutes hands-on').fill('12');
   await page.getByRole('button', { name: 'Record the repair' }).click();
   await expect(page.getByText(/Focus lens L-77, 12 min/).first()).toBeVisible();
   for (const proof of [/^Dots.*passed$/, /^Test burn.*passed$/, /^The job.*passed$/]) {

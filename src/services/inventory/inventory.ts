@@ -13,10 +13,10 @@ import { entryData, insertEntry, standingEntries } from '../../records/audit-log
 import { write } from '../../records/database';
 import { insertStock, standingStock, stockHistory } from '../../records/inventory';
 import {
-  writeEntry,
   firstRefusal,
   refuse,
   stamp,
+  writeEntry,
   type Actor,
   type Outcome,
   type Shop,

@@ -10,10 +10,10 @@ import { insertLetter, unsentLetters, updateLetter, waitingLetters } from '../..
 import { machineById } from '../../records/machines';
 import { allPeople, personById, updatePerson } from '../../records/people';
 import {
-  writeEntry,
   firstRefusal,
   patiently,
   refuse,
+  writeEntry,
   type Actor,
   type Outcome,
   type Shop,

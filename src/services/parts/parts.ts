@@ -21,10 +21,10 @@ import { listMachines, listStations, machineById } from '../../records/machines'
 import { firstUse, totalsBefore } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import {
-  writeEntry,
-  firstRefusal,
   allOrRefused,
+  firstRefusal,
   refuse,
+  writeEntry,
   type Actor,
   type Outcome,
   type Shop,

@@ -16,11 +16,11 @@ import {
 } from '../../records/people';
 import { keyed, signingSecret } from '../secret';
 import {
-  writeEntry,
   allOrRefused,
   changeSetting,
   firstRefusal,
   refuse,
+  writeEntry,
   type Actor,
   type Outcome,
   type Shop,

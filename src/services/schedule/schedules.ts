@@ -220,6 +220,25 @@ export interface BlockState extends Block {
   state: 'coming' | 'now' | 'done' | 'not done';
 }
 
+/** Why a schedule no longer fits. */
+export interface Misfit {
+  kind:
+    | 'not done'
+    | 'window gone'
+    | 'done meanwhile'
+    | 'window'
+    | 'put off'
+    | 'booked'
+    | 'can burn'
+    | 'ends'
+    | 'dearer';
+  /** machine, station; `null`: no one of them */
+  who: string | null;
+  /** UTC milliseconds; `null`: no day of its own */
+  at: number | null;
+  words: string;
+}
+
 /** The plan that holds, against what is so now. */
 export interface ScheduleState {
   id: string | null;
@@ -229,7 +248,7 @@ export interface ScheduleState {
   kept: KeptSchedule | null;
   blocks: BlockState[];
   /** why it no longer fits; none: it does */
-  overtaken: string[];
+  overtaken: Misfit[];
 }
 
 /** Done so shortly before its clean-down, a task counts as done for it. */
@@ -298,7 +317,7 @@ export function scheduleState(
     words: row?.words ?? '',
     kept,
     blocks,
-    overtaken: row ? reasons(shop, weeks, row, blocks) : [],
+    overtaken: row ? misfits(shop, weeks, row, blocks) : [],
   };
 }
 
@@ -339,15 +358,16 @@ export function plannedToday(
   };
 }
 
-function reasons(
+function misfits(
   shop: Shop,
   weeks: Weeks,
   { plan: kept, madeAt }: ScheduleRow,
   blocks: readonly BlockState[],
-): string[] {
+): Misfit[] {
   const now = shop.now();
-  const found: string[] = [];
-  const day = (at: number) => formatLocal(at, shop.zone).slice(0, 10);
+  const found: Misfit[] = [];
+  const add = (kind: Misfit['kind'], who: string | null, at: number | null, words: string) =>
+    found.push({ kind, who, at, words });
   for (const block of blocks) {
     if (block.state !== 'not done') continue;
     const open = block.parts.filter((part) => !part.done && part.words !== null);
@@ -359,15 +379,14 @@ function reasons(
     );
     const left = open.length - again.length;
     if (left > 0) {
-      found.push(
-        `${block.nickname} on ${day(block.from)}: ${left} of ${block.parts.length} ${left === 1 ? 'task was' : 'tasks were'} not done`,
-      );
+      const words = `${left} of ${block.parts.length} ${left === 1 ? 'task was' : 'tasks were'} not done`;
+      add('not done', block.nickname, block.from, words);
     }
   }
   const laid = laySchedule(weeks, kept, now);
   for (const block of laid.homeless) {
     const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? 'a machine';
-    found.push(`${nickname} on ${day(block.from)}: the window is no longer there`);
+    add('window gone', nickname, block.from, 'the window is no longer there');
   }
   const doneMeanwhile = blocks.filter(
     (block) =>
@@ -376,22 +395,22 @@ function reasons(
       block.parts.every(({ words, done }) => !done && (words === null || words.since > madeAt)),
   );
   for (const block of doneMeanwhile) {
-    found.push(`${block.nickname} on ${day(block.from)}: all of it was done meanwhile`);
+    add('done meanwhile', block.nickname, block.from, 'all of it was done meanwhile');
   }
   const broken = violations(weeks.problem, laid.plan);
   for (const { rule, at, words } of broken) {
     if (rule === 'window') {
       const window = weeks.windows.find(({ id }) => id === at);
-      if (window) found.push(`${day(window.from)}: ${words}`);
+      if (window) add('window', null, window.from, words);
     }
     if (rule === 'put off') {
       const task = weeks.tasks.find(({ id }) => id === at);
       const nickname = weeks.lanes.find(({ id }) => id === task?.machineId)?.nickname ?? '';
-      if (task) found.push(`${nickname}, ${task.station}: it was put off until later`);
+      if (task) add('put off', `${nickname}, ${task.station}`, null, 'it was put off until later');
     }
     if (rule === 'booking') {
       const nickname = weeks.lanes.find(({ id }) => id === at)?.nickname ?? '';
-      found.push(`${nickname} is booked when it was to be cleaned`);
+      add('booked', nickname, null, 'booked when it was to be cleaned');
     }
   }
   const soon = 14;
@@ -401,18 +420,19 @@ function reasons(
     if (first === undefined || first > soon || words.used > 1) return;
     const nickname = weeks.lanes.find(({ id }) => id === words.machineId)?.nickname ?? '';
     const at = startOfLocalDay(weeks.from + first, shop.zone);
-    found.push(`${nickname}, ${words.station}: past its limit from ${day(at)}, and it can burn`);
+    const what = 'past its limit from then on, and it can burn';
+    add('can burn', `${nickname}, ${words.station}`, at, what);
   });
   const ends = kept.from + kept.days;
-  if (ends - weeks.from < 7) found.push('it ends within a week');
+  if (ends - weeks.from < 7) add('ends', null, null, 'it ends within a week');
   else if (found.length === 0) {
     const cost = scheduleCost(weeks.problem, laid.plan).total;
     // the days since it was made would have cost the same
     if (kept.from === weeks.from && cost > kept.cost * dearer.share + dearer.minutes) {
-      found.push('more has become due than was expected');
+      add('dearer', null, null, 'more has become due than was expected');
     }
   }
-  return [...new Set(found)];
+  return [...new Map(found.map((one) => [JSON.stringify(one), one])).values()];
 }
 
 /** The weeks ahead with the plan that holds laid on them, and how it stands. */

@@ -11,10 +11,10 @@ import { copyRecords, write } from '../../records/database';
 import { dueMachines } from '../care/due';
 import { makeSecret } from '../secret';
 import {
-  writeEntry,
   closeShop,
   openShop,
   refuse,
+  writeEntry,
   type Actor,
   type Outcome,
   type Shop,

@@ -8,6 +8,7 @@ import { parseInstant } from '../../core/units/instant';
 import type { Outcome } from '../../services/shop';
 import { PhotoInput, photosForm } from '../shared/forms/PhotoInput';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { keepEnter } from '../shared/forms/keep-enter';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
 import type { About, Part, RepairInput, StoresPart } from './steps-props';
@@ -207,7 +208,7 @@ function Parts({
   return (
     <>
       {parts.map((part, index) => (
-        <div key={index} className={classes.part}>
+        <div key={index} className={classes.part} onKeyDown={keepEnter}>
           <Autocomplete
             label="Part put in"
             description={part.item ? 'taken out of the stores' : undefined}
@@ -258,7 +259,7 @@ function FanMatch({
   const set = (which: 'old' | 'next', figure: keyof Fan, value: string | number) =>
     onChange({ ...fan, [which]: { ...fan[which], [figure]: value === '' ? '' : Number(value) } });
   return (
-    <fieldset className={classes.fan}>
+    <fieldset className={classes.fan} onKeyDown={keepEnter}>
       <legend>Does the fan fit?</legend>
       <div className={classes.fanTable}>
         <span />

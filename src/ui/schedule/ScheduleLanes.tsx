@@ -9,7 +9,7 @@ import { scheduleCost } from '../../core/schedule/problem';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Outcome } from '../../services/shop';
 import type { ScheduleChange } from '../../services/schedule/changes';
-import type { ScheduleView } from '../../services/schedule/schedules';
+import type { Misfit, ScheduleView } from '../../services/schedule/schedules';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { useMay } from '../shared/frame/Allowed';
@@ -137,8 +137,10 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
             </>
           )}
           <ul>
-            {state.overtaken.slice(0, 6).map((reason) => (
-              <li key={reason}>{withDates(reason, zone, now)}</li>
+            {state.overtaken.slice(0, 6).map((misfit) => (
+              <li key={`${misfit.kind} ${misfit.who} ${misfit.at}`}>
+                {misfitWords(misfit, zone, now)}
+              </li>
             ))}
           </ul>
           {state.overtaken.length > 6 && <p>and {state.overtaken.length - 6} more</p>}
@@ -380,9 +382,9 @@ function shareOf({ phase, share }: Planning): number {
   return from! + part! * share;
 }
 
-/** Days in a reason as people write them. */
-function withDates(reason: string, zone: string, now: number): string {
-  return reason.replace(/\d{4}-\d{2}-\d{2}/g, (date) =>
-    dayDate(Date.parse(`${date}T12:00:00Z`), zone, now),
-  );
+/** "Heron on Tue 3 Feb: the window is no longer there" */
+function misfitWords({ who, at, words }: Misfit, zone: string, now: number): string {
+  const day = at === null ? null : dayDate(at, zone, now);
+  const where = who && day ? `${who} on ${day}` : (who ?? day);
+  return where ? `${where}: ${words}` : words;
 }
