@@ -46,6 +46,8 @@ check('boundaries', bin('depcruise'), [
   'src',
 ]);
 
+check('nothing unused', bin('knip'), ['--no-progress']);
+
 const unitReport = path.join(reports, 'unit.json');
 suite(
   'unit and service tests',

@@ -37,10 +37,6 @@ export function latestSchedules(db: Db, count: number): ScheduleRow[] {
   return db.select().from(weekPlan).orderBy(desc(weekPlan.id)).limit(count).all();
 }
 
-export function scheduleById(db: Db, id: string): ScheduleRow | null {
-  return db.select().from(weekPlan).where(eq(weekPlan.id, id)).get() ?? null;
-}
-
 export function insertSchedule(db: Db, row: ScheduleRow): void {
   db.insert(weekPlan).values(row).run();
 }

@@ -42,7 +42,6 @@ export const cardFields = [
   ['filter', 'Filter size'],
   ['never', 'Never on this machine'],
 ] as const;
-export type CardField = (typeof cardFields)[number][0];
 export const cardSchema = z.partialRecord(
   z.enum(cardFields.map(([field]) => field)),
   z.string().trim().max(300, 'At most 300 characters.'),
