@@ -33,7 +33,7 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   await page.getByRole('button', { name: 'soiled' }).click();
   await page.getByRole('button', { name: 'Done, next' }).click();
   await expect(page.locator('[data-state="done"]')).toHaveCount(1);
-  await page.waitForResponse((response) => response.url().includes('/ticks'));
+  await page.waitForResponse((response) => response.url().includes('/events?'));
   await server.kill();
   // pressed while there is no power: kept on the device, sent when it is back
   await page.getByRole('button', { name: 'Done, next' }).click();

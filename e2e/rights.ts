@@ -184,6 +184,6 @@ export const routeRights: Readonly<
   '/api/imports/[id]/rejected': { GET: 'clean' },
   '/api/follow/[token]/photos': { POST: 'link' },
   '/api/sheets/[id]/photos': { POST: 'clean' },
-  '/api/sheets/[id]/ticks': { GET: 'clean', POST: 'clean' },
+  '/api/sheets/[id]/events': { GET: 'clean', POST: 'clean' },
   '/api/v1/[...path]': { GET: 'device', POST: 'device' },
 };

@@ -110,7 +110,14 @@ test('two devices work one sheet; a phone that was offline sends its presses lat
   await phone.getByRole('button', { name: 'Done, next' }).click();
   await expect(phone.getByText(/presses are kept on this device/)).toBeVisible({ timeout: 12_000 });
   await expect(page.locator('[data-state="done"]')).toHaveCount(0);
+  // back in reach, but the server's disk is full: what was pressed stays here, and the phone says why
+  const full = { ok: false, error: { field: null, message: 'The disk is full.' } };
+  await phone.route('**/events?*', (route) => route.fulfill({ status: 503, json: full }));
   await other.setOffline(false);
+  await expect(phone.getByText(/The disk is full. Go on: 2 presses are kept/)).toBeVisible({
+    timeout: 12_000,
+  });
+  await phone.unroute('**/events?*');
   await expect(page.locator('[data-state="done"]')).toHaveCount(2, { timeout: 12_000 });
   await expect(phone.getByText(/kept on this device/)).toBeHidden({ timeout: 12_000 });
   const { violations } = await new AxeBuilder({ page: phone }).analyze();

@@ -62,12 +62,12 @@ export function sheetTasks(db: Db, sheetId: string): SheetTaskRow[] {
   return db.select().from(sheetTask).where(eq(sheetTask.sheetId, sheetId)).all();
 }
 
-/** A tick as kept, with when it came in. */
+/** An event as kept, with when it came in. */
 export interface KeptSheetEvent extends SheetEvent {
   receivedAt: number;
 }
 
-/** The ticks of a sheet in the order in which they came in. */
+/** The events of a sheet in the order in which they came in. */
 export function sheetEvents(db: Db, sheetId: string): KeptSheetEvent[] {
   const rows = statement(
     db,
@@ -77,13 +77,13 @@ export function sheetEvents(db: Db, sheetId: string): KeptSheetEvent[] {
   return rows.map((row) => ({ ...row, what: JSON.parse(row.what) as SheetEvent['what'] }));
 }
 
-/** Keeps a tick. @returns false when it was kept before */
-export function insertSheetEvent(db: Db, sheetId: string, tick: KeptSheetEvent): boolean {
+/** Keeps an event. @returns false when it was kept before */
+export function insertSheetEvent(db: Db, sheetId: string, event: KeptSheetEvent): boolean {
   const { changes } = statement(
     db,
     `insert into sheet_tick (id, sheet_id, at, received_at, person, what)
      values (?, ?, ?, ?, ?, ?) on conflict (id) do nothing`,
-  ).run(tick.id, sheetId, tick.at, tick.receivedAt, tick.person, JSON.stringify(tick.what));
+  ).run(event.id, sheetId, event.at, event.receivedAt, event.person, JSON.stringify(event.what));
   return changes === 1;
 }
 

@@ -11,7 +11,7 @@ const longestGapMinutes = 20;
  * the wait left out, and no more than twenty minutes at a time.
  * @returns by task id, whole minutes, at least 1; tasks of which too little was pressed are left out
  */
-export function handsOnMinutes(sheet: RunSheet, ticks: Iterable<SheetEvent>): Map<string, number> {
+export function handsOnMinutes(sheet: RunSheet, events: Iterable<SheetEvent>): Map<string, number> {
   const taskOf = new Map<string, { id: string; finishing: boolean }>();
   for (const task of sheet.tasks) {
     for (const way of task.ways) {
@@ -19,7 +19,7 @@ export function handsOnMinutes(sheet: RunSheet, ticks: Iterable<SheetEvent>): Ma
       for (const { id } of way.finishing) taskOf.set(id, { id: task.id, finishing: true });
     }
   }
-  const progress = progressOf(ticks);
+  const progress = progressOf(events);
   const waitEnds = new Map(
     sheet.tasks.map((task) => {
       const begun = doneAt(sheet, progress, { task: task.id, part: 'active' });
@@ -27,7 +27,7 @@ export function handsOnMinutes(sheet: RunSheet, ticks: Iterable<SheetEvent>): Ma
       return [task.id, begun === null ? 0 : begun + passive * millisecondsPerMinute];
     }),
   );
-  const sorted = [...new Map([...ticks].map((tick) => [tick.id, tick])).values()].sort(inOrder);
+  const sorted = [...new Map([...events].map((event) => [event.id, event])).values()].sort(inOrder);
   const last = new Map<string, number>();
   const spent = new Map<string, number>();
   for (const { at, person, what } of sorted) {

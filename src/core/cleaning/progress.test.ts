@@ -84,11 +84,11 @@ const sheet: RunSheet = {
 };
 
 let made = 0;
-const tick = (
+const event = (
   at: number,
   what: SheetEventWhat,
   person = 'Ana',
-  id = `tick-${made++}`,
+  id = `event-${made++}`,
 ): SheetEvent => ({
   id,
   at: at * minute,
@@ -96,11 +96,11 @@ const tick = (
   what,
 });
 const step = (at: number, name: string, person = 'Ana') =>
-  tick(at, { kind: 'step', step: name, done: true }, person);
+  event(at, { kind: 'step', step: name, done: true }, person);
 const mark = (at: number, of: string, change: object, person = 'Ana') =>
-  tick(at, { kind: 'mark', task: of, change }, person);
+  event(at, { kind: 'mark', task: of, change }, person);
 
-test('ticks count once and in the order in which they were made, however they come in', () => {
+test('events count once and in the order in which they were made, however they come in', () => {
   const whats: SheetEventWhat[] = [
     { kind: 'step', step: 'bed#a1', done: true },
     { kind: 'step', step: 'bed#a1', done: false },
@@ -119,9 +119,9 @@ test('ticks count once and in the order in which they were made, however they co
       fc.array(fc.record({ at: fc.nat(20), which: fc.nat(whats.length - 1) }), { maxLength: 25 }),
       fc.infiniteStream(fc.nat(1000)),
       (rows, chance) => {
-        const ticks = rows.map(({ at, which }, i) => tick(at, whats[which]!, 'Ana', `t${i}`));
-        const plain = progressOf(ticks.toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)));
-        const jumbled = [...ticks, ...ticks.slice(0, 3)]
+        const events = rows.map(({ at, which }, i) => event(at, whats[which]!, 'Ana', `t${i}`));
+        const plain = progressOf(events.toSorted((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1)));
+        const jumbled = [...events, ...events.slice(0, 3)]
           .map((one) => ({ one, key: chance.next().value as number }))
           .sort((a, b) => a.key - b.key)
           .map(({ one }) => one);
@@ -131,7 +131,7 @@ test('ticks count once and in the order in which they were made, however they co
   );
 });
 
-test('of two hands on the same sheet the first tick of a step stands; marks of different fields meet', () => {
+test('of two hands on the same sheet the first event of a step stands; marks of different fields meet', () => {
   const progress = progressOf([
     step(2, 'bed#a1', 'Ben'),
     step(1, 'bed#a1', 'Ana'),
@@ -161,7 +161,7 @@ test('not clean yet begins the task again and takes its result back; what was fo
   const progress = progressOf([
     step(1, 'bed#a1'),
     mark(2, 'bed', { finding: 'caked', result: 'done' }),
-    tick(3, { kind: 'again', task: 'bed' }),
+    event(3, { kind: 'again', task: 'bed' }),
   ]);
   expect(progress.steps.has('bed#a1')).toBe(false);
   expect(progress.marks.get('bed')).toMatchObject({ finding: 'caked', result: null });
@@ -169,7 +169,7 @@ test('not clean yet begins the task again and takes its result back; what was fo
 });
 
 test('hands-on minutes leave out the wait, the break and the other person', () => {
-  const ticks = [
+  const events = [
     step(0, 'isolate#1'),
     step(4, 'bed#a1'),
     step(7, 'bed#a2'), // 7 on the bed; it soaks until 67
@@ -178,7 +178,7 @@ test('hands-on minutes leave out the wait, the break and the other person', () =
     step(70, 'bed#f1'), // 3 of the 63: the wait is not work
     mark(200, 'window', { result: 'done' }, 'Ben'), // a long break counts twenty
   ];
-  expect(handsOnMinutes(sheet, ticks)).toEqual(
+  expect(handsOnMinutes(sheet, events)).toEqual(
     new Map([
       ['bed', 10],
       ['window', 26],
@@ -192,7 +192,7 @@ test('dust after glass asks for a look at the glass; dust after that look asks a
   expect(at([])).toEqual([]);
   expect(at([step(3, 'bed#a1')])).toEqual([]);
   expect(at([step(6, 'bed#a1')])).toEqual(['window']);
-  const look = tick(8, { kind: 'check', check: lookAgain('window'), answer: 'yes' });
+  const look = event(8, { kind: 'check', check: lookAgain('window'), answer: 'yes' });
   expect(at([step(6, 'bed#a1'), look])).toEqual([]);
   expect(at([step(6, 'bed#a1'), look, step(9, 'bed#a2')])).toEqual(['window']);
 });
@@ -208,17 +208,17 @@ test('nothing is signed off with a part out, a guard off, a question open or a t
     facing: 'down',
     marked: 'photo' as const,
   };
-  const ticks = [
+  const events = [
     step(1, 'open:head-off#1'),
-    tick(2, { kind: 'part out', part }),
-    tick(3, {
+    event(2, { kind: 'part out', part }),
+    event(3, {
       kind: 'left off',
       item: { id: 'hose', what: 'air hose', mended: false, until: null },
     }),
-    tick(4, { kind: 'left off', item: { id: 'tape', what: 'tape', mended: true, until: null } }),
-    tick(5, { kind: 'check', check: 'plugs', answer: 'no' }),
+    event(4, { kind: 'left off', item: { id: 'tape', what: 'tape', mended: true, until: null } }),
+    event(5, { kind: 'check', check: 'plugs', answer: 'no' }),
   ];
-  const progress = progressOf(ticks);
+  const progress = progressOf(events);
   expect(inTheWay(sheet, progress).map(({ why }) => why)).toEqual([
     'isolation',
     'part out',
@@ -227,14 +227,14 @@ test('nothing is signed off with a part out, a guard off, a question open or a t
     'check',
     'proof',
   ]);
-  const rest = allInOrder(sheet, progress).map((what, i) => tick(10 + i, what));
-  expect(inTheWay(sheet, progressOf([...ticks, ...rest]))).toEqual([]);
+  const rest = allInOrder(sheet, progress).map((what, i) => event(10 + i, what));
+  expect(inTheWay(sheet, progressOf([...events, ...rest]))).toEqual([]);
   // a mend with a date may stay
-  const dated = tick(6, {
+  const dated = event(6, {
     kind: 'left off',
     item: { id: 'tape', what: 'tape', mended: true, until: 99 },
   });
-  expect(inTheWay(sheet, progressOf([...ticks, dated])).map(({ why }) => why)).not.toContain(
+  expect(inTheWay(sheet, progressOf([...events, dated])).map(({ why }) => why)).not.toContain(
     'mended',
   );
 });
@@ -313,8 +313,8 @@ test('what cannot be worked yet says what it waits for', () => {
 
 describe('waits', () => {
   const begun = [step(0, 'isolate#1'), step(10, 'bed#a1'), step(12, 'bed#a2')];
-  const untilOf = (ticks: SheetEvent[], of: string) =>
-    runningWaits(sheet, progressOf(ticks)).find((wait) => wait.of === of)?.until;
+  const untilOf = (events: SheetEvent[], of: string) =>
+    runningWaits(sheet, progressOf(events)).find((wait) => wait.of === of)?.until;
 
   it('are ended by no step pressed meanwhile, all at once or one by one', () => {
     const early = [...begun, step(20, 'bed#f1')];
@@ -325,7 +325,7 @@ describe('waits', () => {
   });
 
   it('end sooner only where somebody says so and why; begun again they run again', () => {
-    const over = tick(30, { kind: 'wait over', of: 'bed', why: 'dry to touch and look' });
+    const over = event(30, { kind: 'wait over', of: 'bed', why: 'dry to touch and look' });
     const ended = [...begun, over];
     expect(untilOf(ended, 'bed')).toBe(30 * minute);
     expect(progressOf(ended).waitsOver.get('bed')).toMatchObject({
@@ -334,7 +334,7 @@ describe('waits', () => {
     });
     const again = [
       ...ended,
-      tick(31, { kind: 'again', task: 'bed' }),
+      event(31, { kind: 'again', task: 'bed' }),
       step(32, 'bed#a1'),
       step(33, 'bed#a2'),
     ];
@@ -342,7 +342,7 @@ describe('waits', () => {
   });
 
   it('before connectors nobody ends', () => {
-    const over = tick(1, { kind: 'wait over', of: 'isolate', why: 'in a hurry' });
+    const over = event(1, { kind: 'wait over', of: 'isolate', why: 'in a hurry' });
     expect(untilOf([...begun, over], 'isolate')).toBe(10 * minute);
   });
 
@@ -351,15 +351,15 @@ describe('waits', () => {
       ...sheet,
       checks: [{ id: dryCheck, question: '', otherwise: '', because: ['bed'] }],
     };
-    const yes = (at: number) => tick(at, { kind: 'check', check: dryCheck, answer: 'yes' });
-    const answered = (ticks: SheetEvent[]) => isAnswered(dry, progressOf(ticks), dryCheck);
+    const yes = (at: number) => event(at, { kind: 'check', check: dryCheck, answer: 'yes' });
+    const answered = (events: SheetEvent[]) => isAnswered(dry, progressOf(events), dryCheck);
     expect(answered([...begun, yes(30)])).toBe(false);
     expect(inTheWay(dry, progressOf([...begun, yes(30)]))).toContainEqual({
       why: 'check',
       check: dryCheck,
     });
     expect(answered([...begun, yes(72)])).toBe(true);
-    const over = tick(40, { kind: 'wait over', of: 'bed', why: 'warm air on it' });
+    const over = event(40, { kind: 'wait over', of: 'bed', why: 'warm air on it' });
     expect(answered([...begun, over, yes(41)])).toBe(true);
     // the wait before connectors is no drying
     expect(answered([step(0, 'isolate#1'), yes(2)])).toBe(true);
@@ -383,7 +383,7 @@ describe('a lens', () => {
     ],
   };
   const out = (facing: string, at = 12) =>
-    tick(at, {
+    event(at, {
       kind: 'part out',
       part: { ...way('out', true).parts[0]!, facing, marked: 'drawing' },
     });
@@ -401,7 +401,7 @@ describe('a lens', () => {
     const inside = progressOf([
       ...worked,
       out(''),
-      tick(80, { kind: 'part in', part: 'lens.0' }),
+      event(80, { kind: 'part in', part: 'lens.0' }),
       mark(81, 'lens', { result: 'done' }),
     ]);
     expect(inTheWay(glass, inside)).toContainEqual({
@@ -416,7 +416,7 @@ describe('a lens', () => {
     ['read from the card', [out('20 mm; bulging side up', 13)]],
     [
       'pictured',
-      [tick(13, { kind: 'photo', of: 'lens.0', when: 'orientation', photo: 'picture-1' })],
+      [event(13, { kind: 'photo', of: 'lens.0', when: 'orientation', photo: 'picture-1' })],
     ],
   ] as [string, SheetEvent[]][])('%s, it may', (_, noted) => {
     const known = progressOf([...worked, out(''), ...noted]);
@@ -438,11 +438,11 @@ test('a test that one way asks for is needed where that way was taken, and only 
       { id: 'dots', name: 'Dots', how: '', caution: null, because: [inWay('mirror', 'out')] },
     ],
   };
-  const wanted = (ticks: SheetEvent[]) =>
-    needed(mirror, 'proofs', progressOf(ticks)).map(({ id }) => id);
+  const wanted = (events: SheetEvent[]) =>
+    needed(mirror, 'proofs', progressOf(events)).map(({ id }) => id);
   expect(wanted([])).toEqual([]);
   expect(wanted([step(1, 'mirror#a1')])).toEqual(['burn']);
-  const out = tick(0, { kind: 'way', task: 'mirror', way: 'out' });
+  const out = event(0, { kind: 'way', task: 'mirror', way: 'out' });
   expect(wanted([out, step(1, 'mirror#a1')])).toEqual(['burn', 'dots']);
   expect(wanted([out])).toEqual([]);
 });

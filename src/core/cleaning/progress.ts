@@ -38,7 +38,7 @@ export interface LeftOff {
   until: number | null;
 }
 
-/** What a tick says. */
+/** What a press on a sheet says. */
 export type SheetEventWhat =
   | { kind: 'step'; step: string; done: boolean }
   | { kind: 'mark'; task: string; change: Partial<Marks> }
@@ -58,7 +58,7 @@ export type SheetEventWhat =
 
 /** One press on a sheet, by one person at one time. Never changed, never taken away. */
 export interface SheetEvent {
-  /** unique; made where the press was, so that a tick sent twice is one */
+  /** unique; made where the press was, so that one sent twice is one */
   id: string;
   /** UTC milliseconds */
   at: number;
@@ -92,13 +92,13 @@ export interface Progress {
 }
 
 /**
- * Folds the ticks of a sheet into how far it has come. Ticks may come in any order and more than once:
+ * Folds the events of a sheet into how far it has come. They may come in any order and more than once:
  * they count in the order in which they were made, each once. Of two that say different things of the
  * same, the later stands.
  */
-export function progressOf(ticks: Iterable<SheetEvent>): Progress {
+export function progressOf(events: Iterable<SheetEvent>): Progress {
   const distinct = new Map<string, SheetEvent>();
-  for (const tick of ticks) if (!distinct.has(tick.id)) distinct.set(tick.id, tick);
+  for (const event of events) if (!distinct.has(event.id)) distinct.set(event.id, event);
   const steps = new Map<string, Pressed>();
   const marks = new Map<string, Marks & { markedAt: number | null }>();
   const again = new Map<string, { times: number; at: number }>();

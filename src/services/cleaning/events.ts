@@ -99,11 +99,10 @@ export const sheetEventsSchema = z
     }),
   )
   .max(500, 'At most 500 at a time.');
-export type SheetEventInput = z.input<typeof sheetEventsSchema>;
 
 /** What could not be kept as it was pressed, and why. Everything else was. */
 export interface SheetEventProblem {
-  tick: string;
+  event: string;
   field: string | null;
   message: string;
 }
@@ -130,17 +129,17 @@ export function addEvents(
   const problems: SheetEventProblem[] = [];
   const known = new Set(sheetTasks(shop.db, sheetId).map((t) => placeId(t.stationId, t.task)));
   write(shop.db, () => {
-    for (const { id: tick, at, what, decided } of parsed.data) {
+    for (const { id: event, at, what, decided } of parsed.data) {
       const kept: SheetEvent = {
-        id: tick,
+        id: event,
         at: Math.min(Math.max(at, row.startedAt), now),
         person: actor.name,
-        what: checkedWhat(shop, actor, tick, what, decided ?? false, known, problems),
+        what: checkedWhat(shop, actor, event, what, decided ?? false, known, problems),
       };
       const fresh = insertSheetEvent(shop.db, sheetId, { ...kept, receivedAt: now });
       if (fresh && row.closedAt !== null) {
         problems.push({
-          tick,
+          event,
           field: 'closed',
           message:
             'This clean-down was closed before this came in. It is kept with it and changes nothing: correct the record where it should.',
@@ -155,7 +154,7 @@ export function addEvents(
 function checkedWhat(
   shop: Shop,
   actor: Actor,
-  tick: string,
+  event: string,
   what: SheetEventWhat,
   decided: boolean,
   known: ReadonlySet<string>,
@@ -163,7 +162,7 @@ function checkedWhat(
 ): SheetEventWhat {
   if (what.kind !== 'mark') return what;
   if (!known.has(what.task)) {
-    problems.push({ tick, field: 'task', message: 'That task is not on this sheet.' });
+    problems.push({ event, field: 'task', message: 'That task is not on this sheet.' });
     return what;
   }
   if (!what.change.method) return what;
@@ -173,7 +172,7 @@ function checkedWhat(
     if (method.value) settleDispute(shop, actor, method.value.id);
     return what;
   }
-  problems.push({ tick, ...method.error });
+  problems.push({ event, ...method.error });
   const { method: _, ...change } = what.change;
   return { ...what, change };
 }
@@ -198,23 +197,23 @@ export function press(
 export interface SheetState {
   /** UTC milliseconds by our clock */
   now: number;
-  /** how many ticks there are */
+  /** how many events there are */
   count: number;
   /** those the asker does not have, in the order in which they came in */
-  ticks: KeptSheetEvent[];
+  events: KeptSheetEvent[];
   /** who closed it and when; `null` while it is in work */
   closed: { at: number; by: string } | null;
 }
 
-/** What was pressed on a sheet, from the tick after the first `have` on. */
+/** What was pressed on a sheet, from the event after the first `have` on. */
 export function sheetState(shop: Shop, sheetId: string, have: number): Outcome<SheetState> {
   const row = sheetById(shop.db, sheetId);
   if (!row) return refuse('That clean-down is not there.');
-  const ticks = sheetEvents(shop.db, sheetId);
+  const events = sheetEvents(shop.db, sheetId);
   return ok({
     now: shop.now(),
-    count: ticks.length,
-    ticks: ticks.slice(Math.max(0, have)),
+    count: events.length,
+    events: events.slice(Math.max(0, have)),
     closed: row.closedAt === null ? null : { at: row.closedAt, by: closedBy(shop, row) },
   });
 }

@@ -48,8 +48,8 @@ export interface HandOver {
 /** What a clean-down did, what is left, and what to expect next. */
 export function handOver(shop: Shop, sheet: SheetRow): HandOver {
   const run = runToEnd(shop, sheet.id)!;
-  const ticks = sheetEvents(shop.db, sheet.id);
-  const progress = progressOf(ticks);
+  const events = sheetEvents(shop.db, sheet.id);
+  const progress = progressOf(events);
   const ends = standingEntries(shop.db, ['clean-down signed off', 'clean-down abandoned'], {
     machineId: sheet.machineId,
   });
@@ -126,6 +126,8 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
       .map((row) => entryData(row, 'put back')),
     photos: [...progress.photos],
     late:
-      sheet.closedAt === null ? [] : ticks.filter(({ receivedAt }) => receivedAt > sheet.closedAt!),
+      sheet.closedAt === null
+        ? []
+        : events.filter(({ receivedAt }) => receivedAt > sheet.closedAt!),
   };
 }

@@ -64,19 +64,19 @@ const stepsOf = (run: RunSheet, id: string): SheetEventWhat[] => {
 
 const progress = (sheetId: string) => progressOf(eventsOf(shop, sheetId));
 
-test('a tick sent twice is one; late ones count when they were made, not before the sheet nor after now', () => {
+test('an event sent twice is one; late ones count when they were made, not before the sheet nor after now', () => {
   const sheetId = start(['window', 'wipe']);
   const begun = shop.clock.now;
   shop.clock.now += 30 * minute;
-  const tick = (id: string, at: number, step: string) => ({
+  const event = (id: string, at: number, step: string) => ({
     id,
     at,
     what: { kind: 'step' as const, step, done: true },
   });
   const sent = [
-    tick('tick-aaaa', begun + 5 * minute, 'one'),
-    tick('tick-bbbb', begun - 90 * minute, 'before'),
-    tick('tick-cccc', begun + 900 * minute, 'after'),
+    event('event-aaaa', begun + 5 * minute, 'one'),
+    event('event-bbbb', begun - 90 * minute, 'before'),
+    event('event-cccc', begun + 900 * minute, 'after'),
   ];
   must(addEvents(shop, tester, sheetId, sent));
   must(addEvents(shop, tester, sheetId, [...sent].reverse()));
@@ -91,7 +91,7 @@ test('two devices on one sheet see each other: each asks for what it does not ha
   const sheetId = start(['window', 'wipe']);
   pressAll(sheetId, { kind: 'step', step: 'isolate#s1', done: true });
   const one = must(sheetState(shop, sheetId, 0));
-  expect([one.count, one.ticks.length, one.closed]).toEqual([1, 1, null]);
+  expect([one.count, one.events.length, one.closed]).toEqual([1, 1, null]);
   must(
     addEvents(shop, { ...tester, name: 'Other' }, sheetId, [
       // pressed before the first one, come in after it
@@ -103,15 +103,19 @@ test('two devices on one sheet see each other: each asks for what it does not ha
     ]),
   );
   const news = must(sheetState(shop, sheetId, one.count));
-  expect(news.ticks.map(({ person, id }) => [person, id])).toEqual([['Other', 'a-first-id']]);
-  expect(must(sheetState(shop, sheetId, news.count)).ticks).toEqual([]);
+  expect(news.events.map(({ person, id }) => [person, id])).toEqual([['Other', 'a-first-id']]);
+  expect(must(sheetState(shop, sheetId, news.count)).events).toEqual([]);
 });
 
 test('what cannot be a press is refused with its place, and nothing of the lot is kept', () => {
   const sheetId = start(['window', 'wipe']);
   const bad = [
-    { id: 'tick-good', at: shop.clock.now, what: { kind: 'resume' } },
-    { id: 'tick-bad1', at: shop.clock.now, what: { kind: 'check', check: 'dry', answer: 'maybe' } },
+    { id: 'event-good', at: shop.clock.now, what: { kind: 'resume' } },
+    {
+      id: 'event-bad1',
+      at: shop.clock.now,
+      what: { kind: 'check', check: 'dry', answer: 'maybe' },
+    },
   ];
   expect(refusal(addEvents(shop, tester, sheetId, bad))).toContain('1.what.answer');
   expect(refusal(addEvents(shop, tester, sheetId, 'no list'))).toBeTruthy();
@@ -204,7 +208,7 @@ test('what comes in after the end is kept with the sheet, says so and changes no
   const made = shop.clock.now - minute;
   shop.clock.now += 20 * minute;
   const late = {
-    id: 'late-tick-1',
+    id: 'late-event-1',
     at: made,
     what: { kind: 'mark', task: `${station('frame')}.wipe`, change: { finding: 'caked' } },
   };
@@ -212,7 +216,7 @@ test('what comes in after the end is kept with the sheet, says so and changes no
   expect(problems[0]!.field).toBe('closed');
   expect(must(addEvents(shop, tester, sheetId, [late])).problems).toEqual([]);
   const over = handOver(shop, sheetRow(shop, sheetId)!);
-  expect(over.late.map(({ id, at }) => [id, at])).toEqual([['late-tick-1', made]]);
+  expect(over.late.map(({ id, at }) => [id, at])).toEqual([['late-event-1', made]]);
   expect(over.done[0]!.finding).toBeNull();
   expect(must(sheetState(shop, sheetId, 0)).closed).toMatchObject({ by: 'Tester' });
 });

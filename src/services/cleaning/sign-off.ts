@@ -56,10 +56,10 @@ export interface SignedOff {
 function marksOf(
   tasks: readonly SheetTaskRow[],
   run: RunSheet,
-  ticks: readonly SheetEvent[],
+  events: readonly SheetEvent[],
   progress: Progress,
 ) {
-  const measured = handsOnMinutes(run, ticks);
+  const measured = handsOnMinutes(run, events);
   return tasks.map((row) => {
     const key = placeId(row.stationId, row.task);
     const marks: Marks & { markedAt: number | null } = progress.marks.get(key) ?? {
@@ -88,9 +88,9 @@ export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome
   const sheet = requireOpen(shop, sheetId);
   if (!sheet.ok) return sheet;
   const run = runToEnd(shop, sheetId)!;
-  const ticks = sheetEvents(shop.db, sheetId);
-  const progress = progressOf(ticks);
-  const tasks = marksOf(sheetTasks(shop.db, sheetId), run, ticks, progress);
+  const events = sheetEvents(shop.db, sheetId);
+  const progress = progressOf(events);
+  const tasks = marksOf(sheetTasks(shop.db, sheetId), run, events, progress);
   const marked = tasks.filter(({ result }) => result !== null);
   if (marked.length === 0) {
     return refuse('Nothing is marked yet. Mark what was done, or abandon the clean-down.');
@@ -164,7 +164,7 @@ export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome
         left: outcome.left,
         opened,
         proofs,
-        minutes: workMinutes(ticks, shop.now()),
+        minutes: workMinutes(events, shop.now()),
       },
     });
     endSheet(shop, actor, sheet.value, 'cleaned and signed off');
@@ -189,8 +189,8 @@ function usesOf(
 }
 
 /** Minutes from the first press to the end, without the pauses. `null` when nothing was pressed. */
-function workMinutes(ticks: readonly SheetEvent[], end: number): number | null {
-  const sorted = [...ticks].sort((a, b) => a.at - b.at);
+function workMinutes(events: readonly SheetEvent[], end: number): number | null {
+  const sorted = [...events].sort((a, b) => a.at - b.at);
   if (sorted.length === 0) return null;
   let paused = 0;
   let since: number | null = null;

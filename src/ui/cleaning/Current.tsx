@@ -46,7 +46,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       (waits.for === 'wait' || waits.rule === 'discharge' || waits.rule === 'lens-way'));
   const cautions = task && stretch.part === 'active' ? task.cautions : (piece?.cautions ?? []);
 
-  const tick = (line: Line) => {
+  const pressLine = (line: Line) => {
     // what leaves the machine stands on the tray from the first step on
     for (const { lens, ...part } of parts) {
       if (!progress.tray.some(({ id }) => id === part.id)) {
@@ -104,7 +104,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
           part={stretch.part}
           lines={lines}
           barred={barred}
-          tick={tick}
+          pressLine={pressLine}
           onDone={onDone}
         />
       ) : (
@@ -113,7 +113,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
           lines={lines}
           progress={progress}
           barred={barred}
-          tick={tick}
+          pressLine={pressLine}
           undo={(line) => press({ kind: 'step', step: line.id, done: false })}
           onDone={onDone}
         />

@@ -11,19 +11,19 @@ interface LinesProps {
   progress: Progress;
   /** nothing may be ticked yet */
   barred: boolean;
-  tick: (line: Line) => void;
+  pressLine: (line: Line) => void;
   undo: (line: Line) => void;
   onDone: () => void;
 }
 
 /** Written steps: the one to do is large, the ones done stand above it, the ones to come below. */
-export function Lines({ lines, progress, barred, tick, undo, onDone }: LinesProps) {
+export function Lines({ lines, progress, barred, pressLine, undo, onDone }: LinesProps) {
   const open = lines.filter(({ id }) => !progress.steps.has(id));
   const current = open[0];
   const last = lines.findLast(({ id }) => progress.steps.has(id));
 
   const done = (line: Line) => {
-    tick(line);
+    pressLine(line);
     if (open.length === 1) onDone();
   };
 
@@ -73,7 +73,7 @@ export function Lines({ lines, progress, barred, tick, undo, onDone }: LinesProp
           <button
             className={classes.quiet}
             onClick={() => {
-              open.forEach((line) => tick(line));
+              open.forEach((line) => pressLine(line));
               onDone();
             }}
           >

@@ -18,7 +18,7 @@ import { EndPractice, EndSheet } from './End';
 import { OrderList } from './OrderList';
 import { LeftOffList, Tray } from './Tray';
 import { stretchKey, type SheetContext, type SheetMachine } from './context';
-import { useSheetEvents, type SheetStore } from './use-ticks';
+import { useSheetEvents, type SheetStore } from './use-sheet-events';
 import { Waits } from './Waits';
 import classes from './Sheet.module.css';
 
@@ -143,7 +143,7 @@ export function SheetWork(props: SheetWorkProps) {
 
 /** What went wrong between this device and the book, and what waits to be sent. */
 function Trouble({ store }: { store: SheetStore }) {
-  const { unsent, problems, dismiss, signedOut, offline, closed } = store;
+  const { unsent, problems, dismiss, signedOut, stuck, closed } = store;
   return (
     <div aria-live="polite">
       {closed && (
@@ -164,18 +164,18 @@ function Trouble({ store }: { store: SheetStore }) {
           </Link>
         </p>
       )}
-      {!signedOut && offline && (
+      {!signedOut && stuck && (
         <p className={classes.trouble}>
-          No connection. Go on:{' '}
+          {stuck} Go on:{' '}
           {unsent > 0
             ? `${unsent} ${unsent === 1 ? 'press is' : 'presses are'} kept on this device and go out in order.`
             : 'what you press is kept on this device until there is one.'}
         </p>
       )}
-      {problems.map(({ tick, message }) => (
-        <p key={tick} className={classes.trouble}>
+      {problems.map(({ event, message }) => (
+        <p key={event} className={classes.trouble}>
           {message}{' '}
-          <button className={classes.dismiss} onClick={() => dismiss(tick)}>
+          <button className={classes.dismiss} onClick={() => dismiss(event)}>
             Understood
           </button>
         </p>

@@ -21,12 +21,12 @@ interface TaskWorkProps {
   part: 'active' | 'finishing';
   lines: readonly Line[];
   barred: boolean;
-  tick: (line: Line) => void;
+  pressLine: (line: Line) => void;
   onDone: () => void;
 }
 
 /** One task: what was found, the steps, the stopping test, and how it ended. */
-export function TaskWork({ context, task, part, lines, barred, tick, onDone }: TaskWorkProps) {
+export function TaskWork({ context, task, part, lines, barred, pressLine, onDone }: TaskWorkProps) {
   const { progress, press } = context.store;
   const marks = progress.marks.get(task.id) ?? noMarks;
   const way = wayOf(task, progress.ways);
@@ -90,7 +90,7 @@ export function TaskWork({ context, task, part, lines, barred, tick, onDone }: T
         lines={lines}
         progress={progress}
         barred={barred}
-        tick={tick}
+        pressLine={pressLine}
         undo={(line) => press({ kind: 'step', step: line.id, done: false })}
         onDone={ends ? () => undefined : onDone}
       />
@@ -361,9 +361,9 @@ function Details({
         <button
           className={classes.big}
           onClick={() => {
-            const method = context.store.methodsSent.get(disputed.tick);
+            const method = context.store.methodsSent.get(disputed.event);
             if (method) mark({ method }, true);
-            dismiss(disputed.tick);
+            dismiss(disputed.event);
           }}
         >
           Keep the method: this shop does it so

@@ -1,6 +1,6 @@
 import type { Stretch } from '../../core/cleaning/order';
 import type { RunSheet } from '../../core/cleaning/run';
-import type { SheetStore } from './use-ticks';
+import type { SheetStore } from './use-sheet-events';
 
 /** The machine that is cleaned. */
 export interface SheetMachine {

@@ -17,23 +17,23 @@ interface Answer extends SheetState {
 
 export interface SheetStore {
   progress: ReturnType<typeof progressOf>;
-  ticks: readonly SheetEvent[];
+  events: readonly SheetEvent[];
   /** UTC milliseconds by the server's clock; moves every second */
   clock: number;
   press: (what: SheetEventWhat, options?: { decided?: boolean }) => void;
   /** presses still to be sent */
   unsent: number;
   problems: readonly SheetEventProblem[];
-  /** methods as they were pressed here, by tick: one that is disputed is kept by the server without it */
+  /** methods as they were pressed here, by event: one that is disputed is kept by the server without it */
   methodsSent: ReadonlyMap<string, string>;
-  dismiss: (tick: string) => void;
+  dismiss: (event: string) => void;
   signedOut: boolean;
-  /** the last exchange did not reach the server */
-  offline: boolean;
+  /** why nothing goes out now, in words; `null`: it does */
+  stuck: string | null;
   closed: SheetState['closed'];
 }
 
-interface UseTicks {
+interface UseSheetEvents {
   /** `null`: a dry run, kept nowhere but here */
   sheetId: string | null;
   person: string;
@@ -63,16 +63,45 @@ function keepQueue(sheetId: string | null, queue: readonly Waiting[]): void {
   }
 }
 
+/** The server answered, but neither took the presses nor found fault with them. */
+class NotTaken extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+/**
+ * Sends presses, or asks only; what there is beyond what is had here.
+ * @throws NotTaken where they are to be sent again later: signed out, another role, a disk that is full
+ */
+async function exchanged(url: string, some: readonly Waiting[]): Promise<Outcome<Answer>> {
+  const response = await fetch(url, {
+    signal: AbortSignal.timeout(8000),
+    cache: 'no-store',
+    ...(some.length > 0 && {
+      method: 'POST',
+      body: JSON.stringify(some.map(({ id, at, what, decided }) => ({ id, at, what, decided }))),
+      headers: { 'Content-Type': 'application/json' },
+    }),
+  });
+  const outcome = (await response.json()) as Outcome<Answer>;
+  if (outcome.ok || response.status === 422) return outcome;
+  throw new NotTaken(response.status, outcome.error.message);
+}
+
 /**
  * The presses on a sheet: shown at once, kept on this device until the server has them, sent in order,
  * and merged with what other devices press.
  */
-export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): SheetStore {
+export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents): SheetStore {
   const [server, setServer] = useState<readonly SheetEvent[]>(initial);
   const [queue, setQueue] = useState<readonly Waiting[]>([]);
   const [problems, setProblems] = useState<readonly SheetEventProblem[]>([]);
   const [signedOut, setSignedOut] = useState(false);
-  const [offline, setOffline] = useState(false);
+  const [stuck, setStuck] = useState<string | null>(null);
   const [closed, setClosed] = useState<SheetState['closed']>(null);
   const [clock, setClock] = useState(now);
   const queued = useRef<readonly Waiting[]>([]);
@@ -101,9 +130,9 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): She
     setClock(answer.now);
     setClosed(answer.closed);
     setSignedOut(false);
-    if (answer.ticks.length > 0) {
+    if (answer.events.length > 0) {
       have.current = answer.count;
-      setServer((before) => [...before, ...answer.ticks]);
+      setServer((before) => [...before, ...answer.events]);
     }
     if (answer.problems?.length) setProblems((before) => [...before, ...answer.problems!]);
   }, []);
@@ -113,48 +142,33 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): She
     busy.current = true;
     const sending = queued.current;
     try {
-      const url = `/api/sheets/${sheetId}/ticks?have=${have.current}`;
-      const options: RequestInit = { signal: AbortSignal.timeout(8000), cache: 'no-store' };
-      const post = async (some: readonly Waiting[]) => {
-        const body = JSON.stringify(
-          some.map(({ id, at, what, decided }) => ({ id, at, what, decided })),
-        );
-        return fetch(`/api/sheets/${sheetId}/ticks?have=${have.current}`, {
-          ...options,
-          method: 'POST',
-          body,
-          headers: { 'Content-Type': 'application/json' },
-        });
-      };
+      const ask = (some: readonly Waiting[]) =>
+        exchanged(`/api/sheets/${sheetId}/events?have=${have.current}`, some);
       const sent = (some: readonly Waiting[]) => {
         const ids = new Set(some.map(({ id }) => id));
         replaceQueue(queued.current.filter(({ id }) => !ids.has(id)));
       };
-      const response = sending.length > 0 ? await post(sending) : await fetch(url, options);
-      if (response.status === 401) {
-        setSignedOut(true);
-        return;
-      }
-      const outcome = (await response.json()) as Outcome<Answer>;
-      setOffline(false);
+      const outcome = await ask(sending);
+      setStuck(null);
       if (outcome.ok) {
         takeIn(outcome.value);
         sent(sending);
       } else if (sending.length > 1) {
         // one of them cannot be taken: find out which, and keep the others
         for (const one of sending) {
-          const alone = (await (await post([one])).json()) as Outcome<Answer>;
+          const alone = await ask([one]);
           if (alone.ok) takeIn(alone.value);
-          else setProblems((before) => [...before, { tick: one.id, ...alone.error }]);
+          else setProblems((before) => [...before, { event: one.id, ...alone.error }]);
           sent([one]);
         }
       } else if (sending.length === 1) {
-        setProblems((before) => [...before, { tick: sending[0]!.id, ...outcome.error }]);
+        setProblems((before) => [...before, { event: sending[0]!.id, ...outcome.error }]);
         sent(sending);
       }
-    } catch {
+    } catch (error) {
       // everything stays in the queue and goes out later, in order
-      setOffline(true);
+      if (error instanceof NotTaken && error.status === 401) setSignedOut(true);
+      else setStuck(error instanceof NotTaken ? error.message : 'No connection.');
     } finally {
       busy.current = false;
     }
@@ -183,7 +197,7 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): She
 
   const press = useCallback<SheetStore['press']>(
     (what, options) => {
-      const tick: Waiting = {
+      const event: Waiting = {
         id: uuid(),
         at: Math.round(serverNow()),
         person,
@@ -193,29 +207,29 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseTicks): She
       setClock(serverNow());
       if (what.kind === 'mark' && what.change.method) {
         const { method } = what.change;
-        setMethodsSent((before) => new Map(before).set(tick.id, method));
+        setMethodsSent((before) => new Map(before).set(event.id, method));
       }
       if (sheetId) {
-        replaceQueue([...queued.current, tick]);
+        replaceQueue([...queued.current, event]);
         void exchange();
-      } else setServer((before) => [...before, tick]);
+      } else setServer((before) => [...before, event]);
     },
     [exchange, person, replaceQueue, serverNow, sheetId],
   );
 
-  const ticks = useMemo(() => [...server, ...queue], [server, queue]);
-  const progress = useMemo(() => progressOf(ticks), [ticks]);
+  const events = useMemo(() => [...server, ...queue], [server, queue]);
+  const progress = useMemo(() => progressOf(events), [events]);
   return {
     progress,
-    ticks,
+    events,
     clock,
     press,
     unsent: queue.length,
     problems,
     methodsSent,
-    dismiss: (id) => setProblems((before) => before.filter(({ tick }) => tick !== id)),
+    dismiss: (id) => setProblems((before) => before.filter(({ event }) => event !== id)),
     signedOut,
-    offline,
+    stuck,
     closed,
   };
 }

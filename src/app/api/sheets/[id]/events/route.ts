@@ -1,4 +1,4 @@
-import { attempted } from '../../../../../services/shop';
+import { patiently } from '../../../../../services/shop';
 import { addEvents, sheetState } from '../../../../../services/cleaning/events';
 import { answer, guarded } from '../../../../_server/answer';
 import { readBody } from '../../../../../services/device-api/read-body';
@@ -8,7 +8,7 @@ interface Context {
 }
 
 /** Bytes: some thousands of presses. */
-const largestTicks = 2 * 1024 * 1024;
+const largestBatch = 2 * 1024 * 1024;
 
 function parsed(bytes: Uint8Array): unknown {
   try {
@@ -28,9 +28,9 @@ export const GET = guarded('clean', async ({ shop }, request, { params }: Contex
 /** Takes presses, and answers with everything beyond what the sender has. */
 export const POST = guarded('clean', async ({ shop, actor }, request, { params }: Context) => {
   const { id } = await params;
-  const body = await readBody(request, largestTicks, 'Too much was pressed at once to be taken.');
+  const body = await readBody(request, largestBatch, 'Too much was pressed at once to be taken.');
   if (!body.ok) return answer(body);
-  const kept = await attempted(() => addEvents(shop, actor, id, parsed(body.value)));
+  const kept = await patiently(() => addEvents(shop, actor, id, parsed(body.value)), 10_000);
   if (!kept.ok) return answer(kept);
   const state = sheetState(shop, id, have(request));
   return answer(state.ok ? { ok: true, value: { ...state.value, ...kept.value } } : state);
