@@ -156,7 +156,8 @@ function playDay(play: Play, day: number, lastDay: number): void {
   const windy = chance.yes(0.15);
   const left = lastDay - day;
   clock.now = start + 8.5 * hour;
-  if (clock.now > end) return;
+  // a morning that is not over is not played: it would reach beyond now
+  if (clock.now + 1.5 * hour > end) return;
   storyMorning(play.second!, day, left);
   burnsOf(play.third!, day, 1 - left / historyDays);
   slideFrom(play, left);

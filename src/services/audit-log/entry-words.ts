@@ -82,8 +82,10 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       return `On hold: ${entryData(row, 'hold').words}`;
     case 'release':
       return `Released: ${entryData(row, 'release').words}`;
-    case 'clean-down started':
-      return `Clean-down started, ${entryData(row, 'clean-down started').tasks} tasks`;
+    case 'clean-down started': {
+      const { tasks } = entryData(row, 'clean-down started');
+      return `Clean-down started, ${tasks === 1 ? '1 task' : `${tasks} tasks`}`;
+    }
     case 'clean-down signed off': {
       const { done, left, proofs } = entryData(row, 'clean-down signed off');
       const tested = proofs.map(({ name, passed }) => `${name} ${passed ? 'passed' : 'failed'}`);
