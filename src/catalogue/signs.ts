@@ -82,6 +82,7 @@ export function adviceFor(
 ): string {
   if (danger === 'stop') return `Stop now: ${stop}`;
   if (danger === 'pause' && bedFeedsSmoke(signIds, machine)) return washAdvice;
+  if (machine.held && !holdsAtOnce(danger)) return heldAdvice;
   return signIds.includes('alarm')
     ? `${dangerAdvice[danger]} ${alarmAdvice}`
     : dangerAdvice[danger];
@@ -91,10 +92,14 @@ const alarmAdvice = 'Do not reset the alarm: the glass is looked at first, the r
 const washAdvice =
   'Stop and clean: soot under the work and more smoke while the bed is near its limit. The bed itself burns; no further job until it is washed.';
 
+const heldAdvice = 'It is on hold: do not use it until the technician has released it.';
+
 /** What is known of a machine when its signs are weighed. */
 export interface MachineState {
   /** bed, slats or plate are near their limit or past it */
   bedLoaded?: boolean;
+  /** on hold, for whatever reason */
+  held?: boolean;
 }
 
 /** Kinds of station whose residue the beam burns again. */

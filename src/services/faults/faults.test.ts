@@ -1,5 +1,5 @@
 import { addPerson } from '../people/people';
-import { activeHolds, shownHolds } from '../machines/holds';
+import { activeHolds, holdMachine, shownHolds } from '../machines/holds';
 import { readiness } from '../machines/readiness';
 import { bookPage } from '../audit-log/audit-log';
 import { recordBurn } from '../readings/strength/burns';
@@ -55,6 +55,18 @@ describe('signs that come together', () => {
     // one of them alone is what it was
     const one = must(reportFault(shop, tester, { machineId, signs: ['smoke'], key: 'together-3' }));
     expect(one.danger).toBe('degraded');
+  });
+
+  it('nobody is told to carry on with a machine that is on hold', () => {
+    must(holdMachine(shop, tester, machineId, 'beam tube is out'));
+    expect(reportGround(shop, machineId).held).toBe(true);
+    for (const sign of ['char', 'smell']) {
+      const { advice, held, danger } = atLabel([sign]);
+      expect([danger === 'degraded' || danger === 'nuisance', held]).toEqual([true, true]);
+      expect(advice).toMatch(/on hold: do not use it/);
+    }
+    // what is graver still says first what to do at once
+    expect(atLabel(['fire']).advice).toMatch(/^Stop now/);
   });
 
   it('an alarm is not reset before the glass was looked at', () => {

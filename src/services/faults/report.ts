@@ -8,6 +8,7 @@ import {
   reportedDanger,
   signs,
   type Danger,
+  type MachineState,
 } from '../../catalogue/signs';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
@@ -18,6 +19,7 @@ import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
 import { dueMachines } from '../care/due';
+import { activeHolds } from '../machines/holds';
 import { requireMachine } from '../machines/machines';
 import { readMaterial } from '../usage/session-input';
 import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -93,11 +95,17 @@ export function isBedLoaded(shop: Shop, machineId: string): boolean {
   );
 }
 
+/** What a machine itself says of the signs that are reported of it. */
+const machineState = (shop: Shop, machineId: string) => ({
+  bedLoaded: isBedLoaded(shop, machineId),
+  held: activeHolds(shop, machineId).length > 0,
+});
+
 /** What a report of a machine may rest on: its last job, its open faults, its accepted marks. */
 export function reportGround(
   shop: Shop,
   machineId: string,
-): { lastJob: LastJob | null; known: KnownFault[]; marks: string[]; bedLoaded: boolean } {
+): Required<MachineState> & { lastJob: LastJob | null; known: KnownFault[]; marks: string[] } {
   const when = (at: number) => formatLocal(at, shop.zone).replace('T', ' ');
   const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
   return {
@@ -115,7 +123,7 @@ export function reportGround(
       words: faultTitle(seen, note),
       when: `reported ${when(at)}`,
     })),
-    bedLoaded: isBedLoaded(shop, machineId),
+    ...machineState(shop, machineId),
     marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
       station ? `${station}: ${words}` : words,
     ),
@@ -173,13 +181,13 @@ export function reportFault(
   const report = parsed.data;
   const machine = requireMachine(shop, report.machineId);
   if (!machine.ok) return machine;
-  const state = { bedLoaded: isBedLoaded(shop, machine.value.id) };
+  const state = machineState(shop, machine.value.id);
   const danger = reportedDanger(report.signs, report.danger, state);
   const reported = (faultId: string): Reported => ({
     faultId,
     danger,
     advice: adviceFor(danger, shop.stopInstruction, report.signs, state),
-    held: holdsAtOnce(danger),
+    held: holdsAtOnce(danger) || state.held,
     follow: followToken(shop, faultId),
   });
   const key = `fault:${report.key}`;
@@ -191,7 +199,7 @@ export function reportFault(
       : null;
   if (standing) {
     if (!crowded) noteAgain(shop, actor, standing, report.note, key);
-    return ok({ ...reported(standing.id), held: standing.holdIds.length > 0 });
+    return ok({ ...reported(standing.id), held: state.held });
   }
   // A material that is not in the table is kept as written: a report must not fail over a word.
   const material = readMaterial(report.material, shopMaterials(shop));
@@ -244,17 +252,16 @@ export function reportSame(
 ): Outcome<Reported> {
   const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
-  const { id, machineId, danger, holdIds, signs: seen } = fault.value;
+  const { id, machineId, danger, signs: seen } = fault.value;
   if (machineId !== input.machineId) return refuse('That fault is of another machine.');
+  const state = machineState(shop, machineId);
   const key = `again:${input.key}`;
   if (!entryByKey(shop.db, key)) noteAgain(shop, actor, fault.value, input.note, key);
   return ok({
     faultId: id,
     danger,
-    advice: adviceFor(danger, shop.stopInstruction, seen, {
-      bedLoaded: isBedLoaded(shop, machineId),
-    }),
-    held: holdIds.length > 0,
+    advice: adviceFor(danger, shop.stopInstruction, seen, state),
+    held: state.held,
     follow: followToken(shop, id),
   });
 }

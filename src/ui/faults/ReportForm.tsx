@@ -26,6 +26,8 @@ export interface ReportMachine {
   marks: string[];
   /** whether its bed is near its limit */
   bedLoaded: boolean;
+  /** on hold, for whatever reason */
+  held: boolean;
 }
 
 interface ReportFormProps {
