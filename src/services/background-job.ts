@@ -10,12 +10,22 @@ export function forkWorker(
   script: string,
   { env = {}, memoryMb = 4096 }: { env?: Record<string, string>; memoryMb?: number } = {},
 ): ChildProcess {
-  return fork(path.join(/* turbopackIgnore: true */ process.cwd(), 'src/workers', script), [], {
-    execArgv: ['--import', 'tsx', `--max-old-space-size=${memoryMb}`],
-    serialization: 'advanced',
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  const child = fork(
+    path.join(/* turbopackIgnore: true */ process.cwd(), 'src/workers', script),
+    [],
+    {
+      execArgv: ['--import', 'tsx', `--max-old-space-size=${memoryMb}`],
+      serialization: 'advanced',
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    },
+  );
+  child.on('error', (error) => {
+    console.error(`${script} could not be started or asked.`, error);
+    // one that never ran never exits by itself: whoever waits for its end is told here
+    if (child.pid === undefined) child.emit('exit', 1, null);
   });
+  return child;
 }
 
 /** What a process that reads a file of somebody's may take. */
