@@ -4,7 +4,7 @@ const config = {
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '\\.css$': '<rootDir>/jest.styles.cjs' },
   transform: {
     '^.+\\.(m?[tj]s|[tj]sx)$': [
       '@swc/jest',

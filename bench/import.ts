@@ -6,7 +6,8 @@ import path from 'node:path';
 import { families } from '../src/catalogue/families';
 import { checkSessionsFile, writeSessions } from '../src/services/usage/import/import-sessions';
 import { addMachine } from '../src/services/machines/machines';
-import { changeSetting, closeShop, openShop, type Actor } from '../src/services/shop';
+import { closeShop, openShop, type Actor } from '../src/services/shop';
+import { changeSetting } from '../src/services/setup/settings';
 
 const rows = Number(process.argv[2] ?? 1_000_000);
 const machineCount = 20;
@@ -30,7 +31,7 @@ function file(): Uint8Array {
 async function main() {
   const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-import-'));
   const shop = openShop(dir);
-  changeSetting(shop, actor, 'timezone', 'Europe/Oslo');
+  changeSetting(shop, actor, { name: 'timezone', value: 'Europe/Oslo' });
   for (let i = 0; i < machineCount; i++) {
     addMachine(shop, actor, {
       nickname: `Machine ${i + 1}`,

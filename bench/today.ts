@@ -11,14 +11,9 @@ import { recordCare } from '../src/services/care/care';
 import { dueMachines } from '../src/services/care/due';
 import { writeSession } from '../src/services/usage/sessions';
 import { addMachine } from '../src/services/machines/machines';
-import {
-  allOrNothing,
-  changeSetting,
-  closeShop,
-  openShop,
-  type Actor,
-  type Shop,
-} from '../src/services/shop';
+import { closeShop, openShop, type Actor, type Shop } from '../src/services/shop';
+import { allOrNothing } from '../src/services/use-case';
+import { changeSetting } from '../src/services/setup/settings';
 import { rebuildUsage } from '../src/services/usage/usage';
 
 const actor: Actor = { id: null, name: 'bench', source: 'demo' };
@@ -28,7 +23,7 @@ const machineCount = 20;
 function fill(shop: Shop, sessions: number): void {
   const chance = new Chance(1);
   const now = shop.now();
-  changeSetting(shop, actor, 'timezone', 'Europe/Oslo');
+  changeSetting(shop, actor, { name: 'timezone', value: 'Europe/Oslo' });
   allOrNothing(shop, () => {
     const ids = Array.from({ length: machineCount }, (_, i) => {
       const added = addMachine(shop, actor, {

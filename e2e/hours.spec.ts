@@ -123,7 +123,7 @@ test("the meter's unlogged hours are taken in by one press; a lower reading asks
   const read = async (hours: string, at: Date | null) => {
     await page.getByLabel('It shows, in hours').fill(hours);
     if (at) {
-      const local = new Date(at.getTime() + 3_600_000).toISOString().slice(0, 16);
+      const local = new Date(at.getTime() + 3_600_000).toISOString().slice(0, 16).replace('T', ' ');
       await page.getByLabel('Read at; empty: now').fill(local);
     }
     await page.getByRole('button', { name: 'Take it down' }).click();

@@ -2,6 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import ICAL from 'ical.js';
 import fs from 'node:fs';
 import path from 'node:path';
+import type { Page } from '@playwright/test';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'weeks' });
@@ -40,6 +41,13 @@ test('nothing can be planned before it is said when the technician is there', as
   await expect(page.getByText('Nobody has said yet when the technician is there')).toBeVisible();
 });
 
+/** Types a time of 24 hours into its two parts. */
+async function fillTime(page: Page, label: string, time: string) {
+  const [hours, minutes] = time.split(':') as [string, string];
+  await page.getByLabel(`${label}: hours`).fill(hours);
+  await page.getByLabel(`${label}: minutes`).fill(minutes);
+}
+
 test('windows, days that differ, bookings typed and read from a calendar', async ({
   page,
   server,
@@ -48,13 +56,13 @@ test('windows, days that differ, bookings typed and read from a calendar', async
   await page.goto(`${server.url}/setup/time`);
   for (const name of ['Monday', 'Wednesday', 'Friday', 'Sunday']) {
     await page.getByRole('button', { name: `Add a window on ${name}` }).click();
-    await page.getByLabel(`${name}, from`).fill('17:00');
-    await page.getByLabel(`${name}, to`).fill('16:00');
+    await fillTime(page, `${name}, from`, '17:00');
+    await fillTime(page, `${name}, to`, '16:00');
   }
   await page.getByRole('button', { name: 'Keep the week' }).click();
   await expect(page.getByText(/at least 10 minutes: it ends later/)).toBeVisible();
   for (const name of ['Monday', 'Wednesday', 'Friday', 'Sunday']) {
-    await page.getByLabel(`${name}, to`).fill('20:00');
+    await fillTime(page, `${name}, to`, '20:00');
   }
   await page.getByRole('button', { name: 'Keep the week' }).click();
   await expect(page.getByText('720 minutes a week')).toBeVisible();
@@ -68,11 +76,11 @@ test('windows, days that differ, bookings typed and read from a calendar', async
 
   const at = (days: number) => new Date(Date.now() + days * day).toISOString().slice(0, 10);
   const bookings = page.getByRole('region', { name: 'Bookings', exact: true });
-  await bookings.getByLabel('From').fill(`${at(4)}T09:00`);
-  await bookings.getByLabel('To', { exact: true }).fill(`${at(4)}T08:00`);
+  await bookings.getByLabel('From').fill(`${at(4)} 09:00`);
+  await bookings.getByLabel('To', { exact: true }).fill(`${at(4)} 08:00`);
   await bookings.getByRole('button', { name: 'Book' }).click();
   await expect(bookings.getByText('It ends before it begins.').first()).toBeVisible();
-  await bookings.getByLabel('To', { exact: true }).fill(`${at(4)}T21:00`);
+  await bookings.getByLabel('To', { exact: true }).fill(`${at(4)} 21:00`);
   await bookings.getByLabel('For what').fill('open day');
   await bookings.getByRole('button', { name: 'Book' }).click();
   await expect(bookings.getByText('open day')).toBeVisible();
@@ -114,9 +122,11 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
   server,
 }) => {
   await page.goto(`${server.url}/plan`);
-  await page.getByRole('button', { name: 'Plan four weeks' }).click();
-  // the first answer is there at once
-  await expect(page.getByText('The plan as it is being found')).toBeVisible();
+  // a press before the page listens is pressed again; the first answer is there at once
+  await expect(async () => {
+    await page.getByRole('button', { name: 'Plan four weeks' }).click();
+    await expect(page.getByText('The plan as it is being found')).toBeVisible({ timeout: 4000 });
+  }).toPass();
   await expect(tags(page).first()).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: /Proving|solver|Keeping/ })).toBeVisible({
     timeout: 20_000,

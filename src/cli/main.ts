@@ -23,16 +23,14 @@ import { addMachine, requireMachine } from '../services/machines/machines';
 import { setPassword } from '../services/people/people';
 import { renewSecret } from '../services/secret';
 import {
-  changeSetting,
   closeShop,
   defaultDataDir,
   openShop,
-  settingNames,
   troubleWords,
   type Actor,
-  type SettingName,
   type Shop,
 } from '../services/shop';
+import { changeSetting, settingNames, type SettingName } from '../services/setup/settings';
 
 /** Exit codes. */
 const done = 0;
@@ -246,7 +244,7 @@ function setCommand(shop: Shop, [name, ...words]: string[]): number {
   if (!settingNames.some((known) => known === name)) {
     throw new Unusable(`Settings are: ${settingNames.join(', ')}.`);
   }
-  const changed = changeSetting(shop, actor, name as SettingName, words.join(' '));
+  const changed = changeSetting(shop, actor, { name: name as SettingName, value: words.join(' ') });
   if (!changed.ok) throw new Unusable(changed.error.message);
   out(`${name} is ${changed.value}.`);
   return done;

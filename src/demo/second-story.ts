@@ -166,7 +166,8 @@ const steps: readonly Step[] = [
     take: (story) => {
       const { shop, marit, ids } = story;
       must(
-        addOwnTask(shop, marit, stationId(story, 'Heron', 'coolant'), {
+        addOwnTask(shop, marit, {
+          stationId: stationId(story, 'Heron', 'coolant'),
           name: 'Empty the condensate cup',
           depth: 'inspect',
           group: 'coolant',
@@ -177,7 +178,7 @@ const steps: readonly Step[] = [
         }),
       );
       const reason = 'idle for weeks, then badge days';
-      must(changeSchool(shop, marit, ids.get('Swift')!, 'little', { reason }));
+      must(changeSchool(shop, marit, { machineId: ids.get('Swift')!, school: 'little', reason }));
     },
   },
   {
@@ -234,26 +235,28 @@ const steps: readonly Step[] = [
   {
     left: 80,
     take: (story) =>
-      must(replaceModule(story.shop, story.marit, heronLens(story), 'coating burnt', 'TQ-L-11')),
+      must(
+        replaceModule(story.shop, story.marit, {
+          moduleId: heronLens(story),
+          why: 'coating burnt',
+          serial: 'TQ-L-11',
+        }),
+      ),
   },
   {
     left: 75,
     take: (story) =>
       must(
-        changeLimits(
-          story.shop,
-          story.marit,
-          {
-            stationId: stationId(story, 'Wren', 'window'),
-            task: 'wipe',
-            limits: [
-              { kind: 'soil', value: 7 },
-              { kind: 'days', value: 7 },
-            ],
-            basis: 'evidence',
-          },
-          { reason: 'clear at five soil hours nine times of ten' },
-        ),
+        changeLimits(story.shop, story.marit, {
+          stationId: stationId(story, 'Wren', 'window'),
+          task: 'wipe',
+          limits: [
+            { kind: 'soil', value: 7 },
+            { kind: 'days', value: 7 },
+          ],
+          basis: 'evidence',
+          reason: 'clear at five soil hours nine times of ten',
+        }),
       ),
   },
   { left: 46, take: fit('infrared') },

@@ -17,7 +17,9 @@ import { runOf, runToEnd, startSheet } from '../services/cleaning/sheets';
 import { moveStock, shelf } from '../services/inventory/inventory';
 import { allInOrder } from '../core/cleaning/ending';
 import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/progress';
-import { allOrNothing, changeSetting, type Actor, type Shop } from '../services/shop';
+import { type Actor, type Shop } from '../services/shop';
+import { allOrNothing } from '../services/use-case';
+import { changeSetting } from '../services/setup/settings';
 import { weeksToCome } from './fourth-story';
 import { must } from './must';
 import { Chance } from './random';
@@ -116,8 +118,8 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
 function playHistory(play: Play, firstDay: number, report: (line: string) => void): void {
   const { shop: played, clock, end } = play;
   clock.now = startOfLocalDay(firstDay, shopZone) + 9 * hour;
-  must(changeSetting(played, play.marit, 'timezone', shopZone));
-  must(changeSetting(played, play.marit, 'name', shopName));
+  must(changeSetting(played, play.marit, { name: 'timezone', value: shopZone }));
+  must(changeSetting(played, play.marit, { name: 'name', value: shopName }));
   for (const { nickname, family, card } of plans) {
     play.ids.set(nickname, must(addMachine(played, play.marit, { nickname, family, card })).id);
   }
@@ -220,16 +222,20 @@ function runMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
     );
     if (chance.yes(0.004)) {
       must(
-        correctSession(shop, play.marit, logged.entryId, 'the timer had been left running', {
-          start: Math.round(at),
-          runSeconds: Math.round(run / 2),
-          beamSeconds: null,
-          material: job.material,
-          process: job.process,
-          airAssist: true,
-          draught: 'full',
-          operator,
-          note: null,
+        correctSession(shop, play.marit, {
+          entryId: logged.entryId,
+          reason: 'the timer had been left running',
+          change: {
+            start: Math.round(at),
+            runSeconds: Math.round(run / 2),
+            beamSeconds: null,
+            material: job.material,
+            process: job.process,
+            airAssist: true,
+            draught: 'full',
+            operator,
+            note: null,
+          },
         }),
       );
     }
@@ -337,12 +343,10 @@ function cleanDown(
   const { shop, chance, clock, marit } = play;
   const actor: Actor = chance.yes(0.3) ? { ...marit, id: null, name: chance.pick(helpers) } : marit;
   const sheet = must(
-    startSheet(
-      shop,
-      actor,
-      machine.id,
-      picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
-    ),
+    startSheet(shop, actor, {
+      machineId: machine.id,
+      tasks: picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
+    }),
   );
   const marks: SheetEventWhat[] = [];
   for (const pick of picks) {
@@ -556,12 +560,10 @@ function openingDay(play: Play): void {
     .filter(({ slug }) => wanted.includes(slug))
     .map((station) => ({ station, task: station.tasks.at(-1)! }));
   const sheet = must(
-    startSheet(
-      shop,
-      marit,
-      sparrow.id,
-      picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
-    ),
+    startSheet(shop, marit, {
+      machineId: sparrow.id,
+      tasks: picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
+    }),
   );
   const run = runOf(shop, sheet.row.id)!;
   const sheetId = sheet.row.id;
@@ -619,11 +621,15 @@ function openingDay(play: Play): void {
   if (last) {
     clock.now = end - 10 * minute;
     must(
-      correctSession(shop, marit, last.entryId, 'two gaskets short: half the run', {
-        ...last,
-        runSeconds: Math.ceil(last.runSeconds / 2),
-        beamSeconds: null,
-        note: null,
+      correctSession(shop, marit, {
+        entryId: last.entryId,
+        reason: 'two gaskets short: half the run',
+        change: {
+          ...last,
+          runSeconds: Math.ceil(last.runSeconds / 2),
+          beamSeconds: null,
+          note: null,
+        },
       }),
     );
   }

@@ -178,7 +178,12 @@ export function openingFaults({ shop, clock, ids, marit }: ThirdStory, end: numb
   );
   clock.now += 20 * minute;
   proveAll(shop, marit, bearing, 'slow engraving without a jerk');
-  must(returnMachine(shop, marit, bearing, 'engrave at 200 mm/s at most until the belt is new'));
+  must(
+    returnMachine(shop, marit, {
+      faultId: bearing,
+      restriction: 'engrave at 200 mm/s at most until the belt is new',
+    }),
+  );
 
   clock.now = end - 47 * hour;
   const blink = report(
@@ -251,12 +256,16 @@ export async function openAccounts(shop: Shop, marit: Actor): Promise<void> {
   }
   must(giveCode(shop, marit, people(shop).find(({ name }) => name === helpers[0])!.id));
   must(
-    changeMailWishes(shop, id, {
-      mail: 'marit@ternquay.invalid',
-      stops: true,
-      reports: true,
-      digest: true,
-    }),
+    changeMailWishes(
+      shop,
+      { ...marit, id },
+      {
+        mail: 'marit@ternquay.invalid',
+        stops: true,
+        reports: true,
+        digest: true,
+      },
+    ),
   );
   must(
     changePost(shop, marit, {

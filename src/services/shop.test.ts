@@ -1,8 +1,8 @@
 import { readSetting, writeSetting } from '../records/settings';
 import { write } from '../records/database';
 import { ok } from '../core/units/result';
-import { allOrRefused, attempted, refuse, troubleWords } from './shop';
-import { dropTestShop, must, openTestShop, refusal, type TestShop } from './testing/shop';
+import { attempted, troubleWords } from './shop';
+import { dropTestShop, openTestShop, refusal, type TestShop } from './testing/shop';
 
 let shop: TestShop;
 beforeEach(() => {
@@ -57,16 +57,4 @@ test('a defect is no refusal: it goes on as it is', async () => {
       throw defect;
     }),
   ).rejects.toBe(defect);
-});
-
-test('several steps as one: a refusal of any leaves nothing of the others', () => {
-  const outcome = allOrRefused(shop, (take) => {
-    writeSetting(shop.db, 'name', 'half');
-    take(ok(1));
-    take(refuse('no more'));
-    return 'never';
-  });
-  expect(refusal(outcome)).toBe('no more');
-  expect(readSetting(shop.db, 'name')).toBeNull();
-  expect(must(allOrRefused(shop, (take) => take(ok(2))))).toBe(2);
 });

@@ -1,15 +1,12 @@
 import path from 'node:path';
-import type { z } from 'zod';
-import { isZone } from '../core/units/zone';
 import { roles, type Role } from '../core/people/roles';
-import { fail, ok, type Result } from '../core/units/result';
-import { isBusy, openRecords, RecordsError, write, type Db } from '../records/database';
+import { fail, type Result } from '../core/units/result';
+import { isBusy, openRecords, RecordsError, type Db } from '../records/database';
 import type { DataKind, EntryData, Source } from '../records/audit-log-data';
 import { insertDataEntry, type NewEntry } from '../records/audit-log';
 import { allPeople } from '../records/people';
-import { readSetting, writeSetting } from '../records/settings';
+import { readSetting } from '../records/settings';
 import { makeSecret, signingSecret } from './secret';
-import { rebuildUsage } from './usage/usage';
 
 /** The open shop: its records, where its files are, and its clock. */
 export interface Shop {
@@ -44,6 +41,8 @@ export interface Actor {
 export interface Refusal {
   field: string | null;
   message: string;
+  /** where an input was wrong in itself: every wrong field of it, by its path, and what is said of it */
+  fields?: Readonly<Record<string, string>>;
 }
 
 export type Outcome<T> = Result<T, Refusal>;
@@ -54,12 +53,6 @@ export function refuse(
   field: string | null = null,
 ): { ok: false; error: Refusal } {
   return fail({ field, message });
-}
-
-/** The first thing a schema found wrong, as an expected failure. */
-export function firstRefusal(error: z.ZodError): { ok: false; error: Refusal } {
-  const issue = error.issues[0]!;
-  return refuse(issue.message, String(issue.path[0] ?? ''));
 }
 
 /** The folder of the data: DATA_DIR, else `./data`. */
@@ -126,59 +119,6 @@ export function closeShop(shop: Shop): void {
   shop.db.$client.close();
 }
 
-const isRole = (text: string) => roles.some((role) => role === text);
-
-export const settingNames = [
-  'timezone',
-  'name',
-  'stop-instruction',
-  'label-asks',
-  'code-roles',
-  'strength-floor',
-] as const;
-export type SettingName = (typeof settingNames)[number];
-
-/**
- * Changes a setting of the shop and notes it in the book. A new time zone counts all days anew.
- */
-export function changeSetting(
-  shop: Shop,
-  actor: Actor,
-  name: SettingName,
-  value: string,
-): Outcome<string> {
-  const clean = value.trim();
-  if (!clean) return refuse(`The ${name.replace('-', ' ')} must not be empty.`, name);
-  if (clean.length > 300) return refuse('At most 300 characters.', name);
-  if (name === 'timezone' && !isZone(clean)) {
-    return refuse(
-      `"${clean}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,
-      name,
-    );
-  }
-  if (name === 'label-asks' && !labelAsks.some((one) => one === clean)) {
-    return refuse('A label asks for nothing, a name or a code.', name);
-  }
-  if (name === 'code-roles' && !clean.split(', ').every((one) => one === 'nobody' || isRole(one))) {
-    return refuse(`Name roles, with a comma between: ${roles.join(', ')}; or nobody.`, name);
-  }
-  if (name === 'strength-floor' && !(Number(clean) >= 10 && Number(clean) <= 100)) {
-    return refuse('The floor is 10 to 100 percent of the baseline.', name);
-  }
-  const before = readSetting(shop.db, name);
-  if (before === clean) return ok(clean);
-  write(shop.db, () => {
-    writeSetting(shop.db, name, clean);
-    writeEntry(shop, actor, {
-      kind: 'setting',
-      machineId: null,
-      data: { name, from: before, to: clean },
-    });
-    if (name === 'timezone') rebuildUsage(shop);
-  });
-  return ok(clean);
-}
-
 /**
  * Tries a use case again while another process (an import, the command line) is writing, without
  * blocking in between. A use case that met a busy file has written nothing.
@@ -228,41 +168,6 @@ export async function attempted<T>(
     if (!words) throw error;
     console.error(words, error);
     return refuse(words);
-  }
-}
-
-/** Runs several use cases as one: all of them are kept or none. */
-export function allOrNothing<T>(shop: Shop, steps: () => T): T {
-  return write(shop.db, steps);
-}
-
-/**
- * Runs several use cases as one: a refusal of any of them undoes all, and is the answer.
- * @param steps unwraps each outcome with `take`, which gives up at the first refusal
- */
-export function allOrRefused<T>(
-  shop: Shop,
-  steps: (take: <V>(outcome: Outcome<V>) => V) => T,
-): Outcome<T> {
-  return write(shop.db, (): Outcome<T> => {
-    try {
-      return ok(
-        steps((outcome) => {
-          if (!outcome.ok) throw new Refused(outcome);
-          return outcome.value;
-        }),
-      );
-    } catch (error) {
-      if (error instanceof Refused) return error.outcome;
-      throw error;
-    }
-  });
-}
-
-/** Carries a refusal out of the steps. */
-class Refused extends Error {
-  constructor(readonly outcome: { ok: false; error: Refusal }) {
-    super(outcome.error.message);
   }
 }
 

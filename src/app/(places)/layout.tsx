@@ -4,6 +4,7 @@ import { Frame } from '../../ui/shared/frame/Frame';
 import { ribbonColumns } from '../../ui/shared/ribbon/columns';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
+import { strikeAction } from '../actions/audit-log';
 import { signOutAction } from '../actions/sign-in';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
@@ -16,6 +17,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       person={actor.name}
       role={role}
       unanswered={faults.filter(({ stage }) => stage === 'reported').length}
+      strike={strikeAction}
       foot={<Foot signOut={signOutAction} />}
       rack={machines.map((machine) => ({
         id: machine.id,

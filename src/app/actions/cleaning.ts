@@ -1,49 +1,16 @@
 'use server';
 
-import { z } from 'zod';
-import * as campaigns from '../../services/cleaning/campaigns';
-import * as putBacks from '../../services/cleaning/put-backs';
-import * as quick from '../../services/cleaning/quick-care';
-import * as ends from '../../services/cleaning/sign-off';
-import * as sheets from '../../services/cleaning/sheets';
-import { action, id, text } from '../_server/action';
+import { startCampaign } from '../../services/cleaning/campaigns';
+import { putRight } from '../../services/cleaning/put-backs';
+import { recordQuickCare, undoQuickCare } from '../../services/cleaning/quick-care';
+import { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
+import { startSheet } from '../../services/cleaning/sheets';
+import { action } from '../_server/action';
 
-const tasks = z.array(z.object({ stationId: id, task: id })).max(300);
-
-export const startSheetAction = action(
-  'clean',
-  [id, tasks],
-  ({ shop, actor }, machineId, tasks) => {
-    const started = sheets.startSheet(shop, actor, machineId, tasks);
-    return started.ok ? { ok: true as const, value: { sheetId: started.value.row.id } } : started;
-  },
-);
-
-export const signOffAction = action('clean', [id], ({ shop, actor }, sheetId) =>
-  ends.signOffSheet(shop, actor, sheetId),
-);
-
-export const abandonAction = action('clean', [id, text], ({ shop, actor }, sheetId, reason) =>
-  ends.abandonSheet(shop, actor, sheetId, reason),
-);
-
-export const startCampaignAction = action('clean', [z.unknown()], ({ shop, actor }, input) =>
-  campaigns.startCampaign(shop, actor, input),
-);
-
-export const quickCareAction = action(
-  'clean',
-  [id, tasks, id],
-  ({ shop, actor }, machineId, tasks, key) =>
-    quick.recordQuickCare(shop, actor, machineId, tasks, key),
-);
-
-export const undoQuickCareAction = action(
-  'clean',
-  [z.array(id).max(200)],
-  ({ shop, actor }, entryIds) => quick.undoQuickCare(shop, actor, entryIds),
-);
-
-export const putRightAction = action('clean', [id, text], ({ shop, actor }, id, how) =>
-  putBacks.putRight(shop, actor, id, how),
-);
+export const startSheetAction = action('clean', startSheet);
+export const signOffAction = action('clean', signOffSheet);
+export const abandonAction = action('clean', abandonSheet);
+export const startCampaignAction = action('clean', startCampaign);
+export const quickCareAction = action('clean', recordQuickCare);
+export const undoQuickCareAction = action('clean', undoQuickCare);
+export const putRightAction = action('clean', putRight);

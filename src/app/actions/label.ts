@@ -4,14 +4,28 @@ import { revalidatePath } from 'next/cache';
 import { headers } from 'next/headers';
 import { z } from 'zod';
 import { holdsAtOnce, reportedDanger, type Danger } from '../../catalogue/signs';
-import { reportFault, reportSame, type ReportInput } from '../../services/faults/report';
+import {
+  reportFault,
+  reportInCrowd,
+  reportSame,
+  reportSameSchema,
+  reportSchema,
+} from '../../services/faults/report';
 import { askForLetter } from '../../services/faults/follow';
-import { answerWatch } from '../../services/faults/watch';
+import { answerWatch, watchAnswerSchema } from '../../services/faults/watch';
 import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/machines/labels';
-import type { SessionInput } from '../../services/usage/session-input';
-import { dropTimer, logSession, logTimer, runTimer } from '../../services/usage/sessions';
+import { sessionSchema } from '../../services/usage/session-input';
+import {
+  dropTimer,
+  logSession,
+  logTimer,
+  runTimer,
+  timerSchema,
+} from '../../services/usage/sessions';
+import { id, text } from '../../services/use-case';
 import { refuse, type Actor, type Outcome, type Shop } from '../../services/shop';
-import { id, openAction, shape, text } from '../_server/action';
+import { openAction } from '../_server/action';
+
 import { labelWait } from '../_server/label-limits';
 import { addressOf } from '../_server/request';
 
@@ -58,12 +72,10 @@ async function atMachine<T>(
 
 const operatorOf = ({ name }: Actor) => (name === nobody ? null : name);
 
-export const labelLogAction = openAction(
-  [id, who, shape<SessionInput>()],
-  (shop, token, whose, input) =>
-    atMachine(shop, token, whose, ({ actor, machineId }) =>
-      logSession(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
-    ),
+export const labelLogAction = openAction([id, who, sessionSchema], (shop, token, whose, input) =>
+  atMachine(shop, token, whose, ({ actor, machineId }) =>
+    logSession(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
+  ),
 );
 
 export const labelStartTimerAction = openAction([id, who], (shop, token, whose) =>
@@ -71,37 +83,34 @@ export const labelStartTimerAction = openAction([id, who], (shop, token, whose) 
 );
 
 export const labelDropTimerAction = openAction([id, who], (shop, token, whose) =>
-  atMachine(shop, token, whose, ({ machineId }) => dropTimer(shop, machineId)),
+  atMachine(shop, token, whose, ({ actor, machineId }) => dropTimer(shop, actor, machineId)),
 );
 
-export const labelLogTimerAction = openAction(
-  [id, who, shape<Omit<SessionInput, 'start' | 'runSeconds'>>()],
-  (shop, token, whose, input) =>
-    atMachine(shop, token, whose, ({ actor, machineId }) =>
-      logTimer(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
-    ),
+export const labelLogTimerAction = openAction([id, who, timerSchema], (shop, token, whose, input) =>
+  atMachine(shop, token, whose, ({ actor, machineId }) =>
+    logTimer(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
+  ),
 );
 
 /** Takes a report by itself, so that it holds the machine at once; its pictures follow by its link. */
 export const labelReportAction = openAction(
-  [id, who, shape<ReportInput>()],
+  [id, who, reportSchema],
   (shop, token, whose, input) => {
-    const signs = Array.isArray(input.signs) ? input.signs : [];
     // what the bed adds to it the report itself weighs; here it is whether anybody may be kept waiting
-    const danger = reportedDanger(signs, input.danger ?? null, { bedLoaded: true });
+    const danger = reportedDanger(input.signs, input.danger, { bedLoaded: true });
     return atMachine(
       shop,
       token,
       whose,
       ({ actor, machineId, crowded }) =>
-        reportFault(shop, actor, { ...input, machineId }, { crowded }),
+        (crowded ? reportInCrowd : reportFault)(shop, actor, { ...input, machineId }),
       danger,
     );
   },
 );
 
 export const labelSameAction = openAction(
-  [id, who, z.object({ faultId: id, note: text.nullable(), key: id })],
+  [id, who, reportSameSchema.omit({ machineId: true })],
   (shop, token, whose, input) =>
     atMachine(shop, token, whose, ({ actor, machineId }) =>
       reportSame(shop, actor, { ...input, machineId }),
@@ -109,7 +118,7 @@ export const labelSameAction = openAction(
 );
 
 export const labelWatchAction = openAction(
-  [id, who, z.object({ faultId: id, seen: z.boolean(), key: id })],
+  [id, who, watchAnswerSchema.omit({ machineId: true })],
   (shop, token, whose, input) =>
     atMachine(shop, token, whose, ({ actor, machineId }) =>
       answerWatch(shop, actor, { ...input, machineId }),

@@ -1,22 +1,30 @@
 'use server';
 
 import { z } from 'zod';
+import { redirect } from 'next/navigation';
 import { ok } from '../../core/units/result';
 import * as people from '../../services/people/people';
-import { action, id, openAction, text } from '../_server/action';
+import { refuse, type Outcome } from '../../services/shop';
+import { id, text } from '../../services/use-case';
+import { action, customAction, openAction } from '../_server/action';
 import { publicAddress } from '../_server/address';
 import { rememberBrowser, signInFrom } from '../_server/request';
 import { theAuth } from '../_server/shop';
-import { refuse, type Outcome } from '../../services/shop';
-import { redirect } from 'next/navigation';
 
 type Invited = Outcome<{ link: string | null }>;
 const joinLink = (base: string, token: string) => new URL(`/join/${token}`, base).href;
 
+export const changeRoleAction = action('set up', people.changeRole);
+export const endPersonAction = action('set up', people.endPerson);
+export const bringBackAction = action('set up', people.bringBack);
+export const giveCodeAction = action('set up', people.giveCode);
+export const dropCodeAction = action('set up', people.dropCode);
+export const signOutPersonAction = action('set up', people.signOutPerson);
+
 /** Adds somebody and, where they are to sign in, answers with their link. */
-export const addPersonAction = action(
+export const addPersonAction = customAction(
   'set up',
-  [z.object({ name: text, role: text, account: z.boolean() })],
+  [people.newPersonSchema.extend({ account: z.boolean() })],
   async ({ shop, actor }, input): Promise<Invited> => {
     const { base } = await publicAddress();
     const added = people.addPerson(shop, actor, input);
@@ -26,7 +34,7 @@ export const addPersonAction = action(
   },
 );
 
-export const inviteAction = action(
+export const inviteAction = customAction(
   'set up',
   [id],
   async ({ shop, actor }, personId): Promise<Invited> => {
@@ -36,47 +44,21 @@ export const inviteAction = action(
   },
 );
 
-export const changeRoleAction = action('set up', [id, text], ({ shop, actor }, personId, role) =>
-  people.changeRole(shop, actor, personId, role),
-);
-
-export const endPersonAction = action('set up', [id], ({ shop, actor }, personId) =>
-  people.endPerson(shop, actor, personId),
-);
-
-export const bringBackAction = action('set up', [id], ({ shop, actor }, personId) =>
-  people.bringBack(shop, actor, personId),
-);
-
-export const giveCodeAction = action('set up', [id], ({ shop, actor }, personId) =>
-  people.giveCode(shop, actor, personId),
-);
-
-export const dropCodeAction = action('set up', [id], ({ shop, actor }, personId) =>
-  people.dropCode(shop, actor, personId),
-);
-
-export const signOutPersonAction = action(
-  'set up',
-  [id, id.nullable()],
-  ({ shop, actor }, personId, placeId) => people.signOutPerson(shop, actor, personId, placeId),
-);
-
-export const giveOwnCodeAction = action('see', [], ({ shop, actor }) =>
+export const giveOwnCodeAction = customAction('see', [], ({ shop, actor }) =>
   people.giveCode(shop, actor, actor.id!),
 );
 
-export const dropOwnCodeAction = action('see', [], ({ shop, actor }) =>
+export const dropOwnCodeAction = customAction('see', [], ({ shop, actor }) =>
   people.dropCode(shop, actor, actor.id!),
 );
 
-export const signOutPlaceAction = action('see', [id], ({ shop, actor }, placeId) =>
+export const signOutPlaceAction = customAction('see', [id], ({ shop, actor }, placeId) =>
   placeId
-    ? people.signOutPerson(shop, actor, actor.id!, placeId)
+    ? people.signOutPerson(shop, actor, { personId: actor.id!, placeId })
     : refuse('Say which place to sign out of.'),
 );
 
-export const changePasswordAction = action(
+export const changePasswordAction = customAction(
   'see',
   [z.object({ present: text, next: text })],
   async ({ shop, actor, placeId }, input) => {

@@ -1,16 +1,15 @@
 'use server';
 
-import { z } from 'zod';
 import { freshenCalendars } from '../../services/schedule/bookings';
-import { changeSetting, settingNames } from '../../services/shop';
-import { action, text } from '../_server/action';
+import { changeSetting, settingSchema } from '../../services/setup/settings';
+import { customAction } from '../_server/action';
 
-export const changeSettingAction = action(
+export const changeSettingAction = customAction(
   'set up',
-  [z.enum(settingNames), text],
-  async ({ shop, actor }, name, value) => {
-    const changed = changeSetting(shop, actor, name, value);
-    if (changed.ok && name === 'timezone') await freshenCalendars(shop);
+  [settingSchema],
+  async ({ shop, actor }, setting) => {
+    const changed = changeSetting(shop, actor, setting);
+    if (changed.ok && setting.name === 'timezone') await freshenCalendars(shop);
     return changed;
   },
 );

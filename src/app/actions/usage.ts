@@ -1,84 +1,51 @@
 'use server';
 
-import { keepJob, type jobSchema } from '../../services/usage/job-files';
-import { dropTimer, logSession, logTimer, runTimer } from '../../services/usage/sessions';
-import type { SessionInput } from '../../services/usage/session-input';
-import { z } from 'zod';
-import { changeController } from '../../services/usage/job-files';
+import { changeController, keepJob } from '../../services/usage/job-files';
 import * as meters from '../../services/usage/meters';
 import * as reweigh from '../../services/usage/reweigh';
-import { changeWeight, type WeightInput } from '../../services/usage/soil-weights';
-import { action, query, id, shape } from '../_server/action';
+import { sessionSchema } from '../../services/usage/session-input';
+import {
+  dropTimer,
+  logSession,
+  logTimer,
+  runTimer,
+  timerSchema,
+} from '../../services/usage/sessions';
+import { changeWeight, weightSchema } from '../../services/usage/soil-weights';
+import { id } from '../../services/use-case';
+import { action, customAction, query } from '../_server/action';
+import { z } from 'zod';
 
-export const logSessionAction = action('log', [shape<SessionInput>()], ({ shop, actor }, input) =>
+export const logSessionAction = customAction('log', [sessionSchema], ({ shop, actor }, input) =>
   logSession(shop, actor, { ...input, operator: input.operator ?? actor.name }),
 );
 
-export const runTimerAction = action('log', [id], ({ shop, actor }, machineId) =>
-  runTimer(shop, actor, machineId),
+export const logTimerAction = customAction('log', [timerSchema], ({ shop, actor }, input) =>
+  logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
 );
 
-export const dropTimerAction = action('log', [id], ({ shop }, machineId) =>
-  dropTimer(shop, machineId),
-);
-
-export const logTimerAction = action(
-  'log',
-  [shape<Omit<SessionInput, 'start' | 'runSeconds'>>()],
-  ({ shop, actor }, input) =>
-    logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
-);
-
-export const keepJobAction = action(
-  'log',
-  [shape<z.input<typeof jobSchema>>()],
-  ({ shop, actor }, input) => keepJob(shop, actor, input),
-);
-
-export const takeReadingAction = action(
-  'log',
-  [shape<meters.ReadingInput>()],
-  ({ shop, actor }, input) => meters.takeReading(shop, actor, input),
-);
-
-export const explainReadingAction = action(
-  'clean',
-  [id, z.unknown()],
-  ({ shop, actor }, readingId, jump) => meters.explainReading(shop, actor, readingId, jump),
-);
-
-export const acceptUnloggedAction = action('clean', [id], ({ shop, actor }, readingId) =>
-  meters.acceptUnlogged(shop, actor, readingId),
-);
-
-export const noteQuietDayAction = action(
-  'clean',
-  [id, z.number()],
-  ({ shop, actor }, machineId, day) => meters.noteQuietDay(shop, actor, machineId, day),
-);
-
-export const changeControllerAction = action(
-  'set up',
-  [id, z.unknown()],
-  ({ shop, actor }, machineId, controller) => changeController(shop, actor, machineId, controller),
-);
-
-export const changeWeightAction = action(
-  'set up',
-  [shape<WeightInput>()],
-  ({ shop, actor }, input) => changeWeight(shop, actor, input),
+export const runTimerAction = action('log', runTimer);
+export const dropTimerAction = action('log', dropTimer);
+export const keepJobAction = action('log', keepJob);
+export const takeReadingAction = action('log', meters.takeReading);
+export const explainReadingAction = action('clean', meters.explainReading);
+export const acceptUnloggedAction = action('clean', meters.acceptUnlogged);
+export const noteQuietDayAction = action('clean', meters.noteQuietDay);
+export const changeControllerAction = action('set up', changeController);
+export const changeWeightAction = customAction('set up', [weightSchema], ({ shop, actor }, input) =>
+  changeWeight(shop, actor, input),
 );
 
 export const startReweighAction = query(
   'set up',
-  [shape<WeightInput>(), z.boolean()],
+  [weightSchema, z.boolean()],
   ({ shop, actor }, input, preview) => reweigh.startReweigh(shop, actor, input, preview),
 );
 
-export const viewReweighAction = query('set up', [id], ({ actor }, id) =>
-  reweigh.viewReweigh(actor, id),
+export const viewReweighAction = query('set up', [id], ({ actor }, reweighId) =>
+  reweigh.viewReweigh(actor, reweighId),
 );
 
-export const cancelReweighAction = query('set up', [id], ({ actor }, id) =>
-  reweigh.cancelReweigh(actor, id),
+export const cancelReweighAction = query('set up', [id], ({ actor }, reweighId) =>
+  reweigh.cancelReweigh(actor, reweighId),
 );

@@ -72,16 +72,20 @@ test('the export reads back with every field, formulas are marked', () => {
   const { entryId } = log(20, { operator: 'Ines, "the" first', note: 'two\nlines' });
   log(10, { operator: '=HYPERLINK("http://x")' });
   must(
-    correctSession(shop, tester, entryId, 'shorter', {
-      start: shop.clock.now - 20 * hour,
-      runSeconds: 600,
-      beamSeconds: null,
-      material: 'cork',
-      process: 'cut',
-      airAssist: false,
-      draught: 'weak',
-      operator: 'Ines',
-      note: null,
+    correctSession(shop, tester, {
+      entryId,
+      reason: 'shorter',
+      change: {
+        start: shop.clock.now - 20 * hour,
+        runSeconds: 600,
+        beamSeconds: null,
+        material: 'cork',
+        process: 'cut',
+        airAssist: false,
+        draught: 'weak',
+        operator: 'Ines',
+        note: null,
+      },
     }),
   );
   must(

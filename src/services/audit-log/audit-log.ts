@@ -186,8 +186,9 @@ export function strikeEntry(
   if (right && !mayStrike(role, row.kind)) {
     return refuse(refusalWords(role, may(role, 'clean') ? right : 'clean'));
   }
-  if (row.kind === 'session') return correctSession(shop, actor, id, reason, null);
-  if (row.kind === 'care') return correctCare(shop, actor, id, reason, null);
+  if (row.kind === 'session')
+    return correctSession(shop, actor, { entryId: id, reason, change: null });
+  if (row.kind === 'care') return correctCare(shop, actor, { entryId: id, reason, change: null });
   if (!right) {
     return refuse('This kind of entry is answered by a new one, not struck through.');
   }

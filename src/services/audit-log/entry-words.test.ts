@@ -39,18 +39,18 @@ const after = (step: () => unknown) => {
 
 test('everything that decides a number is said in words in the book', () => {
   const window = station('window');
-  expect(after(() => must(changeSchool(shop, tester, machineId, 'meter')))).toBe(
+  expect(after(() => must(changeSchool(shop, tester, { machineId, school: 'meter' })))).toBe(
     'Care plan: meter',
   );
   const limits = [
-    { kind: 'soil', value: 6 },
-    { kind: 'days', value: 9 },
+    { kind: 'soil' as const, value: 6 },
+    { kind: 'days' as const, value: 9 },
   ];
-  const change = { stationId: window, task: 'wipe', basis: 'manual' };
-  expect(
-    after(() => must(changeLimits(shop, tester, { ...change, limits }, { reason: 'p. 4' }))),
-  ).toBe('Limits of Protective window, wipe: 6 soil or 9 days (manual)');
-  expect(after(() => must(changeLimits(shop, tester, { ...change, limits: null }, {})))).toBe(
+  const change = { stationId: window, task: 'wipe', basis: 'manual' as const };
+  expect(after(() => must(changeLimits(shop, tester, { ...change, limits, reason: 'p. 4' })))).toBe(
+    'Limits of Protective window, wipe: 6 soil or 9 days (manual)',
+  );
+  expect(after(() => must(changeLimits(shop, tester, { ...change, limits: null })))).toBe(
     'Limits of Protective window, wipe: back to the school',
   );
   const own = {
@@ -61,12 +61,14 @@ test('everything that decides a number is said in words in the book', () => {
     limits: [{ kind: 'days' as const, value: 2 }],
     minutes: 1,
   };
-  expect(after(() => must(addOwnTask(shop, tester, station('duct'), own)))).toBe(
+  expect(after(() => must(addOwnTask(shop, tester, { stationId: station('duct'), ...own })))).toBe(
     'Own task at Duct: Sniff at it',
   );
-  expect(after(() => must(removeOwnTask(shop, tester, station('duct'), 'sniff-at-it')))).toBe(
-    'Own task taken away at Duct: sniff-at-it',
-  );
+  expect(
+    after(() =>
+      must(removeOwnTask(shop, tester, { stationId: station('duct'), task: 'sniff-at-it' })),
+    ),
+  ).toBe('Own task taken away at Duct: sniff-at-it');
   expect(
     after(() =>
       must(callTask(shop, tester, { stationId: window, task: 'wipe', sign: 'faint lines' })),
@@ -143,7 +145,9 @@ test('meters and modules too; a page of the record and its export say the same',
   expect(after(() => must(moveModule(shop, tester, { moduleId: id, machineId: null })))).toBe(
     '20 W H-1 into the drawer',
   );
-  expect(after(() => must(endModule(shop, tester, id, 'dropped')))).toBe('20 W H-1 ended: dropped');
+  expect(after(() => must(endModule(shop, tester, { moduleId: id, why: 'dropped' })))).toBe(
+    '20 W H-1 ended: dropped',
+  );
   const csv = [...bookCsv(shop, {})].join('');
   for (const line of newest(8)) expect(csv).toContain(line);
 });

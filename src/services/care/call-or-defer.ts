@@ -3,22 +3,18 @@ import { fouledBy } from '../../catalogue/signs';
 import { rung } from '../../core/care/depth';
 import { deferralRefusal } from '../../core/care/deferral';
 import { ok } from '../../core/units/result';
-import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import { dueMachines, type MachineDue } from './due';
 import { readJudgements } from './calls-and-deferrals';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, requiredText, useCase } from '../use-case';
 
-const reasonSchema = z
-  .string()
-  .trim()
-  .min(1, 'Say why: the reason is kept and shown.')
-  .max(300, 'At most 300 characters.');
+const reason = requiredText('Say why: the reason is kept and shown.', 300);
 
 export const deferSchema = z.object({
-  stationId: z.string(),
-  task: z.string(),
-  reason: reasonSchema,
+  stationId: id,
+  task: id,
+  reason,
   until: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('date'), at: z.number('Give a date.').int() }),
     z.object({
@@ -40,64 +36,54 @@ function requireDue(shop: Shop, stationId: string, key: string) {
 }
 
 /** Puts a task off until a time or for so many run hours, with the reason. */
-export function deferTask(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof deferSchema>,
-): Outcome<{ entryId: string }> {
-  const parsed = deferSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { stationId, task, reason, until } = parsed.data;
-  const found = requireDue(shop, stationId, task);
-  if (!found.ok) return found;
-  const { station, due } = found.value;
-  if (due.standing.state === 'clear' || due.standing.state === 'soon') {
-    return refuse('It is not due: there is nothing to put off.', 'task');
-  }
-  const now = shop.now();
-  const earlier = readJudgements(shop, now)
-    .deferrals(stationId, task)
-    .filter(({ at }) => at > due.since);
-  const refused = deferralRefusal(due.task.criticality, until, earlier, now);
-  if (refused) return refuse(refused, 'until');
-  const entryId = write(shop.db, () =>
-    writeEntry(shop, actor, {
+export const deferTask = useCase(
+  deferSchema,
+  (shop, actor, { stationId, task, reason: why, until }): Outcome<{ entryId: string }> => {
+    const found = requireDue(shop, stationId, task);
+    if (!found.ok) return found;
+    const { station, due } = found.value;
+    if (due.standing.state === 'clear' || due.standing.state === 'soon') {
+      return refuse('It is not due: there is nothing to put off.', 'task');
+    }
+    const now = shop.now();
+    const earlier = readJudgements(shop, now)
+      .deferrals(stationId, task)
+      .filter(({ at }) => at > due.since);
+    const refused = deferralRefusal(due.task.criticality, until, earlier, now);
+    if (refused) return refuse(refused, 'until');
+    const entryId = writeEntry(shop, actor, {
       kind: 'deferral',
       machineId: station.machineId,
-      note: reason,
+      note: why,
       data: { stationId, task, until },
-    }),
-  );
-  return ok({ entryId });
-}
+    });
+    return ok({ entryId });
+  },
+);
 
 export const callSchema = z.object({
-  stationId: z.string(),
-  task: z.string(),
-  sign: reasonSchema,
+  stationId: id,
+  task: id,
+  sign: reason,
+  /** the fault in whose story it was called */
+  faultId: id.nullish(),
 });
 
 /** Calls a task due before its limits, by a sign somebody noticed; the sign is kept and shown. */
-export function callTask(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof callSchema>,
-  subjectId: string | null = null,
-): Outcome<{ entryId: string }> {
-  const parsed = callSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const found = requireDue(shop, parsed.data.stationId, parsed.data.task);
-  if (!found.ok) return found;
-  const entryId = write(shop.db, () =>
-    writeEntry(shop, actor, {
+export const callTask = useCase(
+  callSchema,
+  (shop, actor, { faultId, ...called }): Outcome<{ entryId: string }> => {
+    const found = requireDue(shop, called.stationId, called.task);
+    if (!found.ok) return found;
+    const entryId = writeEntry(shop, actor, {
       kind: 'call',
       machineId: found.value.station.machineId,
-      subjectId,
-      data: parsed.data,
-    }),
-  );
-  return ok({ entryId });
-}
+      subjectId: faultId ?? null,
+      data: called,
+    });
+    return ok({ entryId });
+  },
+);
 
 /** A cleaning that a reported sign may call for. */
 export interface SuggestedCall {

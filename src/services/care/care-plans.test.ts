@@ -56,10 +56,10 @@ const run = (start: number, hours = 1) =>
 test('limits change from a date on, with a reason and a basis, and go back to the school', () => {
   const window = stationOf('window');
   const limits = [{ kind: 'soil' as const, value: 9 }];
-  const input = { stationId: window, task: 'wipe', limits, basis: 'manual' };
-  expect(refusal(changeLimits(shop, tester, input, {}))).toMatch(/why/);
+  const input = { stationId: window, task: 'wipe', limits, basis: 'manual' as const };
+  expect(refusal(changeLimits(shop, tester, { ...input }))).toMatch(/why/);
   must(
-    changeLimits(shop, tester, input, { reason: 'manual, page 12', from: shop.clock.now + day }),
+    changeLimits(shop, tester, { ...input, reason: 'manual, page 12', from: shop.clock.now + day }),
   );
   expect(taskOf('window', 'wipe').task.basis.from).toBe('school');
   shop.clock.now += day;
@@ -67,20 +67,20 @@ test('limits change from a date on, with a reason and a basis, and go back to th
     limits,
     basis: { from: 'manual', reason: 'manual, page 12' },
   });
-  must(changeLimits(shop, tester, { ...input, limits: null }, { reason: 'not for our work' }));
+  must(changeLimits(shop, tester, { ...input, limits: null, reason: 'not for our work' }));
   expect(taskOf('window', 'wipe').task.limits[0]!.value).toBe(5);
   expect(carePlanHistory(shop, machineId)).toHaveLength(2);
 });
 
 test('a plan with a task without limits, or with a limit that is none, changes nothing', () => {
-  const input = { stationId: stationOf('window'), task: 'wipe', basis: 'shop' };
+  const input = { stationId: stationOf('window'), task: 'wipe', basis: 'shop' as const };
   const why = { reason: 'because' };
-  expect(refusal(changeLimits(shop, tester, { ...input, limits: [] }, why))).toMatch(
+  expect(refusal(changeLimits(shop, tester, { ...input, limits: [], ...why }))).toMatch(
     /at least one/,
   );
   for (const value of [0, -3, NaN, Infinity]) {
-    const limits = [{ kind: 'soil', value }];
-    expect(refusal(changeLimits(shop, tester, { ...input, limits }, why))).toMatch(/above 0/);
+    const limits = [{ kind: 'soil' as const, value }];
+    expect(refusal(changeLimits(shop, tester, { ...input, limits, ...why }))).toMatch(/above 0/);
   }
   const own = {
     name: 'Sniff at the filter',
@@ -90,14 +90,17 @@ test('a plan with a task without limits, or with a limit that is none, changes n
     limits: [],
     minutes: 1,
   };
-  expect(refusal(addOwnTask(shop, tester, stationOf('duct'), own))).toMatch(/at least one/);
+  expect(refusal(addOwnTask(shop, tester, { stationId: stationOf('duct'), ...own }))).toMatch(
+    /at least one/,
+  );
   expect(carePlanHistory(shop, machineId)).toEqual([]);
 });
 
 test('a task of the shop is due, done and taken away like any other', () => {
   const duct = stationOf('duct');
   const task = must(
-    addOwnTask(shop, tester, duct, {
+    addOwnTask(shop, tester, {
+      stationId: duct,
       name: 'Sniff at the duct',
       depth: 'inspect',
       group: 'air',
@@ -117,37 +120,40 @@ test('a task of the shop is due, done and taken away like any other', () => {
     }),
   );
   expect(taskOf('duct', task.key).standing.used).toBe(0);
-  expect(refusal(removeOwnTask(shop, tester, stationOf('window'), 'wipe'))).toMatch(
-    /limits instead/,
-  );
-  must(removeOwnTask(shop, tester, duct, task.key));
+  expect(
+    refusal(removeOwnTask(shop, tester, { stationId: stationOf('window'), task: 'wipe' })),
+  ).toMatch(/limits instead/);
+  must(removeOwnTask(shop, tester, { stationId: duct, task: task.key }));
   expect(taskOf('duct', task.key)).toBeUndefined();
 });
 
 test('a plan is copied by station and task; what has no twin is named', () => {
   const other = addTestMachine(shop, 'Swift', 'galvo-desktop').id;
-  must(changeSchool(shop, tester, machineId, 'calendar'));
+  must(changeSchool(shop, tester, { machineId, school: 'calendar' }));
   for (const [slug, task] of [
     ['window', 'wipe'],
     ['plate', 'clean'],
   ] as const) {
-    const limits = [{ kind: 'days', value: 6 }];
+    const limits = [{ kind: 'days' as const, value: 6 }];
     must(
-      changeLimits(
-        shop,
-        tester,
-        { stationId: stationOf(slug), task, limits, basis: 'evidence' },
-        { reason: 'clear at five days nine times of ten' },
-      ),
+      changeLimits(shop, tester, {
+        stationId: stationOf(slug),
+        task,
+        limits,
+        basis: 'evidence',
+        reason: 'clear at five days nine times of ten',
+      }),
     );
   }
-  const copied = must(copyCarePlan(shop, tester, machineId, other));
+  const copied = must(copyCarePlan(shop, tester, { fromId: machineId, toId: other }));
   expect(copied).toEqual({ changes: 2, left: ['Protective window'] });
   expect(taskOf('plate', 'clean', other).task.basis).toMatchObject({
     from: 'evidence',
     reason: 'copied from Wren',
   });
-  expect(refusal(copyCarePlan(shop, tester, machineId, machineId))).toMatch(/another/);
+  expect(refusal(copyCarePlan(shop, tester, { fromId: machineId, toId: machineId }))).toMatch(
+    /another/,
+  );
 });
 
 test('the four schools on three months differ as counted by hand', () => {
@@ -163,12 +169,12 @@ test('the four schools on three months differ as counted by hand', () => {
     for (const { task } of station.tasks) {
       if (station.slug === 'nozzle') continue;
       must(
-        changeLimits(
-          shop,
-          tester,
-          { stationId: station.id, task: task.key, limits: [{ kind: 'run', value: 1e6 }] },
-          { reason: 'out of the sum' },
-        ),
+        changeLimits(shop, tester, {
+          stationId: station.id,
+          task: task.key,
+          limits: [{ kind: 'run', value: 1e6 }],
+          reason: 'out of the sum',
+        }),
       );
     }
   }

@@ -21,12 +21,12 @@ import { ok } from '../../core/units/result';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { entryData, standingEntries } from '../../records/audit-log';
 import { careBackwards } from '../../records/care';
-import { write } from '../../records/database';
 import type { EntryData } from '../../records/audit-log-data';
 import { listStations, stationById, type StationRow } from '../../records/machines';
 import { firstUse, hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
-import { allOrNothing, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, instant, optionalText, useCase } from '../use-case';
 
 /** A care task with the limits in force for it. */
 export type PlannedTask = Planned<CatalogueTask>;
@@ -99,59 +99,58 @@ export function taskReader(shop: Pick<Shop, 'db'>) {
 }
 
 /** When a change takes effect and why. */
-const effectSchema = z.object({
+const effect = {
   /** UTC milliseconds; left out: now */
-  from: z.number().int().optional(),
-  reason: z.string().trim().max(300, 'At most 300 characters.').default(''),
-});
-export type Effect = z.input<typeof effectSchema>;
+  from: instant.optional(),
+  reason: optionalText(300),
+};
+export interface Effect {
+  from?: number | undefined;
+  reason: string | null;
+}
 
 function note(
   shop: Shop,
   actor: Actor,
   machineId: string,
-  effect: Effect,
+  { from, reason }: Effect,
   data: EntryData<'care plan'>,
 ): string {
-  const { from, reason } = effectSchema.parse(effect);
   return writeEntry(shop, actor, {
     kind: 'care plan',
     machineId,
     at: from,
-    note: reason || null,
+    note: reason,
     data,
   });
 }
 
-function effectProblem(effect: Effect) {
-  const parsed = effectSchema.safeParse(effect);
-  return parsed.success ? null : refuse(parsed.error.issues[0]!.message, 'reason');
-}
-
 /** Chooses the school whose limits a machine is cared for by. Limits of the shop's own stay. */
-export function changeSchool(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  school: string,
-  effect: Effect = {},
-): Outcome<null> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  const parsed = z.enum(schools).safeParse(school);
-  if (!parsed.success) return refuse(`The schools are ${schools.join(', ')}.`, 'school');
-  const wrong = effectProblem(effect);
-  if (wrong) return wrong;
-  write(shop.db, () =>
-    note(shop, actor, machine.value.id, effect, { change: 'school', school: parsed.data }),
-  );
-  return ok(null);
-}
+export const changeSchool = useCase(
+  z.object({
+    machineId: id,
+    school: z.enum(schools, `The schools are ${schools.join(', ')}.`),
+    ...effect,
+  }),
+  (shop, actor, { machineId, school, ...effect }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    note(shop, actor, machine.value.id, effect, { change: 'school', school });
+    return ok(null);
+  },
+);
 
 const limitsSchema = z
-  .array(limitSchema, 'A task needs at least one limit.')
+  .array(
+    limitSchema.extend({
+      value: z
+        .number('Each limit is a number above 0.')
+        .positive('Each limit is a number above 0.'),
+    }),
+    'A task needs at least one limit.',
+  )
   .min(1, 'A task needs at least one limit: without one it would never be due.')
-  .max(5)
+  .max(5, 'At most 5 limits.')
   .refine(
     (limits) => new Set(limits.map(({ kind }) => kind)).size === limits.length,
     'One limit of a kind is enough.',
@@ -169,37 +168,31 @@ function requireTask(shop: Shop, stationId: string, key: string) {
 }
 
 /** Sets the limits of a task, or goes back to those of the school. The reason is kept. */
-export function changeLimits(
-  shop: Shop,
-  actor: Actor,
-  input: { stationId: string; task: string; limits: unknown; basis?: string },
-  effect: Effect,
-): Outcome<null> {
-  const found = requireTask(shop, input.stationId, input.task);
-  if (!found.ok) return found;
-  const limits = limitsSchema.nullable().safeParse(input.limits);
-  if (!limits.success) {
-    const { message, path } = limits.error.issues[0]!;
-    return refuse(path.length > 0 ? 'Each limit is a number above 0.' : message, 'limits');
-  }
-  const basis = z.enum(bases).safeParse(input.basis ?? 'shop');
-  if (!basis.success) return refuse(`The basis is one of ${bases.join(', ')}.`, 'basis');
-  const wrong = effectProblem(effect);
-  if (wrong) return wrong;
-  if (limits.data !== null && !effect.reason?.trim()) {
-    return refuse('Say why these limits: whoever reads the plan next year will ask.', 'reason');
-  }
-  write(shop.db, () =>
+export const changeLimits = useCase(
+  z.object({
+    stationId: id,
+    task: id,
+    /** `null`: those of the school again */
+    limits: limitsSchema.nullable(),
+    basis: z.enum(bases, `The basis is one of ${bases.join(', ')}.`).default('shop'),
+    ...effect,
+  }),
+  (shop, actor, { stationId, task, limits, basis, ...effect }): Outcome<null> => {
+    const found = requireTask(shop, stationId, task);
+    if (!found.ok) return found;
+    if (limits !== null && !effect.reason) {
+      return refuse('Say why these limits: whoever reads the plan next year will ask.', 'reason');
+    }
     note(shop, actor, found.value.station.machineId, effect, {
       change: 'limits',
-      station: input.stationId,
-      task: input.task,
-      limits: limits.data,
-      basis: basis.data,
-    }),
-  );
-  return ok(null);
-}
+      station: stationId,
+      task,
+      limits,
+      basis,
+    });
+    return ok(null);
+  },
+);
 
 /** A task of the shop's own, as a form sends it. */
 export const ownTaskSchema = taskSchema
@@ -211,80 +204,68 @@ export const ownTaskSchema = taskSchema
     note: z.string().trim().max(300).default(''),
     opening: z.enum(openings.map(({ id }) => id) as [string, ...string[]]).default('lid-only'),
   });
-export type OwnTaskInput = z.input<typeof ownTaskSchema>;
 
 /** Adds a care task of the shop's own to a station. Its limits hold under every school. */
-export function addOwnTask(
-  shop: Shop,
-  actor: Actor,
-  stationId: string,
-  input: OwnTaskInput,
-  effect: Effect = {},
-): Outcome<CatalogueTask> {
-  const station = stationById(shop.db, stationId);
-  if (!station || station.removedAt !== null) {
-    return refuse('That station is no longer there.', 'station');
-  }
-  const parsed = ownTaskSchema.safeParse(input);
-  if (!parsed.success) {
-    const { message, path } = parsed.error.issues[0]!;
-    return refuse(
-      path[0] === 'limits' && path.length > 1 ? 'Each limit is a number above 0.' : message,
-      String(path[0] ?? ''),
+export const addOwnTask = useCase(
+  ownTaskSchema.extend({ stationId: id, ...effect }),
+  (
+    shop,
+    actor,
+    { stationId, from, reason, name, limits, minutes, note: how, ...rest },
+  ): Outcome<CatalogueTask> => {
+    const station = stationById(shop.db, stationId);
+    if (!station || station.removedAt !== null) {
+      return refuse('That station is no longer there.', 'station');
+    }
+    const key = name
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '');
+    if (!key) return refuse('Name it with letters.', 'name');
+    if (stationTasks(shop, station, Infinity).some((task) => task.key === key)) {
+      return refuse(`${station.name} has a task of that name already.`, 'name');
+    }
+    const task: CatalogueTask = {
+      key,
+      name,
+      ...rest,
+      schools: { little: limits, meter: limits, calendar: limits, combined: limits },
+      minutes: { active: minutes, passive: 0, finishing: 0 },
+      tools: ['as the shop does it'],
+      cautions: [],
+      note: how || 'A task of this shop.',
+      lookOnly: rest.depth === 'inspect',
+    };
+    note(
+      shop,
+      actor,
+      station.machineId,
+      { from, reason },
+      { change: 'own task', station: stationId, task },
     );
-  }
-  const wrong = effectProblem(effect);
-  if (wrong) return wrong;
-  const { name, limits, minutes, note: how, ...rest } = parsed.data;
-  const key = name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
-  if (!key) return refuse('Name it with letters.', 'name');
-  if (stationTasks(shop, station, Infinity).some((task) => task.key === key)) {
-    return refuse(`${station.name} has a task of that name already.`, 'name');
-  }
-  const task: CatalogueTask = {
-    key,
-    name,
-    ...rest,
-    schools: { little: limits, meter: limits, calendar: limits, combined: limits },
-    minutes: { active: minutes, passive: 0, finishing: 0 },
-    tools: ['as the shop does it'],
-    cautions: [],
-    note: how || 'A task of this shop.',
-    lookOnly: rest.depth === 'inspect',
-  };
-  write(shop.db, () =>
-    note(shop, actor, station.machineId, effect, { change: 'own task', station: stationId, task }),
-  );
-  return ok(task);
-}
+    return ok(task);
+  },
+);
 
 /** Takes a task of the shop's own out of the plan; what was done stays in the book. */
-export function removeOwnTask(
-  shop: Shop,
-  actor: Actor,
-  stationId: string,
-  key: string,
-  effect: Effect = {},
-): Outcome<null> {
-  const found = requireTask(shop, stationId, key);
-  if (!found.ok) return found;
-  const { station, task } = found.value;
-  if (stationKind(station.kind).tasks.some((one) => one.key === key)) {
-    return refuse(`${task.name} belongs to the kind of station: set its limits instead.`, 'task');
-  }
-  write(shop.db, () =>
+export const removeOwnTask = useCase(
+  z.object({ stationId: id, task: id, ...effect }),
+  (shop, actor, { stationId, task: key, ...effect }): Outcome<null> => {
+    const found = requireTask(shop, stationId, key);
+    if (!found.ok) return found;
+    const { station, task } = found.value;
+    if (stationKind(station.kind).tasks.some((one) => one.key === key)) {
+      return refuse(`${task.name} belongs to the kind of station: set its limits instead.`, 'task');
+    }
     note(shop, actor, station.machineId, effect, {
       change: 'own task removed',
       station: stationId,
       task: key,
-    }),
-  );
-  return ok(null);
-}
+    });
+    return ok(null);
+  },
+);
 
 /** What a copy of a plan changed. */
 export interface CarePlanCopied {
@@ -294,25 +275,21 @@ export interface CarePlanCopied {
 }
 
 /** Copies the plan in force from one machine to another: school, limits and own tasks, by station. */
-export function copyCarePlan(
-  shop: Shop,
-  actor: Actor,
-  fromId: string,
-  toId: string,
-): Outcome<CarePlanCopied> {
-  const from = requireMachine(shop, fromId);
-  if (!from.ok) return from;
-  const to = requireMachine(shop, toId);
-  if (!to.ok) return to;
-  if (from.value.id === to.value.id) return refuse('Choose another machine to copy to.', 'to');
-  const now = shop.now();
-  const find = carePlanFinder(shop, now);
-  const plan = find(from.value.id);
-  const target = find(to.value.id);
-  const theirs = new Map(listStations(shop.db, to.value.id).map((row) => [row.slug, row]));
-  const effect = { reason: `copied from ${from.value.nickname}` };
-  const copied: CarePlanCopied = { changes: 0, left: [] };
-  allOrNothing(shop, () => {
+export const copyCarePlan = useCase(
+  z.object({ fromId: id, toId: id }),
+  (shop, actor, { fromId, toId }): Outcome<CarePlanCopied> => {
+    const from = requireMachine(shop, fromId);
+    if (!from.ok) return from;
+    const to = requireMachine(shop, toId);
+    if (!to.ok) return to;
+    if (from.value.id === to.value.id) return refuse('Choose another machine to copy to.', 'to');
+    const now = shop.now();
+    const find = carePlanFinder(shop, now);
+    const plan = find(from.value.id);
+    const target = find(to.value.id);
+    const theirs = new Map(listStations(shop.db, to.value.id).map((row) => [row.slug, row]));
+    const effect: Effect = { reason: `copied from ${from.value.nickname}` };
+    const copied: CarePlanCopied = { changes: 0, left: [] };
     const put = (data: EntryData<'care plan'>) => {
       note(shop, actor, to.value.id, effect, data);
       copied.changes += 1;
@@ -345,9 +322,9 @@ export function copyCarePlan(
         });
       }
     }
-  });
-  return ok(copied);
-}
+    return ok(copied);
+  },
+);
 
 /** One line of a plan's history. */
 export interface CarePlanLine {

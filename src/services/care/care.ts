@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { careResults, findings, type CareResult, type Finding } from '../../core/care/care';
+import { careResults, findings, type CareResult } from '../../core/care/care';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { entryById, entryByKey, insertEntry, strikesOf } from '../../records/audit-log';
@@ -9,25 +9,20 @@ import { stationById } from '../../records/machines';
 import { openFoundDamage } from '../faults/open-fault';
 import { checkMethod, settleDispute } from './methods';
 import { stationTasks, taskReader } from './care-plans';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, stamp, type Outcome } from '../shop';
+import { correctionSchema, id, instant, optionalText, useCase } from '../use-case';
 
 /** One care task at one station, as it ended. */
 export const careSchema = z.object({
-  stationId: z.string().min(1),
-  task: z.string().min(1),
-  /** UTC milliseconds */
-  at: z.number().int(),
+  stationId: id,
+  task: id,
+  at: instant,
   result: z.enum(careResults).default('done'),
   finding: z
     .enum(findings)
     .nullish()
     .transform((finding) => finding ?? null),
-  method: z
-    .string()
-    .trim()
-    .max(120)
-    .nullish()
-    .transform((text) => text || null),
+  method: optionalText(120),
   /** the technician has read what is disputed about the method, and uses it */
   methodDecided: z.boolean().default(false),
   minutes: z
@@ -37,19 +32,10 @@ export const careSchema = z.object({
     .max(1440)
     .nullish()
     .transform((minutes) => minutes ?? null),
-  note: z
-    .string()
-    .trim()
-    .max(500)
-    .nullish()
-    .transform((text) => text || null),
-  sheetId: z
-    .string()
-    .nullish()
-    .transform((id) => id ?? null),
-  key: z.string().nullish(),
+  note: optionalText(500),
+  sheetId: id.nullish().transform((sheet) => sheet ?? null),
+  key: z.string().max(400).nullish(),
 });
-export type CareInput = z.input<typeof careSchema>;
 
 /** What became of a care entry. */
 export interface Cared {
@@ -62,16 +48,7 @@ export interface Cared {
  * Writes one completed (or put-off) care task into the book. Counters follow from it. A station found
  * damaged opens a fault.
  */
-export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<Cared> {
-  const parsed = careSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(
-      `${String(issue.path[0] ?? 'input')}: ${issue.message}`,
-      String(issue.path[0] ?? ''),
-    );
-  }
-  const care = parsed.data;
+export const recordCare = useCase(careSchema, (shop, actor, care): Outcome<Cared> => {
   const station = stationById(shop.db, care.stationId);
   if (!station || station.removedAt !== null)
     return refuse('That station is no longer there.', 'station');
@@ -128,7 +105,7 @@ export function recordCare(shop: Shop, actor: Actor, input: CareInput): Outcome<
       return { entryId, faultId };
     }),
   );
-}
+});
 
 function resultProblem(result: CareResult, note: string | null, lookOnly: boolean) {
   if (result === 'looked-fine' && !lookOnly) {
@@ -141,74 +118,67 @@ function resultProblem(result: CareResult, note: string | null, lookOnly: boolea
 }
 
 /** What may change in a care entry: the station and task stay. */
-export interface CareChange {
-  at: number;
-  result: CareResult;
-  finding: Finding | null;
-  method: string | null;
-  minutes: number | null;
-  note: string | null;
-}
+const careChangeSchema = careSchema.omit({
+  stationId: true,
+  task: true,
+  sheetId: true,
+  key: true,
+  methodDecided: true,
+});
 
 /**
  * Corrects a care entry: the old one is struck through and, unless it is only struck, a new one takes
  * its place.
  * @param change `null` to strike it without a new one
  */
-export function correctCare(
-  shop: Shop,
-  actor: Actor,
-  entryId: string,
-  reason: string,
-  change: CareChange | null,
-): Outcome<{ entryId: string }> {
-  const old = entryById(shop.db, entryId);
-  const row = careByEntry(shop.db, [entryId]).get(entryId);
-  if (!old || !row) return refuse('That entry is not in the book.');
-  if (!reason.trim()) return refuse('Say why it is corrected.', 'reason');
-  if (strikesOf(shop.db, [entryId]).size > 0) {
-    return refuse('That entry has been corrected already. Open the newer entry.');
-  }
-  if (change) {
-    const parsed = careSchema.safeParse({ stationId: row.stationId, task: row.task, ...change });
-    if (!parsed.success) return firstRefusal(parsed.error);
-    if (change.at > shop.now()) return refuse('The time lies in the future.', 'at');
-    const station = stationById(shop.db, row.stationId)!;
-    const task = taskReader(shop)(station, row.task);
-    const wrong = resultProblem(change.result, parsed.data.note, task?.lookOnly ?? false);
-    if (wrong) return wrong;
-    // a correction says what was done: a disputed way is settled with it, a harmful one was a mistake
-    const method = checkMethod(shop, station, parsed.data.method, true);
-    if (!method.ok) return method;
-  }
-  const extra = { supersedes: entryId, reason: reason.trim() };
-  const id = write(shop.db, () => {
-    if (!change) {
-      return insertEntry(shop.db, {
-        kind: 'strike',
+export const correctCare = useCase(
+  correctionSchema(careChangeSchema),
+  (shop, actor, { entryId, reason, change }): Outcome<{ entryId: string }> => {
+    const old = entryById(shop.db, entryId);
+    const row = careByEntry(shop.db, [entryId]).get(entryId);
+    if (!old || !row) return refuse('That entry is not in the book.');
+    if (strikesOf(shop.db, [entryId]).size > 0) {
+      return refuse('That entry has been corrected already. Open the newer entry.');
+    }
+    if (change) {
+      if (change.at > shop.now()) return refuse('The time lies in the future.', 'at');
+      const station = stationById(shop.db, row.stationId)!;
+      const task = taskReader(shop)(station, row.task);
+      const wrong = resultProblem(change.result, change.note, task?.lookOnly ?? false);
+      if (wrong) return wrong;
+      // a correction says what was done: a disputed way is settled with it, a harmful one was a mistake
+      const method = checkMethod(shop, station, change.method, true);
+      if (!method.ok) return method;
+    }
+    const extra = { supersedes: entryId, reason };
+    const id = write(shop.db, () => {
+      if (!change) {
+        return insertEntry(shop.db, {
+          kind: 'strike',
+          machineId: row.machineId,
+          ...stamp(shop, actor, old.at),
+          data: { of: 'care' },
+          ...extra,
+        });
+      }
+      const written = insertEntry(shop.db, {
+        kind: 'care',
         machineId: row.machineId,
-        ...stamp(shop, actor, old.at),
-        data: { of: 'care' },
+        ...stamp(shop, actor, change.at),
+        note: change.note,
         ...extra,
       });
-    }
-    const written = insertEntry(shop.db, {
-      kind: 'care',
-      machineId: row.machineId,
-      ...stamp(shop, actor, change.at),
-      note: change.note?.trim() || null,
-      ...extra,
+      insertCare(shop.db, {
+        ...row,
+        entryId: written,
+        at: change.at,
+        result: change.result,
+        finding: change.finding,
+        method: change.method,
+        minutes: change.minutes,
+      });
+      return written;
     });
-    insertCare(shop.db, {
-      ...row,
-      entryId: written,
-      at: change.at,
-      result: change.result,
-      finding: change.finding,
-      method: change.method?.trim() || null,
-      minutes: change.minutes,
-    });
-    return written;
-  });
-  return ok({ entryId: id });
-}
+    return ok({ entryId: id });
+  },
+);

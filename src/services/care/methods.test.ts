@@ -44,7 +44,7 @@ test('a harmful method is refused with its reason, whoever insists', () => {
   );
   expect(standingEntries(shop.db, ['care'])).toEqual([]);
   // the same on steel is disputed only
-  must(changeCard(shop, tester, machineId, { bed: 'steel honeycomb' }));
+  must(changeCard(shop, tester, { machineId, card: { bed: 'steel honeycomb' } }));
   expect(refusal(clean('honeycomb', 'clean', 'oven cleaner'))).toMatch(/Disputed/);
 });
 
@@ -60,7 +60,9 @@ test('a disputed method warns once, and the choice of the shop is remembered', (
 
 test('a refused method on a sheet loses nothing else that was marked', () => {
   const window = stationId('window');
-  const sheet = must(startSheet(shop, tester, machineId, [{ stationId: window, task: 'wipe' }]));
+  const sheet = must(
+    startSheet(shop, tester, { machineId, tasks: [{ stationId: window, task: 'wipe' }] }),
+  );
   const { problems } = markOn(shop, sheet.row.id, window, 'wipe', {
     finding: 'soiled',
     result: 'done',

@@ -1,11 +1,12 @@
+import { z } from 'zod';
 import { disputedField, judgeMethod, partOf, type MatrixRule } from '../../catalogue/matrix';
 import { methodChoices, methodQuestions, type MethodQuestion } from '../../catalogue/methods';
 import type { CareGroup } from '../../core/care/care';
 import { ok } from '../../core/units/result';
 import { entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { machineById, stationById, type StationRow } from '../../records/machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 
 /** A disputed method the shop has decided to use is kept as the answer to this question. */
 const disputed = (rule: string) => `disputed:${rule}`;
@@ -50,26 +51,28 @@ export function answeredQuestions(shop: Shop, stationId: string | null = null): 
 }
 
 /** Chooses a school, for the whole shop or for one station. */
-export function chooseMethod(
-  shop: Shop,
-  actor: Actor,
-  input: { question: string; choice: string; stationId?: string | null },
-): Outcome<null> {
-  const question = methodQuestions.find(({ id }) => id === input.question);
-  if (!question?.schools.some(({ id }) => id === input.choice)) {
-    return refuse('That is not one of the ways. Nothing was chosen.', 'choice');
-  }
-  const station = input.stationId ? stationById(shop.db, input.stationId) : null;
-  if (input.stationId && !station) return refuse('That station is no longer there.', 'station');
-  write(shop.db, () =>
+export const chooseMethod = useCase(
+  z.object({
+    question: z.string().max(80),
+    choice: z.string().max(80),
+    /** left out: the whole shop */
+    stationId: id.nullish(),
+  }),
+  (shop, actor, input): Outcome<null> => {
+    const question = methodQuestions.find(({ id }) => id === input.question);
+    if (!question?.schools.some(({ id }) => id === input.choice)) {
+      return refuse('That is not one of the ways. Nothing was chosen.', 'choice');
+    }
+    const station = input.stationId ? stationById(shop.db, input.stationId) : null;
+    if (input.stationId && !station) return refuse('That station is no longer there.', 'station');
     writeEntry(shop, actor, {
       kind: 'method choice',
       machineId: station?.machineId ?? null,
       data: { question: question.id, choice: input.choice, stationId: station?.id ?? null },
-    }),
-  );
-  return ok(null);
-}
+    });
+    return ok(null);
+  },
+);
 
 /** A disputed method the shop uses all the same. */
 export function settledDisputes(shop: Pick<Shop, 'db'>): Set<string> {

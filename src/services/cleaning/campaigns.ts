@@ -14,8 +14,9 @@ import {
   type CampaignRow,
 } from '../../records/cleaning';
 import { nicknameOf } from '../usage/sessions';
-import { runOf, startSheet } from './sheets';
-import { firstRefusal, allOrRefused, type Actor, type Outcome, type Shop } from '../shop';
+import { pickedTasks, runOf, startSheet } from './sheets';
+import { type Outcome, type Shop } from '../shop';
+import { allOrRefused, id, useCase } from '../use-case';
 
 export const campaignSchema = z.object({
   people: z
@@ -26,8 +27,8 @@ export const campaignSchema = z.object({
   machines: z
     .array(
       z.object({
-        machineId: z.string().min(1),
-        tasks: z.array(z.object({ stationId: z.string(), task: z.string() })).min(1),
+        machineId: id,
+        tasks: pickedTasks.min(1),
       }),
     )
     .min(1, 'Pick at least one machine.')
@@ -35,29 +36,25 @@ export const campaignSchema = z.object({
 });
 
 /** Starts clean-downs of several machines as one campaign: all of them or none. */
-export function startCampaign(
-  shop: Shop,
-  actor: Actor,
-  input: unknown,
-): Outcome<{ campaignId: string }> {
-  const parsed = campaignSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { people, machines } = parsed.data;
-  const campaignId = newId();
-  return allOrRefused(shop, (take) => {
-    insertCampaign(shop.db, {
-      id: campaignId,
-      startedAt: shop.now(),
-      startedBy: actor.name,
-      people,
-      plan: null,
+export const startCampaign = useCase(
+  campaignSchema,
+  (shop, actor, { people, machines }): Outcome<{ campaignId: string }> => {
+    const campaignId = newId();
+    return allOrRefused(shop, (take) => {
+      insertCampaign(shop.db, {
+        id: campaignId,
+        startedAt: shop.now(),
+        startedBy: actor.name,
+        people,
+        plan: null,
+      });
+      for (const { machineId, tasks } of machines) {
+        take(startSheet(shop, actor, { machineId, tasks, campaignId }));
+      }
+      return { campaignId };
     });
-    for (const { machineId, tasks } of machines) {
-      take(startSheet(shop, actor, machineId, tasks, campaignId));
-    }
-    return { campaignId };
-  });
-}
+  },
+);
 
 /** A machine of a campaign with its sheet. */
 export interface CampaignSheet {

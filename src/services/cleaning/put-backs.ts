@@ -1,7 +1,8 @@
+import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, optionalText, useCase } from '../use-case';
 
 /** Something mended for now, with the day on which it is put right. */
 export interface PutBack {
@@ -37,19 +38,20 @@ export function openPutBacks(shop: Pick<Shop, 'db'>, machineId?: string): PutBac
 }
 
 /** Says that what was mended for now has been put right. */
-export function putRight(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
-  const row = entryById(shop.db, id);
-  if (row?.kind !== 'put back') return refuse('That is not on the put-back list.');
-  if (!openPutBacks(shop, row.machineId!).some((one) => one.id === id)) {
-    return refuse('That has been put right already.');
-  }
-  write(shop.db, () =>
+export const putRight = useCase(
+  z.object({ putBackId: id, how: optionalText(300) }),
+  (shop, actor, { putBackId, how }): Outcome<null> => {
+    const row = entryById(shop.db, putBackId);
+    if (row?.kind !== 'put back') return refuse('That is not on the put-back list.');
+    if (!openPutBacks(shop, row.machineId!).some((one) => one.id === putBackId)) {
+      return refuse('That has been put right already.');
+    }
     writeEntry(shop, actor, {
       kind: 'put back done',
       machineId: row.machineId,
-      subjectId: id,
-      data: { how: how.trim() || 'as it was' },
-    }),
-  );
-  return ok(null);
-}
+      subjectId: putBackId,
+      data: { how: how ?? 'as it was' },
+    });
+    return ok(null);
+  },
+);

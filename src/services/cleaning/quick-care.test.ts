@@ -34,8 +34,12 @@ test.each(families.map(({ id }) => id))(
 test('one press records all of it once; it is taken back by striking it through', () => {
   const { id } = addTestMachine(shop);
   const tasks = quickTasks(dueMachines(shop)[0]!);
-  const { entryIds } = must(recordQuickCare(shop, tester, id, tasks, 'press-1'));
-  expect(must(recordQuickCare(shop, tester, id, tasks, 'press-1')).entryIds).toEqual(entryIds);
+  const { entryIds } = must(
+    recordQuickCare(shop, tester, { machineId: id, tasks, key: 'press-1' }),
+  );
+  expect(
+    must(recordQuickCare(shop, tester, { machineId: id, tasks, key: 'press-1' })).entryIds,
+  ).toEqual(entryIds);
   expect(standingEntries(shop.db, ['care'])).toHaveLength(tasks.length);
   must(undoQuickCare(shop, tester, entryIds));
   expect(standingEntries(shop.db, ['care'])).toHaveLength(0);
@@ -45,9 +49,15 @@ test('on a machine in the middle of a clean-down it is refused; of a bad lot not
   const { id } = addTestMachine(shop);
   const tasks = quickTasks(dueMachines(shop)[0]!);
   const bad = [...tasks, { stationId: tasks[0]!.stationId, task: 'no-such' }];
-  expect(refusal(recordQuickCare(shop, tester, id, bad, 'press-2'))).toContain('no task');
+  expect(
+    refusal(recordQuickCare(shop, tester, { machineId: id, tasks: bad, key: 'press-2' })),
+  ).toContain('no task');
   expect(standingEntries(shop.db, ['care'])).toHaveLength(0);
-  expect(refusal(recordQuickCare(shop, tester, id, [], 'press-3'))).toContain('Nothing');
-  must(startSheet(shop, tester, id, [tasks[0]!]));
-  expect(refusal(recordQuickCare(shop, tester, id, tasks, 'press-4'))).toContain('being cleaned');
+  expect(
+    refusal(recordQuickCare(shop, tester, { machineId: id, tasks: [], key: 'press-3' })),
+  ).toContain('Nothing');
+  must(startSheet(shop, tester, { machineId: id, tasks: [tasks[0]!] }));
+  expect(
+    refusal(recordQuickCare(shop, tester, { machineId: id, tasks, key: 'press-4' })),
+  ).toContain('being cleaned');
 });

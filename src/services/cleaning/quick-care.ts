@@ -1,9 +1,12 @@
+import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { openSheetOf } from '../../records/cleaning';
 import { correctCare, recordCare } from '../care/care';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
+import { pickedTasks } from './sheets';
 import { requireMachine } from '../machines/machines';
-import { allOrRefused, refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, type Outcome } from '../shop';
+import { allOrRefused, id, useCase } from '../use-case';
 
 /** What the wipe at the end of the day takes, in this order, as long as it stays short. */
 const kinds = ['debris', 'window', 'field-lens', 'beam-window', 'probe', 'frame'];
@@ -45,42 +48,42 @@ function lightest({ id, name, tasks }: StationDue): QuickTask[] {
 }
 
 /** Records the wipe at the end of the day, all of it or none. The same key twice is one wipe. */
-export function recordQuickCare(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  tasks: readonly Pick<QuickTask, 'stationId' | 'task'>[],
-  key: string,
-): Outcome<{ entryIds: string[] }> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  if (openSheetOf(shop.db, machineId)) {
-    return refuse(`${machine.value.nickname} is being cleaned: tick it on that sheet instead.`);
-  }
-  if (tasks.length === 0) return refuse('Nothing was chosen.');
-  return allOrRefused(shop, (take) => ({
-    entryIds: tasks.map(({ stationId, task }) => {
-      const cared = recordCare(shop, actor, {
-        stationId,
-        task,
-        at: shop.now(),
-        result: 'done',
-        key: `quick:${key}:${stationId}:${task}`,
-      });
-      return take(cared).entryId;
-    }),
-  }));
-}
+export const recordQuickCare = useCase(
+  z.object({ machineId: id, tasks: pickedTasks, key: id }),
+  (shop, actor, { machineId, tasks, key }): Outcome<{ entryIds: string[] }> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    if (openSheetOf(shop.db, machineId)) {
+      return refuse(`${machine.value.nickname} is being cleaned: tick it on that sheet instead.`);
+    }
+    if (tasks.length === 0) return refuse('Nothing was chosen.');
+    return allOrRefused(shop, (take) => ({
+      entryIds: tasks.map(({ stationId, task }) => {
+        const cared = recordCare(shop, actor, {
+          stationId,
+          task,
+          at: shop.now(),
+          result: 'done',
+          key: `quick:${key}:${stationId}:${task}`,
+        });
+        return take(cared).entryId;
+      }),
+    }));
+  },
+);
 
 /** Takes a wipe back that was pressed by mistake: struck through, not deleted. */
-export function undoQuickCare(
-  shop: Shop,
-  actor: Actor,
-  entryIds: readonly string[],
-): Outcome<null> {
-  for (const id of entryIds) {
-    const struck = correctCare(shop, actor, id, 'pressed by mistake', null);
-    if (!struck.ok) return struck;
-  }
-  return ok(null);
-}
+export const undoQuickCare = useCase(
+  z.array(id).max(200),
+  (shop, actor, entryIds): Outcome<null> => {
+    for (const id of entryIds) {
+      const struck = correctCare(shop, actor, {
+        entryId: id,
+        reason: 'pressed by mistake',
+        change: null,
+      });
+      if (!struck.ok) return struck;
+    }
+    return ok(null);
+  },
+);

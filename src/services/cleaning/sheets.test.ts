@@ -44,12 +44,10 @@ const station = (slug: string) =>
 
 const start = (...picked: [slug: string, task: string][]) =>
   must(
-    startSheet(
-      shop,
-      tester,
+    startSheet(shop, tester, {
       machineId,
-      picked.map(([slug, task]) => ({ stationId: station(slug), task })),
-    ),
+      tasks: picked.map(([slug, task]) => ({ stationId: station(slug), task })),
+    }),
   ).row.id;
 
 const pressAll = (sheetId: string, ...whats: SheetEventWhat[]) =>
@@ -223,7 +221,8 @@ test('what comes in after the end is kept with the sheet, says so and changes no
 
 test('a sheet is what it was when it was opened: a task taken off the plan meanwhile is recorded all the same', () => {
   const { key } = must(
-    addOwnTask(shop, tester, station('honeycomb'), {
+    addOwnTask(shop, tester, {
+      stationId: station('honeycomb'),
       name: 'Mark the worn corner',
       depth: 'inspect',
       group: 'bed',
@@ -234,7 +233,7 @@ test('a sheet is what it was when it was opened: a task taken off the plan meanw
   );
   const sheetId = start(['honeycomb', key]);
   const before = runOf(shop, sheetId)!;
-  must(removeOwnTask(shop, tester, station('honeycomb'), key));
+  must(removeOwnTask(shop, tester, { stationId: station('honeycomb'), task: key }));
   expect(runOf(shop, sheetId)).toEqual(before);
   markOn(shop, sheetId, station('honeycomb'), key, { result: 'done' });
   pressAllInOrder(shop, sheetId);
@@ -253,10 +252,10 @@ test('a mend with a date goes onto the put-back list and off it once', () => {
   must(signOffSheet(shop, tester, sheetId));
   const [item] = openPutBacks(shop);
   expect(item).toMatchObject({ what: 'tape on the duct', until, machineId });
-  must(putRight(shop, tester, item!.id, 'new clamp'));
+  must(putRight(shop, tester, { putBackId: item!.id, how: 'new clamp' }));
   expect(openPutBacks(shop)).toEqual([]);
-  expect(refusal(putRight(shop, tester, item!.id, ''))).toContain('already');
-  expect(refusal(putRight(shop, tester, 'nothing', ''))).toContain('not on');
+  expect(refusal(putRight(shop, tester, { putBackId: item!.id, how: '' }))).toContain('already');
+  expect(refusal(putRight(shop, tester, { putBackId: 'nothing', how: '' }))).toContain('not on');
   const words = bookPage(shop, {}, 20).map(({ what }) => what);
   expect(words).toContain('To put right: tape on the duct');
   expect(words).toContain('Put right: new clamp');
@@ -289,10 +288,12 @@ test('a draft writes nothing; a sheet is not abandoned while the machine is in p
   const { parts } = runOf(shop, sheetId)!.pieces.find(({ id }) => id === 'open:head-off')!;
   const { lens: _, ...part } = parts[0]!;
   pressAll(sheetId, { kind: 'part out', part: { ...part, marked: 'words' } });
-  expect(refusal(abandonSheet(shop, tester, sheetId, 'called away'))).toContain('Head is out');
+  expect(refusal(abandonSheet(shop, tester, { sheetId, reason: 'called away' }))).toContain(
+    'Head is out',
+  );
   expect(activeHolds(shop)).toHaveLength(1);
   pressAll(sheetId, { kind: 'part in', part: part.id });
-  must(abandonSheet(shop, tester, sheetId, 'called away'));
+  must(abandonSheet(shop, tester, { sheetId, reason: 'called away' }));
   expect(activeHolds(shop)).toEqual([]);
   expect(handOver(shop, sheetRow(shop, sheetId)!).closed!.abandoned).toBe('called away');
 });
@@ -365,7 +366,10 @@ test('the whole machine takes the deepest of each station, not two depths, not t
       tasks.map(({ task }) => ({ stationId, task: task.key })),
     );
     const sheet = must(
-      startSheet(shop, tester, id, [{ stationId: whole.id, task: 'strip-clean' }, ...picked]),
+      startSheet(shop, tester, {
+        machineId: id,
+        tasks: [{ stationId: whole.id, task: 'strip-clean' }, ...picked],
+      }),
     );
     for (const station of machine!.stations) {
       const taken = sheet.tasks.filter(({ stationId }) => stationId === station.id);

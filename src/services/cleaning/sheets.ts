@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { findFamily } from '../../catalogue/catalogue';
 import { rung } from '../../core/care/depth';
 import { progressOf, type Progress } from '../../core/cleaning/progress';
@@ -29,7 +30,8 @@ import {
   type PlannedTask,
 } from '../care/care-plans';
 import { buildRun, placeId, type SheetPlace } from './run-sheet';
-import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, stamp, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 
 /** A clean-down: its tasks, and how far it has come. */
 export interface Sheet {
@@ -40,11 +42,9 @@ export interface Sheet {
   paused: Progress['paused'];
 }
 
-/** A task of a sheet before it has one. */
-export interface PickedTask {
-  stationId: string;
-  task: string;
-}
+/** Tasks of a sheet before it has one. */
+export const pickedTasks = z.array(z.object({ stationId: id, task: id })).max(300);
+export type PickedTask = z.output<typeof pickedTasks>[number];
 
 /**
  * The tasks of a sheet as they are worked: each once, and for a strip-clean of the whole machine every
@@ -82,22 +82,17 @@ export function tasksOfWhole(
 }
 
 /** Starts a clean-down: the machine goes on hold for operators until it is signed off or abandoned. */
-export function startSheet(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  picked: readonly PickedTask[],
-  campaignId: string | null = null,
-): Outcome<Sheet> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  if (openSheetOf(shop.db, machineId)) {
-    return refuse(`${machine.value.nickname} is being cleaned already: resume that clean-down.`);
-  }
-  const tasks = checkPicked(shop, machineId, picked);
-  if (!tasks.ok) return tasks;
-  const id = newId();
-  write(shop.db, () => {
+export const startSheet = useCase(
+  z.object({ machineId: id, tasks: pickedTasks, campaignId: id.nullish() }),
+  (shop, actor, { machineId, tasks: picked, campaignId }): Outcome<Sheet> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    if (openSheetOf(shop.db, machineId)) {
+      return refuse(`${machine.value.nickname} is being cleaned already: resume that clean-down.`);
+    }
+    const tasks = checkPicked(shop, machineId, picked);
+    if (!tasks.ok) return tasks;
+    const sheetId = newId();
     const common = { machineId, ...stamp(shop, actor) };
     const holdId = insertDataEntry(shop.db, {
       kind: 'hold',
@@ -108,25 +103,25 @@ export function startSheet(
       kind: 'clean-down started',
       ...common,
       subjectId: holdId,
-      data: { sheetId: id, tasks: tasks.value.length },
+      data: { sheetId, tasks: tasks.value.length },
     });
     insertSheet(
       shop.db,
       {
-        id,
+        id: sheetId,
         machineId,
         startedAt: common.at,
         startedBy: actor.name,
         holdId,
         closedAt: null,
         run: null,
-        campaignId,
+        campaignId: campaignId ?? null,
       },
       tasks.value,
     );
-  });
-  return ok(readSheet(shop, id)!);
-}
+    return ok(readSheet(shop, sheetId)!);
+  },
+);
 
 /** The tasks to put on a sheet, when all of them are there. */
 export function checkPicked(

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { CareResult } from '../../core/care/care';
 import { inTheWay } from '../../core/cleaning/ending';
 import { handsOnMinutes } from '../../core/cleaning/hands-on';
@@ -14,7 +15,6 @@ import { wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import {
   sheetById,
@@ -30,7 +30,8 @@ import { releaseHoldEntry } from '../machines/holds';
 import { taskReader } from '../care/care-plans';
 import { placeId } from './run-sheet';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
-import { allOrRefused, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { allOrRefused, id, requiredText, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
 
 function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
@@ -84,7 +85,7 @@ function marksOf(
  * stays as due as it was. Consumables are drawn from the stores. The hold for cleaning ends; a test
  * that failed opens a fault, which holds the machine instead.
  */
-export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome<SignedOff> {
+export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOff> => {
   const sheet = requireOpen(shop, sheetId);
   if (!sheet.ok) return sheet;
   const run = runToEnd(shop, sheetId)!;
@@ -170,7 +171,7 @@ export function signOffSheet(shop: Shop, actor: Actor, sheetId: string): Outcome
     endSheet(shop, actor, sheet.value, 'cleaned and signed off');
     return outcome;
   });
-}
+});
 
 /** Ends of a task that use something up. */
 const uses: ReadonlySet<CareResult> = new Set(['done', 'replaced', 'in-part']);
@@ -209,44 +210,41 @@ function workMinutes(events: readonly SheetEvent[], end: number): number | null 
  * Gives a clean-down up: nothing is reset; what had been marked is kept in the book as words. Not while
  * something is out of the machine or left off: its hold would end with it.
  */
-export function abandonSheet(
-  shop: Shop,
-  actor: Actor,
-  sheetId: string,
-  reason: string,
-): Outcome<null> {
-  const sheet = requireOpen(shop, sheetId);
-  if (!sheet.ok) return sheet;
-  if (!reason.trim())
-    return refuse('Say why it is abandoned, and how the machine stands.', 'reason');
-  const progress = progressOf(sheetEvents(shop.db, sheetId));
-  const out = outOfPlace(progress);
-  if (out.length > 0) {
-    return refuse(
-      `Not while it is in pieces: ${out.join(', ')}. Put it back, or pause: the machine stays on hold.`,
-      'part out',
-    );
-  }
-  const marks = sheetTasks(shop.db, sheetId).flatMap((task) => {
-    const mark = progress.marks.get(placeId(task.stationId, task.task));
-    if (!mark || (mark.result === null && mark.finding === null)) return [];
-    return [
-      [taskName(shop, task), mark.finding && `found ${mark.finding}`, mark.result, mark.note]
-        .filter(Boolean)
-        .join(', '),
-    ];
-  });
-  write(shop.db, () => {
+export const abandonSheet = useCase(
+  z.object({
+    sheetId: id,
+    reason: requiredText('Say why it is abandoned, and how the machine stands.', 500),
+  }),
+  (shop, actor, { sheetId, reason }): Outcome<null> => {
+    const sheet = requireOpen(shop, sheetId);
+    if (!sheet.ok) return sheet;
+    const progress = progressOf(sheetEvents(shop.db, sheetId));
+    const out = outOfPlace(progress);
+    if (out.length > 0) {
+      return refuse(
+        `Not while it is in pieces: ${out.join(', ')}. Put it back, or pause: the machine stays on hold.`,
+        'part out',
+      );
+    }
+    const marks = sheetTasks(shop.db, sheetId).flatMap((task) => {
+      const mark = progress.marks.get(placeId(task.stationId, task.task));
+      if (!mark || (mark.result === null && mark.finding === null)) return [];
+      return [
+        [taskName(shop, task), mark.finding && `found ${mark.finding}`, mark.result, mark.note]
+          .filter(Boolean)
+          .join(', '),
+      ];
+    });
     writeEntry(shop, actor, {
       kind: 'clean-down abandoned',
       machineId: sheet.value.machineId,
-      note: reason.trim(),
+      note: reason,
       data: { sheetId, marks },
     });
-    endSheet(shop, actor, sheet.value, `clean-down abandoned: ${reason.trim()}`);
-  });
-  return ok(null);
-}
+    endSheet(shop, actor, sheet.value, `clean-down abandoned: ${reason}`);
+    return ok(null);
+  },
+);
 
 /** Parts that are out, and what was left off and is not back. */
 function outOfPlace({ tray, leftOff }: Progress): string[] {

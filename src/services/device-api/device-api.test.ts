@@ -122,7 +122,7 @@ test('who may not come in, or not do this, is told so and changes nothing', asyn
 });
 
 test('the token of a retired machine sends nothing more', async () => {
-  must(retireMachine(shop, tester, machineId, 'sold'));
+  must(retireMachine(shop, tester, { machineId, reason: 'sold' }));
   const answer = await ask('POST', 'sessions', meter, { sessions: [session(0)] });
   expect(answer.status).toBe(403);
   expect(answer.body).toMatchObject({ error: { code: 'retired' } });
@@ -325,7 +325,7 @@ test('a month of a machine on a bad line is counted to the second', async () => 
   expect(lines.some(({ verdict }) => verdict === 'saturated')).toBe(true);
   const back = lines.filter(({ verdict }) => verdict === 'went back');
   expect(back).toHaveLength(1);
-  must(explainReading(shop, tester, back[0]!.to.id, { how: 'reset' }));
+  must(explainReading(shop, tester, { readingId: back[0]!.to.id, jump: { how: 'reset' } }));
   const after = meterView(shop, machineId, 500).lines.map(({ verdict }) => verdict);
   expect(new Set(after)).toEqual(new Set(['agrees', 'saturated', 'starts again']));
 });

@@ -198,7 +198,7 @@ function takeSessions(shop: Shop, actor: Actor, device: DeviceRow, items: unknow
       shop,
       actor,
       inputs.map((one) => ({
-        machineId: device.machineId,
+        machineId: device.machineId!,
         key: deviceKey(device, one.key),
         start: instantOf(one.start),
         runSeconds: one.run_seconds,

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
 import { ok } from '../../core/units/result';
-import { write } from '../../records/database';
 import {
   deviceByHash,
   deviceById,
@@ -13,7 +12,11 @@ import { newId } from '../../records/ids';
 import { machineById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
 import { hashOf } from '../secret';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
+import { z } from 'zod';
+
+const deviceName = 'Name the device in 2 to 60 characters.';
 
 /** A device as Set-up shows it. Its token was shown once. */
 export interface DeviceView {
@@ -41,26 +44,22 @@ export function deviceViews(shop: Shop): DeviceView[] {
  * Lets a device in. One bound to a machine sends its use; one that is not only reads.
  * @returns its token, which is shown this once: only its hash is kept
  */
-export function addDevice(
-  shop: Shop,
-  actor: Actor,
-  input: { name: string; machineId: string | null },
-): Outcome<{ id: string; token: string }> {
-  const name = input.name.trim();
-  if (name.length < 2 || name.length > 60) {
-    return refuse('Name the device in 2 to 60 characters.', 'name');
-  }
-  let machineId: string | null = null;
-  if (input.machineId) {
-    const machine = requireMachine(shop, input.machineId);
-    if (!machine.ok) return machine;
-    machineId = machine.value.id;
-  }
-  const id = newId();
-  const token = `bit_${randomBytes(32).toString('base64url')}`;
-  write(shop.db, () => {
+export const addDevice = useCase(
+  z.object({
+    name: z.string().trim().min(2, deviceName).max(60, deviceName),
+    machineId: id.nullable(),
+  }),
+  (shop, actor, { name, machineId: fitted }): Outcome<{ id: string; token: string }> => {
+    let machineId: string | null = null;
+    if (fitted) {
+      const machine = requireMachine(shop, fitted);
+      if (!machine.ok) return machine;
+      machineId = machine.value.id;
+    }
+    const deviceId = newId();
+    const token = `bit_${randomBytes(32).toString('base64url')}`;
     insertDevice(shop.db, {
-      id,
+      id: deviceId,
       name,
       machineId,
       tokenHash: hashOf(token),
@@ -70,27 +69,25 @@ export function addDevice(
     writeEntry(shop, actor, {
       kind: 'device',
       machineId,
-      data: { deviceId: id, name, change: 'added' },
+      data: { deviceId, name, change: 'added' },
     });
-  });
-  return ok({ id, token });
-}
+    return ok({ id: deviceId, token });
+  },
+);
 
 /** Shuts a device out at once; what it sent stays in the book. */
-export function shutOutDevice(shop: Shop, actor: Actor, id: string): Outcome<null> {
-  const device = deviceById(shop.db, id);
+export const shutOutDevice = useCase(id, (shop, actor, deviceId): Outcome<null> => {
+  const device = deviceById(shop.db, deviceId);
   if (!device) return refuse('That device is not known.');
   if (device.revokedAt !== null) return ok(null);
-  write(shop.db, () => {
-    revokeDevice(shop.db, id, shop.now());
-    writeEntry(shop, actor, {
-      kind: 'device',
-      machineId: device.machineId,
-      data: { deviceId: id, name: device.name, change: 'revoked' },
-    });
+  revokeDevice(shop.db, deviceId, shop.now());
+  writeEntry(shop, actor, {
+    kind: 'device',
+    machineId: device.machineId,
+    data: { deviceId, name: device.name, change: 'revoked' },
   });
   return ok(null);
-}
+});
 
 /** The device a token belongs to, revoked or not, or `null`. */
 export function deviceOf(shop: Pick<Shop, 'db'>, token: string): DeviceRow | null {

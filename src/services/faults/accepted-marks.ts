@@ -1,9 +1,10 @@
+import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, optionalText, useCase } from '../use-case';
 
 /** A mark or scar that is known and harmless: it need not be reported again. */
 export interface AcceptedMark {
@@ -39,46 +40,46 @@ export function acceptedMarks(shop: Pick<Shop, 'db'>, machineId: string): Accept
     });
 }
 
+const markWords = 'Describe the mark in a few words, at most 200 characters.';
+
 /** Accepts a mark: it is shown to those who are about to report one. */
-export function acceptMark(
-  shop: Shop,
-  actor: Actor,
-  input: { machineId: string; stationId: string | null; words: string },
-): Outcome<null> {
-  const machine = requireMachine(shop, input.machineId);
-  if (!machine.ok) return machine;
-  const station = input.stationId ? stationById(shop.db, input.stationId) : null;
-  if (input.stationId && station?.machineId !== input.machineId) {
-    return refuse('That station is of another machine.', 'stationId');
-  }
-  const words = input.words.trim();
-  if (words.length < 3 || words.length > 200) {
-    return refuse('Describe the mark in a few words, at most 200 characters.', 'words');
-  }
-  write(shop.db, () =>
+export const acceptMark = useCase(
+  z.object({
+    machineId: id,
+    stationId: id.nullable(),
+    words: z.string().trim().min(3, markWords).max(200, markWords),
+  }),
+  (shop, actor, { machineId, stationId, words }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const station = stationId ? stationById(shop.db, stationId) : null;
+    if (stationId && station?.machineId !== machineId) {
+      return refuse('That station is of another machine.', 'stationId');
+    }
     writeEntry(shop, actor, {
       kind: 'accepted mark',
-      machineId: input.machineId,
-      data: { stationId: input.stationId, words },
-    }),
-  );
-  return ok(null);
-}
+      machineId,
+      data: { stationId, words },
+    });
+    return ok(null);
+  },
+);
 
 /** Takes a mark off the list: it is gone, or no longer harmless. */
-export function dropMark(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
-  const row = entryById(shop.db, id);
-  if (row?.kind !== 'accepted mark') return refuse('That mark is not in the book.');
-  if (!acceptedMarks(shop, row.machineId!).some((mark) => mark.id === id)) {
-    return refuse('That mark is off the list already.');
-  }
-  write(shop.db, () =>
+export const dropMark = useCase(
+  z.object({ markId: id, how: optionalText(300) }),
+  (shop, actor, { markId, how }): Outcome<null> => {
+    const row = entryById(shop.db, markId);
+    if (row?.kind !== 'accepted mark') return refuse('That mark is not in the book.');
+    if (!acceptedMarks(shop, row.machineId!).some((mark) => mark.id === markId)) {
+      return refuse('That mark is off the list already.');
+    }
     writeEntry(shop, actor, {
       kind: 'accepted mark gone',
       machineId: row.machineId,
-      subjectId: id,
-      data: { how: how.trim() || 'gone' },
-    }),
-  );
-  return ok(null);
-}
+      subjectId: markId,
+      data: { how: how ?? 'gone' },
+    });
+    return ok(null);
+  },
+);

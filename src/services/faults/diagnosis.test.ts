@@ -78,7 +78,7 @@ function report(machineId: string, ...signs: string[]) {
 }
 
 const diagnosis = (faultId: string) => diagnose(shop, readFault(shop, faultId)!);
-const answer = (faultId: string, check: string, said: string) =>
+const answer = (faultId: string, check: string, said: 'yes' | 'no' | 'unknown') =>
   must(answerCheck(shop, tester, { faultId, check, answer: said }));
 const first = (faultId: string, count: number) =>
   diagnosis(faultId)
@@ -89,7 +89,10 @@ test('no beam right after a head clean: plugs first, the window not', () => {
   const { id } = addTestMachine(shop, 'Sparrow', 'open-frame-diode');
   run(id, 3);
   const sheetId = must(
-    startSheet(shop, tester, id, [{ stationId: station(id, 'window'), task: 'strip-clean' }]),
+    startSheet(shop, tester, {
+      machineId: id,
+      tasks: [{ stationId: station(id, 'window'), task: 'strip-clean' }],
+    }),
   ).row.id;
   const { pieces } = runOf(shop, sheetId)!;
   must(
@@ -184,7 +187,9 @@ test('answers recompute, are taken back, and are never given twice; can’t tell
     refusal(answerCheck(shop, tester, { faultId: fault, check: 'tea', answer: 'no' })),
   ).toContain('not in the list');
   expect(
-    refusal(answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' })),
+    refusal(
+      answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' as 'yes' }),
+    ),
   ).toContain('yes, no');
   const { answers } = diagnosis(fault);
   must(strikeEntry(shop, tester, 'technician', answers.at(-1)!.entryId!, 'wrong stock'));

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Role } from '../../core/people/roles';
 import { findFamily } from '../../catalogue/catalogue';
 import {
@@ -25,7 +26,6 @@ import {
   standingEntries,
   strikesOf,
 } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { strikeEntry } from '../audit-log/audit-log';
 import { dueMachines, type MachineDue } from '../care/due';
 import { requireOpenFault, type Fault } from './faults';
@@ -34,6 +34,7 @@ import { moduleViews } from '../parts/parts';
 import { recordAnswers } from './record-answers';
 import { currentStrength } from '../readings/strength/burns';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, nothing, useCase } from '../use-case';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */
 export interface DiagnosedCause {
@@ -347,67 +348,62 @@ function alongside(machine: MachineDue, opening: string): string[] {
 }
 
 /** Keeps what a check came out as; everything is weighed anew. A second answer stands beside the first. */
-export function answerCheck(
-  shop: Shop,
-  actor: Actor,
-  input: { faultId: string; check: string; answer: string },
-): Outcome<null> {
-  const fault = requireOpenFault(shop, input.faultId);
-  if (!fault.ok) return fault;
-  const check = writtenChecks.find(({ id }) => id === input.check);
-  if (!check) return refuse('That check is not in the list.', 'check');
-  const answer = (['yes', 'no', 'unknown'] as const).find((one) => one === input.answer);
-  if (!answer) return refuse('Answer yes, no, or cannot tell.', 'answer');
-  const { answers } = diagnose(shop, fault.value);
-  if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
-    return refuse('Somebody answered that just now. Take that answer back first.', 'check');
-  }
-  write(shop.db, () =>
+export const answerCheck = useCase(
+  z.object({
+    faultId: id,
+    check: z.string().max(120),
+    answer: z.enum(['yes', 'no', 'unknown'], 'Answer yes, no, or cannot tell.'),
+  }),
+  (shop, actor, input): Outcome<null> => {
+    const fault = requireOpenFault(shop, input.faultId);
+    if (!fault.ok) return fault;
+    const check = writtenChecks.find(({ id }) => id === input.check);
+    if (!check) return refuse('That check is not in the list.', 'check');
+    const { answers } = diagnose(shop, fault.value);
+    if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
+      return refuse('Somebody answered that just now. Take that answer back first.', 'check');
+    }
     writeEntry(shop, actor, {
       kind: 'fault check',
       machineId: fault.value.machineId,
       subjectId: fault.value.id,
-      data: { check: check.id, answer },
-    }),
-  );
-  return ok(null);
-}
+      data: { check: check.id, answer: input.answer },
+    });
+    return ok(null);
+  },
+);
+
+const causeLength = 'Say the cause in a few words, at most 200 characters.';
 
 /** Adds a cause that is not in the list, to be weighed beside the others. */
-export function addCause(
-  shop: Shop,
-  actor: Actor,
-  input: { faultId: string; words: string },
-): Outcome<null> {
-  const fault = requireOpenFault(shop, input.faultId);
-  if (!fault.ok) return fault;
-  const words = input.words.trim();
-  if (words.length < 3 || words.length > 200) {
-    return refuse('Say the cause in a few words, at most 200 characters.', 'words');
-  }
-  write(shop.db, () =>
+export const addCause = useCase(
+  z.object({
+    faultId: id,
+    words: z.string().trim().min(3, causeLength).max(200, causeLength),
+  }),
+  (shop, actor, { faultId, words }): Outcome<null> => {
+    const fault = requireOpenFault(shop, faultId);
+    if (!fault.ok) return fault;
     writeEntry(shop, actor, {
       kind: 'fault cause',
       machineId: fault.value.machineId,
       subjectId: fault.value.id,
       data: { words },
-    }),
-  );
-  return ok(null);
-}
+    });
+    return ok(null);
+  },
+);
 
 /** Lets the confirmed cases so far no longer move any diagnosis. They stay in the book. */
-export function resetCases(shop: Shop, actor: Actor): Outcome<null> {
+export const resetCases = useCase(nothing, (shop, actor): Outcome<null> => {
   const cases = standingEntries(shop.db, ['fault closed']).length;
-  write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'diagnosis reset',
-      machineId: null,
-      data: { cases },
-    }),
-  );
+  writeEntry(shop, actor, {
+    kind: 'diagnosis reset',
+    machineId: null,
+    data: { cases },
+  });
   return ok(null);
-}
+});
 
 /** Takes an answer back: it stays in the book, struck through. */
 export function takeAnswerBack(

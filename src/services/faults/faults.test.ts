@@ -21,7 +21,7 @@ import { openFaults, readFault } from './faults';
 import { askForLetter, followed, followToken } from './follow';
 import { faultLinks } from './links';
 import { acceptedMarks, acceptMark, dropMark } from './accepted-marks';
-import { reportFault, reportGround, reportSame } from './report';
+import { reportFault, reportInCrowd, reportGround, reportSame } from './report';
 import { liftRestriction, releaseEarly, restrictions, returnMachine } from './return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';
 import { answerWatch, watched } from './watch';
@@ -37,8 +37,8 @@ beforeEach(() => {
 afterEach(() => dropTestShop(shop));
 
 const phone: Actor = { id: null, name: 'somebody at the machine', source: 'label' };
-const atLabel = (signs: string[], more: object = {}, options = {}) =>
-  must(reportFault(shop, phone, { machineId, signs, key: `at-label-${keys++}`, ...more }, options));
+const atLabel = (signs: string[], more: object = {}, report = reportFault) =>
+  must(report(shop, phone, { machineId, signs, key: `at-label-${keys++}`, ...more }));
 
 describe('signs that come together', () => {
   it('soot under the work and more smoke over a bed near its limit: stop and clean', () => {
@@ -58,7 +58,7 @@ describe('signs that come together', () => {
   });
 
   it('nobody is told to carry on with a machine that is on hold', () => {
-    must(holdMachine(shop, tester, machineId, 'beam tube is out'));
+    must(holdMachine(shop, tester, { machineId, words: 'beam tube is out' }));
     expect(reportGround(shop, machineId).held).toBe(true);
     for (const sign of ['char', 'smell']) {
       const { advice, held, danger } = atLabel([sign]);
@@ -120,11 +120,11 @@ describe('reports from labels', () => {
   });
 
   it('too many from one place write nothing more once the machine is held, and are answered', () => {
-    const held = atLabel(['fire'], {}, { crowded: true });
+    const held = atLabel(['fire'], {}, reportInCrowd);
     const before = bookPage(shop, {}, 100).length;
     for (let n = 0; n < 300; n++) {
       const sign = ['fire', 'guard', 'electric'][n % 3]!;
-      expect(atLabel([sign], {}, { crowded: true })).toMatchObject({
+      expect(atLabel([sign], {}, reportInCrowd)).toMatchObject({
         faultId: held.faultId,
         held: true,
       });
@@ -209,9 +209,9 @@ describe('fire', () => {
     shop.db.$client.prepare(`update person set user_id = 'bo' where name = 'Bo'`).run();
     const faultId = report(['fire'], { note: 'flame at the far edge' });
     const [hold] = activeHolds(shop);
-    expect(refusal(releaseEarly(shop, tester, hold!.id, 'nothing burnt'))).toContain(
-      'second look by Bo',
-    );
+    expect(
+      refusal(releaseEarly(shop, tester, { holdId: hold!.id, reason: 'nothing burnt' })),
+    ).toContain('second look by Bo');
     expect(
       refusal(closeFault(shop, tester, { faultId, as: 'no fault', note: 'nothing burnt' })),
     ).toContain('second look by Bo');
@@ -220,9 +220,11 @@ describe('fire', () => {
     must(prove(faultId, 'after-fire'));
     must(prove(faultId, 'sign-gone'));
     expect(refusal(prove(faultId, 'second-look'))).toContain("another person's: Bo");
-    expect(refusal(returnMachine(shop, tester, faultId, ''))).toContain('second look');
+    expect(refusal(returnMachine(shop, tester, { faultId, restriction: '' }))).toContain(
+      'second look',
+    );
     must(prove(faultId, 'second-look', true, helper));
-    must(returnMachine(shop, tester, faultId, ''));
+    must(returnMachine(shop, tester, { faultId, restriction: '' }));
     expect(activeHolds(shop)).toEqual([]);
   });
 
@@ -274,8 +276,10 @@ describe('return to use', () => {
 
   it('needs a restriction under the floor of strength, which operators read until it is lifted', () => {
     const faultId = weak(8);
-    expect(refusal(returnMachine(shop, tester, faultId, ' '))).toContain('80 %, under the floor');
-    must(returnMachine(shop, tester, faultId, 'engraving only'));
+    expect(refusal(returnMachine(shop, tester, { faultId, restriction: ' ' }))).toContain(
+      '80 %, under the floor',
+    );
+    must(returnMachine(shop, tester, { faultId, restriction: 'engraving only' }));
     expect(readiness(shop, machineId)).toMatchObject({
       verdict: 'care',
       reasons: ['Use it only so: engraving only'],
@@ -283,10 +287,14 @@ describe('return to use', () => {
     });
     must(closeFault(shop, tester, { faultId, as: 'fixed' }));
     const [limit] = restrictions(shop, machineId);
-    expect(refusal(liftRestriction(shop, tester, limit!.id, ''))).toContain('what changed');
-    must(liftRestriction(shop, tester, limit!.id, 'new lens'));
+    expect(refusal(liftRestriction(shop, tester, { restrictionId: limit!.id, how: '' }))).toContain(
+      'what changed',
+    );
+    must(liftRestriction(shop, tester, { restrictionId: limit!.id, how: 'new lens' }));
     expect(restrictions(shop, machineId)).toEqual([]);
-    expect(refusal(liftRestriction(shop, tester, limit!.id, 'again'))).toContain('already');
+    expect(
+      refusal(liftRestriction(shop, tester, { restrictionId: limit!.id, how: 'again' })),
+    ).toContain('already');
   });
 
   it('needs none at or above the floor; the strength goes into the book with it', () => {
@@ -297,7 +305,7 @@ describe('return to use', () => {
 
   it('is refused while a test is missing, and by closing too', () => {
     const faultId = report(['pause', 'alarm'].slice(1));
-    expect(refusal(returnMachine(shop, tester, faultId, ''))).toContain('Not yet');
+    expect(refusal(returnMachine(shop, tester, { faultId, restriction: '' }))).toContain('Not yet');
     expect(refusal(closeFault(shop, tester, { faultId, as: 'fixed' }))).toContain('needs a proof');
     expect(activeHolds(shop)).toHaveLength(1);
   });
@@ -447,9 +455,9 @@ describe('repeats and chains', () => {
     must(acceptMark(shop, tester, { machineId, stationId: null, words: 'scorch by the foot' }));
     expect(reportGround(shop, machineId).marks).toEqual(['scorch by the foot']);
     const [mark] = acceptedMarks(shop, machineId);
-    must(dropMark(shop, tester, mark!.id, 'painted over'));
+    must(dropMark(shop, tester, { markId: mark!.id, how: 'painted over' }));
     expect(acceptedMarks(shop, machineId)).toEqual([]);
-    expect(refusal(dropMark(shop, tester, mark!.id, ''))).toContain('already');
+    expect(refusal(dropMark(shop, tester, { markId: mark!.id, how: '' }))).toContain('already');
   });
 });
 
@@ -495,7 +503,7 @@ describe('whoever reported', () => {
     expect(openFaults(shop)).toHaveLength(1);
     const other = addTestMachine(shop, 'Wren').id;
     expect(
-      refusal(reportSame(shop, helper, { faultId, machineId: other, note: null, key: 'k2' })),
+      refusal(reportSame(shop, helper, { faultId, machineId: other, note: null, key: 'again-k2' })),
     ).toContain('another machine');
   });
 
@@ -512,7 +520,7 @@ describe('whoever reported', () => {
   });
 
   it('cannot report on a retired machine', () => {
-    must(retireMachine(shop, tester, machineId, 'sold'));
+    must(retireMachine(shop, tester, { machineId, reason: 'sold' }));
     expect(
       refusal(reportFault(shop, tester, { machineId, signs: ['weak'], key: 'late-report' })),
     ).toContain('retired');

@@ -15,14 +15,14 @@ import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
 import { dueMachines } from '../care/due';
 import { activeHolds } from '../machines/holds';
 import { requireMachine } from '../machines/machines';
 import { readMaterial } from '../usage/session-input';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, idempotencyKey, optionalText, useCase } from '../use-case';
 import { shopMaterials } from '../usage/soil-weights-read';
 import { openFaults, requireOpenFault, type Fault } from './faults';
 import { followToken } from './follow';
@@ -39,18 +39,8 @@ export const reportSchema = z
       .enum(dangers)
       .nullish()
       .transform((danger) => danger ?? null),
-    note: z
-      .string()
-      .trim()
-      .max(1000, 'At most 1000 characters.')
-      .nullish()
-      .transform((t) => t || null),
-    material: z
-      .string()
-      .trim()
-      .max(60)
-      .nullish()
-      .transform((t) => t || null),
+    note: optionalText(1000),
+    material: optionalText(60),
     process: z.enum(processes).nullish(),
     airAssist: z.boolean().nullish(),
     /** since when, in words */
@@ -61,7 +51,7 @@ export const reportSchema = z
       .transform((still) => still ?? null),
     /** the fault on watch that is seen again */
     again: z.string().max(60).nullish(),
-    key: z.string().min(8).max(120),
+    key: idempotencyKey,
   })
   .refine((report) => report.note !== null || report.signs.some((id) => id !== 'other'), {
     path: ['note'],
@@ -167,44 +157,35 @@ function standingReport(
 /**
  * Reports a fault: opens its story and, for dangers that stop work, puts the machine on hold. At a label the same
  * sign within minutes joins the report that stands.
- * @param options.crowded too many come from one place: a report of danger that the machine is held for already is
- * answered and writes nothing more
  */
-export function reportFault(
-  shop: Shop,
-  actor: Actor,
-  input: unknown,
-  { crowded = false } = {},
-): Outcome<Reported> {
-  const parsed = reportSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const report = parsed.data;
-  const machine = requireMachine(shop, report.machineId);
-  if (!machine.ok) return machine;
-  const state = machineState(shop, machine.value.id);
-  const danger = reportedDanger(report.signs, report.danger, state);
-  const reported = (faultId: string): Reported => ({
-    faultId,
-    danger,
-    advice: adviceFor(danger, shop.stopInstruction, report.signs, state),
-    held: holdsAtOnce(danger) || state.held,
-    follow: followToken(shop, faultId),
-  });
-  const key = `fault:${report.key}`;
-  const known = entryByKey(shop.db, key);
-  if (known) return ok(reported(known.kind === 'fault' ? known.id : known.subjectId!));
-  const standing =
-    actor.source === 'label' && !report.again
-      ? standingReport(shop, machine.value.id, { signs: report.signs, danger }, crowded)
-      : null;
-  if (standing) {
-    if (!crowded) noteAgain(shop, actor, standing, report.note, key);
-    return ok({ ...reported(standing.id), held: state.held });
-  }
-  // A material that is not in the table is kept as written: a report must not fail over a word.
-  const material = readMaterial(report.material, shopMaterials(shop));
-  const faultId = write(shop.db, () =>
-    openFault(shop, actor, {
+const reporting =
+  (crowded: boolean) =>
+  (shop: Shop, actor: Actor, report: z.output<typeof reportSchema>): Outcome<Reported> => {
+    const machine = requireMachine(shop, report.machineId);
+    if (!machine.ok) return machine;
+    const state = machineState(shop, machine.value.id);
+    const danger = reportedDanger(report.signs, report.danger, state);
+    const reported = (faultId: string): Reported => ({
+      faultId,
+      danger,
+      advice: adviceFor(danger, shop.stopInstruction, report.signs, state),
+      held: holdsAtOnce(danger) || state.held,
+      follow: followToken(shop, faultId),
+    });
+    const key = `fault:${report.key}`;
+    const known = entryByKey(shop.db, key);
+    if (known) return ok(reported(known.kind === 'fault' ? known.id : known.subjectId!));
+    const standing =
+      actor.source === 'label' && !report.again
+        ? standingReport(shop, machine.value.id, { signs: report.signs, danger }, crowded)
+        : null;
+    if (standing) {
+      if (!crowded) noteAgain(shop, actor, standing, report.note, key);
+      return ok({ ...reported(standing.id), held: state.held });
+    }
+    // A material that is not in the table is kept as written: a report must not fail over a word.
+    const material = readMaterial(report.material, shopMaterials(shop));
+    const faultId = openFault(shop, actor, {
       machineId: machine.value.id,
       at: shop.now(),
       signs: report.signs,
@@ -220,10 +201,17 @@ export function reportFault(
       ...(report.again && { again: report.again }),
       key,
       advice: reported('').advice,
-    }),
-  );
-  return ok(reported(faultId));
-}
+    });
+    return ok(reported(faultId));
+  };
+
+export const reportFault = useCase(reportSchema, reporting(false));
+
+/**
+ * The same where too many reports come from one place: a report of danger that the machine is held for already is
+ * answered and writes nothing more.
+ */
+export const reportInCrowd = useCase(reportSchema, reporting(true));
 
 function noteAgain(
   shop: Shop,
@@ -232,24 +220,25 @@ function noteAgain(
   note: string | null,
   key: string,
 ): void {
-  write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'fault again',
-      machineId,
-      subjectId: id,
-      key,
-      note: note?.trim().slice(0, 1000) || null,
-      data: {},
-    }),
-  );
+  writeEntry(shop, actor, {
+    kind: 'fault again',
+    machineId,
+    subjectId: id,
+    key,
+    note,
+    data: {},
+  });
 }
 
+export const reportSameSchema = z.object({
+  faultId: id,
+  machineId: id,
+  note: optionalText(1000),
+  key: idempotencyKey,
+});
+
 /** Says that somebody met an open fault too, instead of reporting it a second time. */
-export function reportSame(
-  shop: Shop,
-  actor: Actor,
-  input: { faultId: string; machineId: string; note: string | null; key: string },
-): Outcome<Reported> {
+export const reportSame = useCase(reportSameSchema, (shop, actor, input): Outcome<Reported> => {
   const fault = requireOpenFault(shop, input.faultId);
   if (!fault.ok) return fault;
   const { id, machineId, danger, signs: seen } = fault.value;
@@ -264,4 +253,4 @@ export function reportSame(
     held: state.held,
     follow: followToken(shop, id),
   });
-}
+});

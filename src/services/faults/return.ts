@@ -1,10 +1,11 @@
+import { z } from 'zod';
 import { secondLook } from '../../catalogue/proofs';
 import { ok } from '../../core/units/result';
 import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
-import { activeHolds, releaseHold, releaseHoldEntry } from '../machines/holds';
+import { activeHolds, releaseHold, releaseHoldEntry, releaseSchema } from '../machines/holds';
 import { othersWhoDiagnose } from '../people/people';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, optionalText, requiredText, useCase } from '../use-case';
 import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, type Fault } from './faults';
 import { tellFollowers } from './follow';
@@ -49,20 +50,16 @@ export function restrictions(shop: Pick<Shop, 'db'>, machineId?: string): Restri
  * Returns a machine to use once every required test has passed. Below the shop's floor of strength it
  * returns only with a restriction.
  */
-export function returnMachine(
-  shop: Shop,
-  actor: Actor,
-  faultId: string,
-  restriction: string,
-): Outcome<null> {
-  const fault = requireOpenFault(shop, faultId);
-  if (!fault.ok) return fault;
-  return write(shop.db, () => {
-    const returned = returnToUse(shop, actor, fault.value, restriction.trim() || null);
+export const returnMachine = useCase(
+  z.object({ faultId: id, restriction: optionalText(1000) }),
+  (shop, actor, { faultId, restriction }): Outcome<null> => {
+    const fault = requireOpenFault(shop, faultId);
+    if (!fault.ok) return fault;
+    const returned = returnToUse(shop, actor, fault.value, restriction);
     if (returned.ok) tellFollowers(shop, readFault(shop, faultId)!);
     return returned;
-  });
-}
+  },
+);
 
 /** The return itself. The caller holds the transaction. */
 export function returnToUse(
@@ -108,17 +105,15 @@ export function returnToUse(
  * Releases a hold for a stated reason, before anything is proved. After fire or a broken guard that takes
  * a second person's look first, where there is another person.
  */
-export function releaseEarly(
-  shop: Shop,
-  actor: Actor,
-  holdId: string,
-  reason: string,
-): Outcome<null> {
-  const hold = activeHolds(shop).find(({ id }) => id === holdId);
-  const fault = hold?.faultId ? readFault(shop, hold.faultId) : null;
-  const refused = fault && lookRefusal(shop, actor, fault);
-  return refused ? refuse(refused) : releaseHold(shop, actor, holdId, reason);
-}
+export const releaseEarly = useCase(
+  releaseSchema,
+  (shop, actor, { holdId, reason }): Outcome<null> => {
+    const hold = activeHolds(shop).find(({ id }) => id === holdId);
+    const fault = hold?.faultId ? readFault(shop, hold.faultId) : null;
+    const refused = fault && lookRefusal(shop, actor, fault);
+    return refused ? refuse(refused) : releaseHold(shop, actor, { holdId, reason });
+  },
+);
 
 /** Why a machine may not return without a second look, or `null`. */
 export function lookRefusal(shop: Shop, actor: Actor, fault: Fault): string | null {
@@ -130,20 +125,23 @@ export function lookRefusal(shop: Shop, actor: Actor, fault: Fault): string | nu
 }
 
 /** Lifts a restriction: the machine may do everything again. */
-export function liftRestriction(shop: Shop, actor: Actor, id: string, how: string): Outcome<null> {
-  const row = entryById(shop.db, id);
-  if (row?.kind !== 'fault return') return refuse('That restriction is not in the book.');
-  if (!restrictions(shop, row.machineId!).some((one) => one.id === id)) {
-    return refuse('That restriction has been lifted already.');
-  }
-  if (!how.trim()) return refuse('Say what changed, so that it may do everything again.', 'how');
-  write(shop.db, () =>
+export const liftRestriction = useCase(
+  z.object({
+    restrictionId: id,
+    how: requiredText('Say what changed, so that it may do everything again.', 300),
+  }),
+  (shop, actor, { restrictionId, how }): Outcome<null> => {
+    const row = entryById(shop.db, restrictionId);
+    if (row?.kind !== 'fault return') return refuse('That restriction is not in the book.');
+    if (!restrictions(shop, row.machineId!).some((one) => one.id === restrictionId)) {
+      return refuse('That restriction has been lifted already.');
+    }
     writeEntry(shop, actor, {
       kind: 'restriction lifted',
       machineId: row.machineId,
-      subjectId: id,
-      data: { how: how.trim() },
-    }),
-  );
-  return ok(null);
-}
+      subjectId: restrictionId,
+      data: { how },
+    });
+    return ok(null);
+  },
+);

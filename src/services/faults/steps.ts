@@ -5,22 +5,18 @@ import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
 import { releaseHoldEntry } from '../machines/holds';
 import { isSame, othersWhoDiagnose } from '../people/people';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, optionalText, requiredText, useCase } from '../use-case';
 import { storeItem, takeOut } from '../inventory/inventory';
 import { strengthSince } from '../readings/strength/burns';
 import { readFault, requireOpenFault, waitingActions, type Fault } from './faults';
 import { tellFollowers } from './follow';
 import { lookRefusal, returnToUse } from './return';
 
-const longText = z
-  .string()
-  .trim()
-  .max(1000, 'At most 1000 characters.')
-  .nullish()
-  .transform((text) => text || null);
+const longText = optionalText(1000);
 
 /** The fault, and the last step whoever writes has seen: what came between must be looked at first. */
-const about = { faultId: z.string(), seen: z.string().nullish() };
+const about = { faultId: id, seen: id.nullish() };
 
 function requireSeen(
   shop: Shop,
@@ -38,33 +34,25 @@ function requireSeen(
 
 export const diagnosisSchema = z.object({
   ...about,
-  cause: z.string().trim().min(1, 'Choose a cause or write one.').max(200),
+  cause: requiredText('Choose a cause or write one.', 200),
   note: longText,
 });
 
 /** Records what was found to be the cause. */
-export function diagnoseFault(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof diagnosisSchema>,
-): Outcome<string> {
-  const parsed = diagnosisSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { cause, note } = parsed.data;
-  const fault = requireSeen(shop, parsed.data);
+export const diagnoseFault = useCase(diagnosisSchema, (shop, actor, input): Outcome<string> => {
+  const { cause, note } = input;
+  const fault = requireSeen(shop, input);
   if (!fault.ok) return fault;
   return ok(
-    write(shop.db, () =>
-      writeEntry(shop, actor, {
-        kind: 'fault diagnosis',
-        machineId: fault.value.machineId,
-        subjectId: fault.value.id,
-        note,
-        data: { cause },
-      }),
-    ),
+    writeEntry(shop, actor, {
+      kind: 'fault diagnosis',
+      machineId: fault.value.machineId,
+      subjectId: fault.value.id,
+      note,
+      data: { cause },
+    }),
   );
-}
+});
 
 const places = openedPlaces.map(({ id }) => id) as [string, ...string[]];
 const plate = z
@@ -81,20 +69,15 @@ const fanSchema = z.object({
 
 export const repairSchema = z.object({
   ...about,
-  action: z.string().trim().min(1, 'Say what was done.').max(200),
-  part: z
-    .string()
-    .trim()
-    .max(120)
-    .nullish()
-    .transform((text) => text || null),
+  action: requiredText('Say what was done.', 200),
+  part: optionalText(120),
   minutes: z.number('Give the minutes.').int().min(0).max(10_000),
   opened: z.array(z.enum(places)).default([]),
   parts: z
     .array(
       z.object({
-        item: z.string().nullable(),
-        name: z.string().trim().min(1, 'Name the part.').max(80),
+        item: id.nullable(),
+        name: requiredText('Name the part.', 80),
         serial: z.string().trim().max(80).default(''),
         quantity: z.number('Give the number of parts.').positive().max(1000),
       }),
@@ -113,15 +96,9 @@ export const repairSchema = z.object({
  * Records one visit of a repair: what was done, opened and put in. Parts that the stores keep track of
  * are taken out of them. A fan that does not fit the one it replaces is refused.
  */
-export function repairFault(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof repairSchema>,
-): Outcome<string> {
-  const parsed = repairSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { note, fan, cost, expected, action, part, minutes, opened, parts } = parsed.data;
-  const fault = requireSeen(shop, parsed.data);
+export const repairFault = useCase(repairSchema, (shop, actor, input): Outcome<string> => {
+  const { note, fan, cost, expected, action, part, minutes, opened, parts } = input;
+  const fault = requireSeen(shop, input);
   if (!fault.ok) return fault;
   const misfits = fan ? fanMisfits(fan.old, fan.next) : [];
   if (misfits.length > 0) {
@@ -160,14 +137,14 @@ export function repairFault(
       return id;
     }),
   );
-}
+});
 
 export const proofSchema = z.object({
   ...about,
-  tested: z.string().trim().min(1, 'Say what was tested.').max(200),
+  tested: requiredText('Say what was tested.', 200),
   passed: z.boolean('Say whether it passed.'),
   /** which of the required tests this was; left out: any other */
-  proof: z.string().nullish(),
+  proof: id.nullish(),
   note: longText,
 });
 
@@ -175,15 +152,9 @@ export const proofSchema = z.object({
  * Records a test. The machine stays on hold until all that are required have passed and it is returned.
  * The second look after fire or a guard fault takes another person, where there is one.
  */
-export function proveFault(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof proofSchema>,
-): Outcome<string> {
-  const parsed = proofSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { note, tested, passed, proof } = parsed.data;
-  const found = requireSeen(shop, parsed.data);
+export const proveFault = useCase(proofSchema, (shop, actor, input): Outcome<string> => {
+  const { note, tested, passed, proof } = input;
+  const found = requireSeen(shop, input);
   if (!found.ok) return found;
   const fault = found.value;
   if (fault.stage === 'waiting') {
@@ -206,25 +177,20 @@ export function proveFault(
   }
   const strength = proof === burnProof ? (strengthSince(shop, fault)?.strength ?? null) : null;
   return ok(
-    write(shop.db, () =>
-      writeEntry(shop, actor, {
-        kind: 'fault proof',
-        machineId: fault.machineId,
-        subjectId: fault.id,
-        note,
-        data: { tested, passed, proof: proof ?? null, strength },
-      }),
-    ),
+    writeEntry(shop, actor, {
+      kind: 'fault proof',
+      machineId: fault.machineId,
+      subjectId: fault.id,
+      note,
+      data: { tested, passed, proof: proof ?? null, strength },
+    }),
   );
-}
+});
 
 export const closingSchema = z.object({
   ...about,
   as: z.enum(['fixed', 'not reproduced', 'duplicate', 'no fault']),
-  duplicateOf: z
-    .string()
-    .nullish()
-    .transform((id) => id || null),
+  duplicateOf: optionalText(120),
   note: longText,
 });
 
@@ -233,18 +199,12 @@ export const closingSchema = z.object({
  * Closed in another way, a machine that is still held is released only if the note gives the reason; after
  * fire or a broken guard it is not released in that way at all.
  */
-export function closeFault(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof closingSchema>,
-): Outcome<null> {
-  const parsed = closingSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { note, as } = parsed.data;
-  const found = requireSeen(shop, parsed.data);
+export const closeFault = useCase(closingSchema, (shop, actor, input): Outcome<null> => {
+  const { note, as } = input;
+  const found = requireSeen(shop, input);
   if (!found.ok) return found;
   const fault = found.value;
-  const duplicateOf = as === 'duplicate' ? parsed.data.duplicateOf : null;
+  const duplicateOf = as === 'duplicate' ? input.duplicateOf : null;
   if (as === 'fixed' && fault.stage !== 'proved') {
     const missing = fault.proofs.find(({ passed }) => !passed)!;
     return refuse(`Fixed needs a proof: ${missing.words.toLowerCase()}.`, 'as');
@@ -266,25 +226,23 @@ export function closeFault(
       );
     }
   }
-  return write(shop.db, () => {
-    if (as === 'fixed' && !fault.returned) {
-      const returned = returnToUse(shop, actor, fault, null);
-      if (!returned.ok) return returned;
-    }
-    writeEntry(shop, actor, {
-      kind: 'fault closed',
-      machineId: fault.machineId,
-      subjectId: fault.id,
-      note,
-      data: { as, duplicateOf },
-    });
-    if (as !== 'fixed') {
-      for (const id of fault.holdIds) {
-        const hold = { id, machineId: fault.machineId };
-        releaseHoldEntry(shop, actor, hold, { how: 'reason', words: `${as}: ${note}` });
-      }
-    }
-    tellFollowers(shop, readFault(shop, fault.id)!);
-    return ok(null);
+  if (as === 'fixed' && !fault.returned) {
+    const returned = returnToUse(shop, actor, fault, null);
+    if (!returned.ok) return returned;
+  }
+  writeEntry(shop, actor, {
+    kind: 'fault closed',
+    machineId: fault.machineId,
+    subjectId: fault.id,
+    note,
+    data: { as, duplicateOf },
   });
-}
+  if (as !== 'fixed') {
+    for (const id of fault.holdIds) {
+      const hold = { id, machineId: fault.machineId };
+      releaseHoldEntry(shop, actor, hold, { how: 'reason', words: `${as}: ${note}` });
+    }
+  }
+  tellFollowers(shop, readFault(shop, fault.id)!);
+  return ok(null);
+});

@@ -1,10 +1,11 @@
+import { z } from 'zod';
 import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { millisecondsPerDay } from '../../core/units/time';
 import { entriesAbout, entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { sessionsBeside } from '../../records/usage/sessions';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, idempotencyKey, useCase } from '../use-case';
 import { readFault } from './faults';
 import { reportFault, type Reported } from './report';
 
@@ -53,22 +54,26 @@ export function watched(shop: Shop, machineId?: string): Watched[] {
   });
 }
 
+export const watchAnswerSchema = z.object({
+  faultId: id,
+  machineId: id,
+  seen: z.boolean(),
+  key: idempotencyKey,
+});
+
 /**
  * Answers whether a fault on watch was seen in a session. Seen again, it is reported anew with its
  * story linked, and the machine held if it was then.
  */
-export function answerWatch(
-  shop: Shop,
-  actor: Actor,
-  input: { faultId: string; machineId: string; seen: boolean; key: string },
-): Outcome<Reported | null> {
-  const on = watched(shop, input.machineId).find(({ faultId }) => faultId === input.faultId);
-  if (!on) return refuse('That is no longer asked.');
-  const used = sessionsBeside(shop.db, input.machineId, shop.now() + 1, 'before', 1)[0];
-  if (!used || used.start < on.since - millisecondsPerDay) {
-    return refuse('Log what you did first: the question is about that session.');
-  }
-  return write(shop.db, () => {
+export const answerWatch = useCase(
+  watchAnswerSchema,
+  (shop, actor, input): Outcome<Reported | null> => {
+    const on = watched(shop, input.machineId).find(({ faultId }) => faultId === input.faultId);
+    if (!on) return refuse('That is no longer asked.');
+    const used = sessionsBeside(shop.db, input.machineId, shop.now() + 1, 'before', 1)[0];
+    if (!used || used.start < on.since - millisecondsPerDay) {
+      return refuse('Log what you did first: the question is about that session.');
+    }
     writeEntry(shop, actor, {
       kind: 'watch answer',
       machineId: input.machineId,
@@ -87,5 +92,5 @@ export function answerWatch(
       again: before.id,
       key: input.key,
     });
-  });
-}
+  },
+);

@@ -45,8 +45,9 @@ const station = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;
 
 function cleaned(slug: string, task: string, result: 'done' | 'replaced' | 'put-off') {
-  const sheetId = must(startSheet(shop, tester, machineId, [{ stationId: station(slug), task }]))
-    .row.id;
+  const sheetId = must(
+    startSheet(shop, tester, { machineId, tasks: [{ stationId: station(slug), task }] }),
+  ).row.id;
   markOn(shop, sheetId, station(slug), task, { result, note: 'as it was' });
   pressAllInOrder(shop, sheetId);
   must(signOffSheet(shop, tester, sheetId));
@@ -156,7 +157,7 @@ test('every starting item is used by some task or replaces something that exists
 
 test('bad amounts are refused with their field; a movement is struck through, not deleted', () => {
   const wrong = (input: object) =>
-    moveStock(shop, tester, { item: 'swabs', kind: 'receipt', ...input });
+    moveStock(shop, tester, { item: 'swabs', kind: 'receipt', ...(input as { quantity: number }) });
   expect(wrong({ quantity: -1 })).toMatchObject({ error: { field: 'quantity' } });
   expect(wrong({ quantity: 0 })).toMatchObject({ error: { field: 'quantity' } });
   expect(wrong({})).toMatchObject({ error: { field: 'quantity', message: 'Give an amount.' } });

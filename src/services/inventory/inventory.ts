@@ -10,17 +10,9 @@ import {
 } from '../../core/inventory/stock';
 import { ok } from '../../core/units/result';
 import { entryData, insertEntry, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { insertStock, standingStock, stockHistory } from '../../records/inventory';
-import {
-  firstRefusal,
-  refuse,
-  stamp,
-  writeEntry,
-  type Actor,
-  type Outcome,
-  type Shop,
-} from '../shop';
+import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, optionalText, requiredText, useCase } from '../use-case';
 
 /** A consumable as this shop keeps it. Amounts in its unit. */
 export interface StoreItem {
@@ -205,86 +197,70 @@ const amount = z
   .max(1_000_000, 'That is more than a shelf holds.');
 
 export const movementSchema = z.object({
-  item: z.string().min(1),
+  item: id,
   kind: z.enum(stockKinds),
   quantity: amount,
-  note: z
-    .string()
-    .trim()
-    .max(300, 'At most 300 characters.')
-    .nullish()
-    .transform((text) => text || null),
+  note: optionalText(300),
 });
 
 /** Receives, counts or takes out by hand. */
-export function moveStock(shop: Shop, actor: Actor, input: unknown): Outcome<null> {
-  const parsed = movementSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { item, kind, quantity, note } = parsed.data;
-  const known = storeItem(shop, item);
-  if (!known) return refuse('That item is not in the stores.', 'item');
-  if (kind !== 'count' && quantity === 0) return refuse('Give an amount above zero.', 'quantity');
-  write(shop.db, () =>
-    keepMovement(shop, actor, { item, kind, quantity, machineId: null, sheetId: null, note }),
-  );
-  return ok(null);
-}
+export const moveStock = useCase(
+  movementSchema,
+  (shop, actor, { item, kind, quantity, note }): Outcome<null> => {
+    const known = storeItem(shop, item);
+    if (!known) return refuse('That item is not in the stores.', 'item');
+    if (kind !== 'count' && quantity === 0) return refuse('Give an amount above zero.', 'quantity');
+    keepMovement(shop, actor, { item, kind, quantity, machineId: null, sheetId: null, note });
+    return ok(null);
+  },
+);
 
 export const itemSchema = z.object({
   /** left out for a new one */
-  item: z.string().nullish(),
-  name: z.string().trim().min(1, 'Give it a name.').max(60, 'At most 60 characters.'),
-  unit: z.string().trim().min(1, 'What is it counted in?').max(20, 'At most 20 characters.'),
+  item: id.nullish(),
+  name: requiredText('Give it a name.', 60),
+  unit: requiredText('What is it counted in?', 20),
   pack: amount.refine((value) => value > 0, 'A pack holds more than nothing.'),
   reorderAt: amount,
   perTask: amount,
-  tool: z
-    .string()
-    .trim()
-    .max(60)
-    .nullish()
-    .transform((text) => text || null),
+  tool: optionalText(60),
 });
 
 /** Adds an item or changes one; what was before stays in the book. */
-export function changeStoreItem(shop: Shop, actor: Actor, input: unknown): Outcome<string> {
-  const parsed = itemSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { item, ...rest } = parsed.data;
-  const items = storeItems(shop);
-  const known = item ? items.find((one) => one.item === item) : null;
-  if (item && !known) return refuse('That item is not in the stores.', 'item');
-  const twin = items.find(
-    (one) => one.item !== item && one.name.toLowerCase() === rest.name.toLowerCase(),
-  );
-  if (twin) return refuse(`${twin.name} is in the stores already.`, 'name');
-  const id = item ?? `own-${slug(rest.name)}-${items.length + 1}`;
-  write(shop.db, () =>
+export const changeStoreItem = useCase(
+  itemSchema,
+  (shop, actor, { item, ...rest }): Outcome<string> => {
+    const items = storeItems(shop);
+    const known = item ? items.find((one) => one.item === item) : null;
+    if (item && !known) return refuse('That item is not in the stores.', 'item');
+    const twin = items.find(
+      (one) => one.item !== item && one.name.toLowerCase() === rest.name.toLowerCase(),
+    );
+    if (twin) return refuse(`${twin.name} is in the stores already.`, 'name');
+    const key = item ?? `own-${slug(rest.name)}-${items.length + 1}`;
     writeEntry(shop, actor, {
       kind: 'store item',
       machineId: null,
-      data: { item: id, ...rest, tool: known ? known.tool : rest.tool, gone: false },
-    }),
-  );
-  return ok(id);
-}
+      data: { item: key, ...rest, tool: known ? known.tool : rest.tool, gone: false },
+    });
+    return ok(key);
+  },
+);
 
 const slug = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
 /** Takes an item off the list. Its movements stay in the book. */
-export function dropStoreItem(shop: Shop, actor: Actor, id: string): Outcome<null> {
-  const item = storeItem(shop, id);
+export const dropStoreItem = useCase(id, (shop, actor, key): Outcome<null> => {
+  const item = storeItem(shop, key);
   if (!item) return refuse('That item is not in the stores.', 'item');
   const { own: _, replaces: __, ...data } = item;
-  write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'store item',
-      machineId: null,
-      data: { ...data, gone: true },
-    }),
-  );
+  writeEntry(shop, actor, {
+    kind: 'store item',
+    machineId: null,
+    data: { ...data, gone: true },
+  });
   return ok(null);
-}
+});
 
 /** The last movements of an item, amounts in its unit. */
 export function itemHistory(shop: Shop, item: string) {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { progressOf } from '../../core/cleaning/progress';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
@@ -8,11 +9,11 @@ import {
   standingEntries,
   type EntryRow,
 } from '../../records/audit-log';
-import { write } from '../../records/database';
 import type { EntryData } from '../../records/audit-log-data';
 import { openSheets, sheetEvents } from '../../records/cleaning';
 import { requireMachine } from './machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, requiredText, useCase } from '../use-case';
 
 /** A machine that must not be used until released. */
 export interface Hold {
@@ -110,46 +111,43 @@ export function releaseHoldEntry(
 }
 
 /** Puts a machine on hold by hand, with words that operators will read. */
-export function holdMachine(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  words: string,
-): Outcome<string> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  if (!words.trim()) return refuse('Say why, in words that operators will read.', 'words');
-  return ok(
-    write(shop.db, () =>
+export const holdMachine = useCase(
+  z.object({
+    machineId: id,
+    words: requiredText('Say why, in words that operators will read.', 300),
+  }),
+  (shop, actor, { machineId, words }): Outcome<string> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    return ok(
       writeEntry(shop, actor, {
         kind: 'hold',
         machineId,
-        data: { why: 'by hand', words: words.trim() },
+        data: { why: 'by hand', words: words },
       }),
-    ),
-  );
-}
+    );
+  },
+);
+
+/** A hold that is released, and why. */
+export const releaseSchema = z.object({
+  holdId: id,
+  reason: requiredText('A held machine returns by a proof or for a stated reason. State it.', 300),
+});
 
 /** Releases a hold for a stated reason. A hold for cleaning ends with its clean-down instead. */
-export function releaseHold(
-  shop: Shop,
-  actor: Actor,
-  holdId: string,
-  reason: string,
-): Outcome<null> {
-  const hold = entryById(shop.db, holdId);
-  if (!hold || hold.kind !== 'hold') return refuse('That hold is not in the book.');
-  if (entriesAbout(shop.db, [holdId]).some(({ kind }) => kind === 'release')) {
-    return refuse('That hold has been released already.');
-  }
-  if (entryData(hold, 'hold').why === 'cleaning') {
-    return refuse('It is being cleaned: sign the clean-down off or abandon it.');
-  }
-  if (!reason.trim()) {
-    return refuse('A held machine returns by a proof or for a stated reason. State it.', 'reason');
-  }
-  write(shop.db, () =>
-    releaseHoldEntry(shop, actor, hold, { how: 'reason', words: reason.trim() }),
-  );
-  return ok(null);
-}
+export const releaseHold = useCase(
+  releaseSchema,
+  (shop, actor, { holdId, reason }): Outcome<null> => {
+    const hold = entryById(shop.db, holdId);
+    if (!hold || hold.kind !== 'hold') return refuse('That hold is not in the book.');
+    if (entriesAbout(shop.db, [holdId]).some(({ kind }) => kind === 'release')) {
+      return refuse('That hold has been released already.');
+    }
+    if (entryData(hold, 'hold').why === 'cleaning') {
+      return refuse('It is being cleaned: sign the clean-down off or abandon it.');
+    }
+    releaseHoldEntry(shop, actor, hold, { how: 'reason', words: reason });
+    return ok(null);
+  },
+);

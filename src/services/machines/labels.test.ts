@@ -41,7 +41,7 @@ test('a label link is unguessable, renewable, and ends with the machine', () => 
   const token = must(renewLabel(shop, tester, machine.id));
   expect(machineOfLabel(shop, machine.labelToken)).toBeNull();
   expect(machineOfLabel(shop, token)?.id).toBe(machine.id);
-  must(retireMachine(shop, tester, machine.id, 'sold'));
+  must(retireMachine(shop, tester, { machineId: machine.id, reason: 'sold' }));
   expect(machineOfLabel(shop, token)).toBeNull();
 });
 
@@ -58,13 +58,18 @@ describe('is it ready?', () => {
   test('not while it is cleaned, held for a fault or by hand', () => {
     const { id } = addTestMachine(shop);
     const station = dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'honeycomb')!;
-    must(startSheet(shop, tester, id, [{ stationId: station.id, task: 'clean' }]));
+    must(
+      startSheet(shop, tester, {
+        machineId: id,
+        tasks: [{ stationId: station.id, task: 'clean' }],
+      }),
+    );
     expect(readiness(shop, id)).toMatchObject({
       verdict: 'no',
       headline: 'On hold: being cleaned',
     });
     const other = addTestMachine(shop, 'Heron', 'co2-glass-tube');
-    must(holdMachine(shop, tester, other.id, 'belt on order'));
+    must(holdMachine(shop, tester, { machineId: other.id, words: 'belt on order' }));
     must(reportFault(shop, tester, { machineId: other.id, signs: ['fire'], key: 'ready-key-1' }));
     const held = readiness(shop, other.id);
     expect(held.verdict).toBe('no');
@@ -103,7 +108,7 @@ describe('is it ready?', () => {
       must(proveFault(shop, tester, { faultId, tested: proof, passed: true, proof }));
     }
     shop.clock.now += 60_000;
-    must(returnMachine(shop, tester, faultId, ''));
+    must(returnMachine(shop, tester, { faultId, restriction: '' }));
     expect(readFault(shop, faultId)!.closedAs).toBeNull();
     expect(readiness(shop, id)).toMatchObject({ verdict: 'yes', headline: 'Ready', reasons: [] });
     shop.clock.now += 60_000;

@@ -3,7 +3,6 @@ import { findFamily, findStationKind } from '../../catalogue/catalogue';
 import { families } from '../../catalogue/families';
 import type { Family } from '../../catalogue/schema';
 import { ok } from '../../core/units/result';
-import { write } from '../../records/database';
 import { newId, newToken } from '../../records/ids';
 import {
   insertMachine,
@@ -20,6 +19,7 @@ import {
 import { openSheetOf } from '../../records/cleaning';
 import { nearest } from '../usage/nearest';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, instant, requiredText, useCase } from '../use-case';
 
 export const nicknameSchema = z
   .string()
@@ -47,47 +47,51 @@ export const cardSchema = z.partialRecord(
   z.string().trim().max(300, 'At most 300 characters.'),
 );
 
+const stationName = z.string().trim().max(40, 'A name has at most 40 characters.');
+
 /** Adds a machine composed from its family, with every station of it. */
-export function addMachine(
-  shop: Shop,
-  actor: Actor,
-  input: { nickname: string; family: string; card?: Record<string, string>; at?: number },
-): Outcome<MachineRow> {
-  const parsed = nicknameSchema.safeParse(input.nickname);
-  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'nickname');
-  const nickname = parsed.data;
-  const family = findFamily(input.family);
-  if (!family) {
-    const guess = nearest(
-      input.family,
-      families.map(({ id }) => id),
-    );
-    return refuse(
-      `There is no family "${input.family}"${guess ? `: did you mean ${guess}?` : '.'} Families: ${families.map(({ id }) => id).join(', ')}.`,
-      'family',
-    );
-  }
-  if (machineByNickname(shop.db, nickname)) {
-    return refuse(`There is already a machine called ${nickname}. Nothing was added.`, 'nickname');
-  }
-  const addedAt = input.at ?? shop.now();
-  const machine: MachineRow = {
-    id: newId(),
-    nickname,
-    family: family.id,
-    card: input.card ?? {},
-    labelToken: newToken(),
-    controller: null,
-    addedAt,
-    retiredAt: null,
-  };
-  write(shop.db, () => {
+export const addMachine = useCase(
+  z.object({
+    nickname: nicknameSchema,
+    family: z.string().max(80),
+    card: z.record(z.string(), z.string()).default({}),
+    at: instant.optional(),
+  }),
+  (shop, actor, { nickname, family: familyId, card, at }): Outcome<MachineRow> => {
+    const family = findFamily(familyId);
+    if (!family) {
+      const guess = nearest(
+        familyId,
+        families.map(({ id }) => id),
+      );
+      return refuse(
+        `There is no family "${familyId}"${guess ? `: did you mean ${guess}?` : '.'} Families: ${families.map(({ id }) => id).join(', ')}.`,
+        'family',
+      );
+    }
+    if (machineByNickname(shop.db, nickname)) {
+      return refuse(
+        `There is already a machine called ${nickname}. Nothing was added.`,
+        'nickname',
+      );
+    }
+    const addedAt = at ?? shop.now();
+    const machine: MachineRow = {
+      id: newId(),
+      nickname,
+      family: family.id,
+      card: card,
+      labelToken: newToken(),
+      controller: null,
+      addedAt,
+      retiredAt: null,
+    };
     insertMachine(shop.db, machine);
     insertStations(shop.db, familyStations(family, machine.id));
     noteMachine(shop, actor, machine.id, `added (${family.name})`, null, nickname, addedAt);
-  });
-  return ok(machine);
-}
+    return ok(machine);
+  },
+);
 
 function familyStations(family: Family, machineId: string): StationRow[] {
   return family.stations.map((entry, position) => {
@@ -132,113 +136,103 @@ export function requireMachine(shop: Shop, idOrName: string): Outcome<MachineRow
   return ok(machine);
 }
 
-export function renameMachine(
-  shop: Shop,
-  actor: Actor,
-  id: string,
-  to: string,
-): Outcome<MachineRow> {
-  const found = requireMachine(shop, id);
-  if (!found.ok) return found;
-  const parsed = nicknameSchema.safeParse(to);
-  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'nickname');
-  const other = machineByNickname(shop.db, parsed.data);
-  if (other && other.id !== id) {
-    return refuse(
-      `There is already a machine called ${parsed.data}. The name was kept.`,
-      'nickname',
-    );
-  }
-  write(shop.db, () => {
-    updateMachine(shop.db, id, { nickname: parsed.data });
-    noteMachine(shop, actor, id, 'renamed', found.value.nickname, parsed.data);
-  });
-  return ok({ ...found.value, nickname: parsed.data });
-}
+export const renameMachine = useCase(
+  z.object({ machineId: id, nickname: nicknameSchema }),
+  (shop, actor, { machineId, nickname }): Outcome<MachineRow> => {
+    const found = requireMachine(shop, machineId);
+    if (!found.ok) return found;
+    const other = machineByNickname(shop.db, nickname);
+    if (other && other.id !== machineId) {
+      return refuse(
+        `There is already a machine called ${nickname}. The name was kept.`,
+        'nickname',
+      );
+    }
+    updateMachine(shop.db, machineId, { nickname });
+    noteMachine(shop, actor, machineId, 'renamed', found.value.nickname, nickname);
+    return ok({ ...found.value, nickname });
+  },
+);
 
 /** Takes a machine out of use; its book stays. Refused while a clean-down is open on it. */
-export function retireMachine(shop: Shop, actor: Actor, id: string, reason: string): Outcome<null> {
-  const found = requireMachine(shop, id);
-  if (!found.ok) return found;
-  if (!reason.trim()) return refuse('Say why the machine is retired.', 'reason');
-  if (openSheetOf(shop.db, id)) {
-    return refuse('A clean-down is open on it: sign it off or abandon it first.');
-  }
-  write(shop.db, () => {
-    updateMachine(shop.db, id, { retiredAt: shop.now() });
-    noteMachine(shop, actor, id, `retired: ${reason.trim()}`, found.value.nickname, null);
-  });
-  return ok(null);
-}
-
-export function changeCard(shop: Shop, actor: Actor, id: string, card: unknown): Outcome<null> {
-  const found = requireMachine(shop, id);
-  if (!found.ok) return found;
-  const parsed = cardSchema.safeParse(card);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(issue.message, String(issue.path[0] ?? 'card'));
-  }
-  const before = found.value.card;
-  const after = Object.fromEntries(
-    Object.entries({ ...before, ...parsed.data }).filter(([, value]) => value),
-  ) as Record<string, string>;
-  const changed = cardFields.filter(([field]) => (before[field] ?? '') !== (after[field] ?? ''));
-  if (changed.length === 0) return ok(null);
-  write(shop.db, () => {
-    updateMachine(shop.db, id, { card: after });
-    for (const [field, label] of changed) {
-      noteMachine(shop, actor, id, `card: ${label}`, before[field] ?? null, after[field] ?? null);
+export const retireMachine = useCase(
+  z.object({ machineId: id, reason: requiredText('Say why the machine is retired.', 300) }),
+  (shop, actor, { machineId, reason }): Outcome<null> => {
+    const found = requireMachine(shop, machineId);
+    if (!found.ok) return found;
+    if (openSheetOf(shop.db, machineId)) {
+      return refuse('A clean-down is open on it: sign it off or abandon it first.');
     }
-  });
-  return ok(null);
-}
+    updateMachine(shop.db, machineId, { retiredAt: shop.now() });
+    noteMachine(shop, actor, machineId, `retired: ${reason}`, found.value.nickname, null);
+    return ok(null);
+  },
+);
+
+export const changeCard = useCase(
+  z.object({ machineId: id, card: cardSchema }),
+  (shop, actor, { machineId, card }): Outcome<null> => {
+    const found = requireMachine(shop, machineId);
+    if (!found.ok) return found;
+    const before = found.value.card;
+    const after = Object.fromEntries(
+      Object.entries({ ...before, ...card }).filter(([, value]) => value),
+    ) as Record<string, string>;
+    const changed = cardFields.filter(([field]) => (before[field] ?? '') !== (after[field] ?? ''));
+    if (changed.length === 0) return ok(null);
+    updateMachine(shop.db, machineId, { card: after });
+    for (const [field, label] of changed) {
+      noteMachine(
+        shop,
+        actor,
+        machineId,
+        `card: ${label}`,
+        before[field] ?? null,
+        after[field] ?? null,
+      );
+    }
+    return ok(null);
+  },
+);
 
 /** Makes a new label link; the old one stops working at once. */
-export function renewLabel(shop: Shop, actor: Actor, id: string): Outcome<string> {
-  const found = requireMachine(shop, id);
-  if (!found.ok) return found;
-  const labelToken = newToken();
-  write(shop.db, () => {
-    updateMachine(shop.db, id, { labelToken });
-    noteMachine(shop, actor, id, 'label link renewed', null, null);
-  });
-  return ok(labelToken);
-}
-
-/** Adds a station of a kind from the catalogue at the end of its part of the path. */
-export function addStation(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  input: { kind: string; name: string },
-): Outcome<StationRow> {
+export const renewLabel = useCase(id, (shop, actor, machineId): Outcome<string> => {
   const found = requireMachine(shop, machineId);
   if (!found.ok) return found;
-  const kind = findStationKind(input.kind);
-  if (!kind) return refuse(`There is no kind of station "${input.kind}".`, 'kind');
-  const name = input.name.trim() || kind.name;
-  if (name.length > 40) return refuse('A name has at most 40 characters.', 'name');
-  const stations = listStations(shop.db, machineId);
-  if (stations.some((station) => station.name.toLowerCase() === name.toLowerCase())) {
-    return refuse(`There is already a station called ${name} on this machine.`, 'name');
-  }
-  const slugs = new Set(stations.map(({ slug }) => slug));
-  const base = slugOf(name) || kind.id;
-  let slug = base;
-  for (let n = 2; slugs.has(slug); n++) slug = `${base}-${n}`;
-  const row: StationRow = {
-    id: newId(),
-    machineId,
-    slug,
-    kind: kind.id,
-    name,
-    short: name.length <= 11 ? name : kind.short,
-    position: placeFor(stations, kind.part),
-    countsFrom: shop.now(),
-    removedAt: null,
-  };
-  write(shop.db, () => {
+  const labelToken = newToken();
+  updateMachine(shop.db, machineId, { labelToken });
+  noteMachine(shop, actor, machineId, 'label link renewed', null, null);
+  return ok(labelToken);
+});
+
+/** Adds a station of a kind from the catalogue at the end of its part of the path. */
+export const addStation = useCase(
+  z.object({ machineId: id, kind: z.string().max(80), name: stationName }),
+  (shop, actor, { machineId, ...input }): Outcome<StationRow> => {
+    const found = requireMachine(shop, machineId);
+    if (!found.ok) return found;
+    const kind = findStationKind(input.kind);
+    if (!kind) return refuse(`There is no kind of station "${input.kind}".`, 'kind');
+    const name = input.name || kind.name;
+    const stations = listStations(shop.db, machineId);
+    if (stations.some((station) => station.name.toLowerCase() === name.toLowerCase())) {
+      return refuse(`There is already a station called ${name} on this machine.`, 'name');
+    }
+    const slugs = new Set(stations.map(({ slug }) => slug));
+    const base = slugOf(name) || kind.id;
+    let slug = base;
+    for (let n = 2; slugs.has(slug); n++) slug = `${base}-${n}`;
+    const row: StationRow = {
+      id: newId(),
+      machineId,
+      slug,
+      kind: kind.id,
+      name,
+      short: name.length <= 11 ? name : kind.short,
+      position: placeFor(stations, kind.part),
+      countsFrom: shop.now(),
+      removedAt: null,
+    };
     for (const station of stations) {
       if (station.position >= row.position) {
         updateStation(shop.db, station.id, { position: station.position + 1 });
@@ -246,9 +240,9 @@ export function addStation(
     }
     insertStations(shop.db, [row]);
     noteMachine(shop, actor, machineId, 'station added', null, name);
-  });
-  return ok(row);
-}
+    return ok(row);
+  },
+);
 
 function placeFor(stations: StationRow[], part: string): number {
   const last = stations.findLast((station) => findStationKind(station.kind)!.part === part);
@@ -263,32 +257,26 @@ function slugOf(name: string): string {
     .replace(/^-|-$/g, '');
 }
 
-export function renameStation(
-  shop: Shop,
-  actor: Actor,
-  stationId: string,
-  to: string,
-): Outcome<null> {
-  const station = stationById(shop.db, stationId);
-  if (!station || station.removedAt !== null) return refuse('That station is no longer there.');
-  const name = to.trim();
-  if (!name || name.length > 40) return refuse('Give a name of 1 to 40 characters.', 'name');
-  const others = listStations(shop.db, station.machineId).filter(({ id }) => id !== stationId);
-  if (others.some((other) => other.name.toLowerCase() === name.toLowerCase())) {
-    return refuse(`There is already a station called ${name} on this machine.`, 'name');
-  }
-  write(shop.db, () => {
+export const renameStation = useCase(
+  z.object({ stationId: id, name: stationName.min(1, 'Give a name of 1 to 40 characters.') }),
+  (shop, actor, { stationId, name }): Outcome<null> => {
+    const station = stationById(shop.db, stationId);
+    if (!station || station.removedAt !== null) return refuse('That station is no longer there.');
+    const others = listStations(shop.db, station.machineId).filter(({ id }) => id !== stationId);
+    if (others.some((other) => other.name.toLowerCase() === name.toLowerCase())) {
+      return refuse(`There is already a station called ${name} on this machine.`, 'name');
+    }
     updateStation(shop.db, stationId, {
       name,
       short: name.length <= 11 ? name : station.short,
     });
     noteMachine(shop, actor, station.machineId, 'station renamed', station.name, name);
-  });
-  return ok(null);
-}
+    return ok(null);
+  },
+);
 
 /** Takes a station out of the path; its entries stay in the book. */
-export function removeStation(shop: Shop, actor: Actor, stationId: string): Outcome<null> {
+export const removeStation = useCase(id, (shop, actor, stationId): Outcome<null> => {
   const station = stationById(shop.db, stationId);
   if (!station || station.removedAt !== null) return refuse('That station is no longer there.');
   if (listStations(shop.db, station.machineId).length === 1) {
@@ -297,9 +285,7 @@ export function removeStation(shop: Shop, actor: Actor, stationId: string): Outc
   if (openSheetOf(shop.db, station.machineId)) {
     return refuse('A clean-down is open on this machine: sign it off or abandon it first.');
   }
-  write(shop.db, () => {
-    updateStation(shop.db, stationId, { removedAt: shop.now() });
-    noteMachine(shop, actor, station.machineId, 'station removed', station.name, null);
-  });
+  updateStation(shop.db, stationId, { removedAt: shop.now() });
+  noteMachine(shop, actor, station.machineId, 'station removed', station.name, null);
   return ok(null);
-}
+});

@@ -27,7 +27,8 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
-import { changeSetting, type Actor } from '../shop';
+import { type Actor } from '../shop';
+import { changeSetting } from '../setup/settings';
 
 const minute = 60_000;
 let shop: TestShop;
@@ -50,7 +51,7 @@ const post = {
   from: 'shop@quay.invalid',
 };
 const wish = (change: object = {}) =>
-  changeMailWishes(shop, asa.id!, {
+  changeMailWishes(shop, asa, {
     mail: 'ase@quay.invalid',
     stops: false,
     reports: false,
@@ -93,7 +94,12 @@ describe('who is told', () => {
 
   it('whoever types their name at a label keeps no letter from them; the shop’s own word stands in it', () => {
     must(wish({ stops: true }));
-    must(changeSetting(shop, asa, 'stop-instruction', 'press the red knob by the door'));
+    must(
+      changeSetting(shop, asa, {
+        name: 'stop-instruction',
+        value: 'press the red knob by the door',
+      }),
+    );
     report(['fire'], { id: null, name: 'Åse', source: 'label' });
     expect(waiting()).toHaveLength(1);
     const { body } = shop.db.$client.prepare('select body from letter').get() as { body: string };

@@ -9,15 +9,8 @@ import { newId } from '../../records/ids';
 import { insertLetter, unsentLetters, updateLetter, waitingLetters } from '../../records/mail';
 import { machineById } from '../../records/machines';
 import { allPeople, personById, updatePerson } from '../../records/people';
-import {
-  firstRefusal,
-  patiently,
-  refuse,
-  writeEntry,
-  type Actor,
-  type Outcome,
-  type Shop,
-} from '../shop';
+import { patiently, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { useCase } from '../use-case';
 
 /** How the shop sends mail. The password is kept beside the records, not in the book. */
 export interface Post {
@@ -69,24 +62,20 @@ export function postSettings(shop: Pick<Shop, 'dataDir'>): Post | null {
 }
 
 /** Changes how mail is sent. A password left empty stays as it was. */
-export function changePost(shop: Shop, actor: Actor, input: unknown): Outcome<null> {
-  const parsed = postSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
+export const changePost = useCase(postSchema, (shop, actor, post): Outcome<null> => {
   const before = postSettings(shop);
-  const next: Post = { ...parsed.data, password: parsed.data.password || before?.password || '' };
+  const next: Post = { ...post, password: post.password || before?.password || '' };
   const aside = `${postFile(shop)}.new`;
   fs.writeFileSync(aside, JSON.stringify(next), { mode: 0o600 });
   fs.renameSync(aside, postFile(shop));
   const words = ({ host, port, from }: Post) => `${from} through ${host}:${port}`;
-  write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'setting',
-      machineId: null,
-      data: { name: 'mail', from: before && words(before), to: words(next) },
-    }),
-  );
+  writeEntry(shop, actor, {
+    kind: 'setting',
+    machineId: null,
+    data: { name: 'mail', from: before && words(before), to: words(next) },
+  });
   return ok(null);
-}
+});
 
 /** Puts a letter among those to be sent. The same key is written once. The caller may hold a transaction. */
 export function writeLetter(
@@ -158,6 +147,7 @@ const wishesSchema = z.object({
   mail: z
     .string()
     .trim()
+    .nullable()
     .transform((mail) => mail || null)
     .pipe(z.email('That is not a mail address.').max(200).nullable()),
   stops: z.boolean(),
@@ -165,24 +155,22 @@ const wishesSchema = z.object({
   digest: z.boolean(),
 });
 
-/** Changes what somebody is mailed. Without an address there is nothing. */
-export function changeMailWishes(shop: Shop, personId: string, input: unknown): Outcome<null> {
-  const parsed = wishesSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { mail, stops, reports, digest } = parsed.data;
-  if (mail === null && (stops || reports || digest)) {
-    return refuse('Give the address the letters go to.', 'mail');
-  }
-  write(shop.db, () =>
-    updatePerson(shop.db, personId, {
+/** Changes what whoever asks is mailed. Without an address there is nothing. */
+export const changeMailWishes = useCase(
+  wishesSchema,
+  (shop, actor, { mail, stops, reports, digest }): Outcome<null> => {
+    if (mail === null && (stops || reports || digest)) {
+      return refuse('Give the address the letters go to.', 'mail');
+    }
+    updatePerson(shop.db, actor.id!, {
       mail,
       mailStops: stops,
       mailReports: reports,
       mailDigest: digest,
-    }),
-  );
-  return ok(null);
-}
+    });
+    return ok(null);
+  },
+);
 
 /** Hands a letter over; rejects when it could not. */
 export type Carrier = (post: Post, letter: Letter) => Promise<void>;

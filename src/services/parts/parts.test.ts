@@ -214,7 +214,7 @@ describe('modules in the shop', () => {
   test('a new one starts at zero; the old one keeps its history and what it died of', () => {
     const blue = head('B-1', wren);
     run(wren, 6);
-    must(replaceModule(shop, tester, blue, 'source worn', 'B-9'));
+    must(replaceModule(shop, tester, { moduleId: blue, why: 'source worn', serial: 'B-9' }));
     expect(windowOf(wren)).toMatchObject({ hours: 0, module: 'B-9' });
     const old = moduleViews(shop).find(({ serial }) => serial === 'B-1')!;
     expect(old).toMatchObject({
@@ -226,10 +226,14 @@ describe('modules in the shop', () => {
     expect(refusal(moveModule(shop, tester, { moduleId: blue, machineId: swift }))).toMatch(
       /has ended/,
     );
-    expect(refusal(endModule(shop, tester, blue, 'again'))).toMatch(/ended already/);
+    expect(refusal(endModule(shop, tester, { moduleId: blue, why: 'again' }))).toMatch(
+      /ended already/,
+    );
     // a refused replacement changes nothing: the new serial is taken
     const now = machineSlots(shop, wren).find(({ kind }) => kind.id === 'head')!.fitted!;
-    expect(refusal(replaceModule(shop, tester, now.id, 'dropped', 'B-1'))).toMatch(/already/);
+    expect(
+      refusal(replaceModule(shop, tester, { moduleId: now.id, why: 'dropped', serial: 'B-1' })),
+    ).toMatch(/already/);
     expect(windowOf(wren).module).toBe('B-9');
   });
 

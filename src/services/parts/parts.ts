@@ -15,20 +15,12 @@ import {
 import { ok } from '../../core/units/result';
 import { localDay } from '../../core/units/zone';
 import { entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import { listMachines, listStations, machineById } from '../../records/machines';
 import { firstUse, totalsBefore } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
-import {
-  allOrRefused,
-  firstRefusal,
-  refuse,
-  writeEntry,
-  type Actor,
-  type Outcome,
-  type Shop,
-} from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { allOrRefused, id, instant, requiredText, useCase } from '../use-case';
 
 /** A serial-numbered part with its moves in order. */
 export interface Module {
@@ -129,18 +121,15 @@ export const moduleSchema = z.object({
   name: z.string().trim().max(60).default(''),
   hadHours: z.number().min(0, 'Hours are 0 or more.').max(1e6).default(0),
   /** the machine it goes into; null: the drawer */
-  machineId: z.string().nullable(),
+  machineId: id.nullable(),
   /** UTC milliseconds it has been there since; null: it has been there all along */
-  at: z.number().int().nullable(),
+  at: instant.nullable(),
 });
-export type ModuleInput = z.input<typeof moduleSchema>;
 
 /** Adds a module, to the drawer or into a machine that has room for it. */
-export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome<Module> {
-  const parsed = moduleSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { kind, serial, name, hadHours, machineId } = parsed.data;
-  const at = parsed.data.at ?? beginning(shop, machineId);
+export const addModule = useCase(moduleSchema, (shop, actor, input): Outcome<Module> => {
+  const { kind, serial, name, hadHours, machineId } = input;
+  const at = input.at ?? beginning(shop, machineId);
   const modules = listModules(shop);
   const twin = modules.find(
     (other) => other.kind.id === kind && other.serial.toLowerCase() === serial.toLowerCase(),
@@ -166,23 +155,21 @@ export function addModule(shop: Shop, actor: Actor, input: ModuleInput): Outcome
     const refused = placeRefusal(shop, [...modules, part], part, { at, machineId });
     if (refused) return refused;
   }
-  write(shop.db, () => {
-    writeEntry(shop, actor, {
-      kind: 'module',
-      machineId: null,
-      at: at,
-      data: {
-        moduleId,
-        kind,
-        serial,
-        name: part.name,
-        hadSeconds: part.hadSeconds,
-      },
-    });
-    if (machineId !== null) noteMove(shop, actor, moduleId, { at, machineId });
+  writeEntry(shop, actor, {
+    kind: 'module',
+    machineId: null,
+    at: at,
+    data: {
+      moduleId,
+      kind,
+      serial,
+      name: part.name,
+      hadSeconds: part.hadSeconds,
+    },
   });
+  if (machineId !== null) noteMove(shop, actor, moduleId, { at, machineId });
   return ok(part);
-}
+});
 
 /** When a machine began: as far back as anything of it is known. */
 function beginning(shop: Shop, machineId: string | null): number {
@@ -248,102 +235,93 @@ function clash(modules: readonly Module[], part: Module, move: Move) {
 }
 
 export const moveSchema = z.object({
-  moduleId: z.string().min(1, 'Choose a module.'),
+  moduleId: z.string('Choose a module.').min(1, 'Choose a module.').max(120),
   /** where to; null: the drawer */
-  machineId: z.string().nullable(),
-  /** UTC milliseconds; left out: now */
-  at: z.number().int().optional(),
+  machineId: id.nullable(),
+  /** left out: now */
+  at: instant.optional(),
 });
 
 /**
  * Moves a module. One of its kind that is in the machine now goes to where the moved one comes from:
  * into the drawer, or into the other machine.
  */
-export function moveModule(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof moveSchema>,
-): Outcome<{ replaced: string | null }> {
-  const parsed = moveSchema.safeParse(input);
-  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'module');
-  const { moduleId, machineId, at = shop.now() } = parsed.data;
-  const modules = listModules(shop);
-  const part = modules.find(({ id }) => id === moduleId);
-  if (!part) return refuse('That module is not in the book.', 'module');
-  const inTheWay = machineId && fittedAt(modules, machineId, part.kind.id, at);
-  const from = placeAt(part.moves, at);
-  const moves: { who: Module; move: Move }[] = [];
-  if (inTheWay && inTheWay.id !== moduleId) {
-    moves.push({ who: inTheWay, move: { at, machineId: from } });
-  }
-  moves.push({ who: part, move: { at, machineId } });
-  // each is judged as if the others had gone out of the way
-  const after = modules.map((one) => {
-    const move = moves.find(({ who }) => who.id === one.id)?.move;
-    return move ? { ...one, moves: [...one.moves, move].sort((a, b) => a.at - b.at) } : one;
-  });
-  for (const { who, move } of moves) {
-    const others = after.map((one) => (one.id === who.id ? who : one));
-    const refused = placeRefusal(shop, others, who, move);
-    if (refused) return refused;
-  }
-  write(shop.db, () => {
+export const moveModule = useCase(
+  moveSchema,
+  (shop, actor, input): Outcome<{ replaced: string | null }> => {
+    const { moduleId, machineId, at = shop.now() } = input;
+    const modules = listModules(shop);
+    const part = modules.find(({ id }) => id === moduleId);
+    if (!part) return refuse('That module is not in the book.', 'module');
+    const inTheWay = machineId && fittedAt(modules, machineId, part.kind.id, at);
+    const from = placeAt(part.moves, at);
+    const moves: { who: Module; move: Move }[] = [];
+    if (inTheWay && inTheWay.id !== moduleId) {
+      moves.push({ who: inTheWay, move: { at, machineId: from } });
+    }
+    moves.push({ who: part, move: { at, machineId } });
+    // each is judged as if the others had gone out of the way
+    const after = modules.map((one) => {
+      const move = moves.find(({ who }) => who.id === one.id)?.move;
+      return move ? { ...one, moves: [...one.moves, move].sort((a, b) => a.at - b.at) } : one;
+    });
+    for (const { who, move } of moves) {
+      const others = after.map((one) => (one.id === who.id ? who : one));
+      const refused = placeRefusal(shop, others, who, move);
+      if (refused) return refused;
+    }
     for (const { who, move } of moves) noteMove(shop, actor, who.id, move);
-  });
-  return ok({ replaced: inTheWay && inTheWay.id !== moduleId ? inTheWay.serial : null });
-}
+    return ok({ replaced: inTheWay && inTheWay.id !== moduleId ? inTheWay.serial : null });
+  },
+);
 
 /**
  * A module's end: it leaves its machine and keeps its history and the reason.
  * @param at UTC milliseconds; left out: now
  */
-export function endModule(
-  shop: Shop,
-  actor: Actor,
-  moduleId: string,
-  why: string,
-  at = shop.now(),
-): Outcome<null> {
-  const part = listModules(shop).find(({ id }) => id === moduleId);
-  if (!part) return refuse('That module is not in the book.', 'module');
-  if (part.ended) return refuse(`${part.serial} has ended already (${part.ended.why}).`);
-  if (!why.trim()) return refuse('Say what it died of.', 'why');
-  if (at > shop.now() + 120_000) return refuse('The time lies in the future.', 'at');
-  const place = placeAt(part.moves, Infinity);
-  if (part.moves.some((move) => move.at > at)) {
-    return refuse(`${part.serial} was moved after that time.`, 'at');
-  }
-  write(shop.db, () => {
+export const endModule = useCase(
+  z.object({
+    moduleId: id,
+    why: requiredText('Say what it died of.', 200),
+    /** left out: now */
+    at: instant.optional(),
+  }),
+  (shop, actor, { moduleId, why, at = shop.now() }): Outcome<null> => {
+    const part = listModules(shop).find(({ id }) => id === moduleId);
+    if (!part) return refuse('That module is not in the book.', 'module');
+    if (part.ended) return refuse(`${part.serial} has ended already (${part.ended.why}).`);
+    if (at > shop.now() + 120_000) return refuse('The time lies in the future.', 'at');
+    const place = placeAt(part.moves, Infinity);
+    if (part.moves.some((move) => move.at > at)) {
+      return refuse(`${part.serial} was moved after that time.`, 'at');
+    }
     if (place !== null) noteMove(shop, actor, moduleId, { at, machineId: null });
     writeEntry(shop, actor, {
       kind: 'module ended',
       machineId: place,
       at: at,
-      data: { moduleId, why: why.trim().slice(0, 200) },
+      data: { moduleId, why },
     });
-  });
-  return ok(null);
-}
+    return ok(null);
+  },
+);
 
 /** A new part in the place of one that died: the old one ends, the new one starts at zero. */
-export function replaceModule(
-  shop: Shop,
-  actor: Actor,
-  oldId: string,
-  why: string,
-  serial: string,
-): Outcome<Module> {
-  const old = listModules(shop).find(({ id }) => id === oldId);
-  if (!old) return refuse('That module is not in the book.', 'module');
-  const at = shop.now();
-  const machineId = placeAt(old.moves, at);
-  if (machineId === null) return refuse(`${old.serial} is not in a machine.`, 'module');
-  return allOrRefused(shop, (take) => {
-    take(endModule(shop, actor, oldId, why, at));
-    const fitted = { kind: old.kind.id, serial, name: old.name, machineId, at };
-    return take(addModule(shop, actor, fitted));
-  });
-}
+export const replaceModule = useCase(
+  z.object({ moduleId: id, why: z.string().max(1000), serial: z.string().max(1000) }),
+  (shop, actor, { moduleId, why, serial }): Outcome<Module> => {
+    const old = listModules(shop).find(({ id }) => id === moduleId);
+    if (!old) return refuse('That module is not in the book.', 'module');
+    const at = shop.now();
+    const machineId = placeAt(old.moves, at);
+    if (machineId === null) return refuse(`${old.serial} is not in a machine.`, 'module');
+    return allOrRefused(shop, (take) => {
+      take(endModule(shop, actor, { moduleId, why, at }));
+      const fitted = { kind: old.kind.id, serial, name: old.name, machineId, at };
+      return take(addModule(shop, actor, fitted));
+    });
+  },
+);
 
 /** What the Machine page shows of one place for a module. */
 export interface Slot {

@@ -15,16 +15,9 @@ import {
   personByName,
 } from '../../records/people';
 import { keyed, signingSecret } from '../secret';
-import {
-  allOrRefused,
-  changeSetting,
-  firstRefusal,
-  refuse,
-  writeEntry,
-  type Actor,
-  type Outcome,
-  type Shop,
-} from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { allOrRefused, readInput } from '../use-case';
+import { changeSetting } from '../setup/settings';
 import { slowed, type TryCount } from './tries';
 
 const shortestPassword = 10;
@@ -141,8 +134,8 @@ export async function openNewShop(
   }
   const made = await createTechnician(shop, auth, input, (actor) =>
     allOrRefused(shop, (take) => {
-      take(changeSetting(shop, actor, 'timezone', input.timezone));
-      take(changeSetting(shop, actor, 'name', input.shopName));
+      take(changeSetting(shop, actor, { name: 'timezone', value: input.timezone }));
+      take(changeSetting(shop, actor, { name: 'name', value: input.shopName }));
     }),
   );
   return made;
@@ -165,10 +158,10 @@ export async function createTechnician(
   input: unknown,
   beside: (actor: Actor) => Outcome<void> = () => ok(undefined),
 ): Promise<Outcome<{ id: string; name: string }>> {
-  const parsed = accountSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
+  const read = readInput(accountSchema, input);
+  if (!read.ok) return read;
   if (hasPeople(shop)) return taken();
-  const { name, password } = parsed.data;
+  const { name, password } = read.value;
   const hash = await hashPassword(auth, password);
   return write(shop.db, (): Outcome<{ id: string; name: string }> => {
     if (hasPeople(shop)) return taken();

@@ -1,5 +1,5 @@
-import { openAuth, signIn, type Auth } from './auth';
-import { createTechnician } from './auth';
+import type { Role } from '../../core/people/roles';
+import { type Auth, createTechnician, openAuth, signIn } from './auth';
 import { bookPage } from '../audit-log/audit-log';
 import { actorAtLabel, nobody } from '../machines/labels';
 import {
@@ -21,7 +21,8 @@ import {
   signOutPerson,
   takeInvitation,
 } from './people';
-import { changeSetting, type Actor } from '../shop';
+import { type Actor } from '../shop';
+import { changeSetting } from '../setup/settings';
 import {
   addTestMachine,
   dropTestShop,
@@ -46,7 +47,7 @@ beforeEach(async () => {
 afterEach(() => dropTestShop(shop));
 
 const named = (name: string) => people(shop).find((one) => one.name === name)!;
-const add = (name: string, role = 'helper') => must(addPerson(shop, asa, { name, role }));
+const add = (name: string, role: Role = 'helper') => must(addPerson(shop, asa, { name, role }));
 
 describe('invitations', () => {
   it('let one person choose a password, once', async () => {
@@ -116,18 +117,22 @@ describe('invitations', () => {
 
 describe('roles', () => {
   it('the last technician stays, as technician', async () => {
-    expect(refusal(changeRole(shop, asa, asa.id!, 'helper'))).toContain('last technician');
+    expect(refusal(changeRole(shop, asa, { personId: asa.id!, role: 'helper' }))).toContain(
+      'last technician',
+    );
     expect(refusal(endPerson(shop, asa, asa.id!))).toContain('last technician');
     const id = add('Bo', 'technician');
     // one who was never let in is no help
     expect(refusal(endPerson(shop, asa, asa.id!))).toContain('last technician');
     must(await join(shop, auth, must(invite(shop, asa, id)), 'a-long-enough-one'));
     must(endPerson(shop, asa, asa.id!));
-    expect(refusal(changeRole(shop, asa, id, 'reader'))).toContain('last technician');
+    expect(refusal(changeRole(shop, asa, { personId: id, role: 'reader' }))).toContain(
+      'last technician',
+    );
   });
 
   it('refuse what is none, and names that are taken or are no names', () => {
-    expect(refusal(addPerson(shop, asa, { name: 'Bo', role: 'king' }))).toContain('role');
+    expect(refusal(addPerson(shop, asa, { name: 'Bo', role: 'king' as Role }))).toContain('role');
     expect(refusal(addPerson(shop, asa, { name: '<b>Bo</b>', role: 'reader' }))).toContain(
       'letter',
     );
@@ -193,7 +198,7 @@ describe('passwords', () => {
     const input = { present: 'a-long-enough-one', next: 'another-long-one' };
     must(await changePassword(shop, auth, bo, input, { placeId: here!.id }));
     expect(named('Bo').places.map(({ id }) => id)).toEqual([here!.id]);
-    must(changeRole(shop, asa, bo, 'reader'));
+    must(changeRole(shop, asa, { personId: bo, role: 'reader' }));
     expect(named('Bo').places).toEqual([]);
   });
 
@@ -216,9 +221,9 @@ describe('passwords', () => {
     must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
     must(await signIn(shop, auth, { name: 'Åse', password: 'herring-and-rye' }));
     const [first, second] = named('Åse').places;
-    must(signOutPerson(shop, asa, asa.id!, first!.id));
+    must(signOutPerson(shop, asa, { personId: asa.id!, placeId: first!.id }));
     expect(named('Åse').places.map(({ id }) => id)).toEqual([second!.id]);
-    must(signOutPerson(shop, asa, asa.id!, null));
+    must(signOutPerson(shop, asa, { personId: asa.id!, placeId: null }));
     expect(named('Åse').places).toEqual([]);
   });
 });
@@ -234,7 +239,7 @@ describe('at a label', () => {
   });
 
   it('a name from the list, where the shop asks for one', async () => {
-    must(changeSetting(shop, asa, 'label-asks', 'name'));
+    must(changeSetting(shop, asa, { name: 'label-asks', value: 'name' }));
     add('Bo', 'operator');
     add('Rhea', 'reader');
     expect(must(await at('Bo', '')).name).toBe('Bo');
@@ -245,7 +250,7 @@ describe('at a label', () => {
 
   describe('a code, where the shop asks for one', () => {
     beforeEach(() => {
-      must(changeSetting(shop, asa, 'label-asks', 'code'));
+      must(changeSetting(shop, asa, { name: 'label-asks', value: 'code' }));
     });
     /** A code that is not this one. */
     const other = (code: string) => String((Number(code) + 1) % 1_000_000).padStart(6, '0');
@@ -288,11 +293,13 @@ describe('at a label', () => {
     it('is enough only for roles that the shop allows, never a technician by default', async () => {
       const own = must(giveCode(shop, asa, asa.id!));
       expect(refusal(await at('', own))).toContain('not enough for a technician');
-      must(changeSetting(shop, asa, 'code-roles', 'technician, operator'));
+      must(changeSetting(shop, asa, { name: 'code-roles', value: 'technician, operator' }));
       expect(must(await at('', own)).name).toBe('Åse');
       const helper = must(giveCode(shop, asa, add('Bo', 'helper')));
       expect(refusal(await at('', helper))).toContain('not enough for a helper');
-      expect(refusal(changeSetting(shop, asa, 'code-roles', 'king'))).toContain('Name roles');
+      expect(refusal(changeSetting(shop, asa, { name: 'code-roles', value: 'king' }))).toContain(
+        'Name roles',
+      );
     });
   });
 });

@@ -37,6 +37,7 @@ import {
 import type { EntryData } from '../../records/audit-log-data';
 import { hashOf, keyed, linkToken } from '../secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 import { slowed, type TryCount } from './tries';
 
 /** Somebody of the shop, as Set-up shows them. */
@@ -136,32 +137,27 @@ function note(
 
 const roleSchema = z.enum(roles, 'Choose a role.');
 
+export const newPersonSchema = z.object({ name: nameSchema, role: roleSchema });
+
 /** Adds somebody by name. They can be chosen on labels at once; to sign in they need an invitation. */
-export function addPerson(
-  shop: Shop,
-  actor: Actor,
-  input: { name: string; role: string },
-): Outcome<string> {
-  const name = nameSchema.safeParse(input.name);
-  if (!name.success) return refuse(name.error.issues[0]!.message, 'name');
-  const role = roleSchema.safeParse(input.role);
-  if (!role.success) return refuse(role.error.issues[0]!.message, 'role');
-  const twin = personByName(shop.db, name.data);
-  if (twin) {
-    return refuse(
-      twin.endedAt === null
-        ? `${twin.name} is there already.`
-        : `${twin.name} was here before: bring them back instead.`,
-      'name',
-    );
-  }
-  const row = { id: newId(), name: name.data, role: role.data };
-  write(shop.db, () => {
+export const addPerson = useCase(
+  newPersonSchema,
+  (shop, actor, { name, role }): Outcome<string> => {
+    const twin = personByName(shop.db, name);
+    if (twin) {
+      return refuse(
+        twin.endedAt === null
+          ? `${twin.name} is there already.`
+          : `${twin.name} was here before: bring them back instead.`,
+        'name',
+      );
+    }
+    const row = { id: newId(), name, role };
     insertPerson(shop.db, { ...row, addedAt: shop.now() });
     note(shop, actor, row, 'added');
-  });
-  return ok(row.id);
-}
+    return ok(row.id);
+  },
+);
 
 const invitationDays = 7;
 
@@ -170,22 +166,20 @@ const invitationDays = 7;
  * theirs no longer works. For one who has an account it sets a new password.
  * @returns the token of the link: it is shown now and never again
  */
-export function invite(shop: Shop, actor: Actor, personId: string): Outcome<string> {
+export const invite = useCase(id, (shop, actor, personId): Outcome<string> => {
   const row = personById(shop.db, personId);
   if (!row) return refuse('That person is not in the list.');
   if (row.endedAt !== null) return refuse(`${row.name} has left. Bring them back first.`);
   const { token, hash } = linkToken();
-  write(shop.db, () => {
-    writeInvitation(shop.db, {
-      tokenHash: hash,
-      personId,
-      expiresAt: shop.now() + invitationDays * 24 * 3_600_000,
-      usedAt: null,
-    });
-    note(shop, actor, row, 'invited');
+  writeInvitation(shop.db, {
+    tokenHash: hash,
+    personId,
+    expiresAt: shop.now() + invitationDays * 24 * 3_600_000,
+    usedAt: null,
   });
+  note(shop, actor, row, 'invited');
   return ok(token);
-}
+});
 
 /** Whom an invitation is for, or why it no longer works. */
 export function readInvitation(shop: Shop, token: string): Outcome<PersonRow> {
@@ -290,72 +284,62 @@ function isLastTechnician(shop: Shop, row: PersonRow): boolean {
 }
 
 /** Gives somebody another role. They are signed out everywhere, so that no open page keeps the old one. */
-export function changeRole(
-  shop: Shop,
-  actor: Actor,
-  personId: string,
-  role: string,
-): Outcome<Role> {
-  const parsed = roleSchema.safeParse(role);
-  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'role');
-  const row = personById(shop.db, personId);
-  if (!row) return refuse('That person is not in the list.');
-  if (row.role === parsed.data) return ok(row.role);
-  if (isLastTechnician(shop, row)) {
-    return refuse('The last technician stays technician: make another one first.', 'role');
-  }
-  write(shop.db, () => {
-    updatePerson(shop.db, personId, { role: parsed.data });
+export const changeRole = useCase(
+  z.object({ personId: id, role: roleSchema }),
+  (shop, actor, { personId, role }): Outcome<Role> => {
+    const row = personById(shop.db, personId);
+    if (!row) return refuse('That person is not in the list.');
+    if (row.role === role) return ok(row.role);
+    if (isLastTechnician(shop, row)) {
+      return refuse('The last technician stays technician: make another one first.', 'role');
+    }
+    updatePerson(shop.db, personId, { role });
     if (row.userId) dropSessions(shop.db, row.userId);
-    note(shop, actor, { ...row, role: parsed.data }, 'role');
-  });
-  return ok(parsed.data);
-}
+    note(shop, actor, { ...row, role }, 'role');
+    return ok(role);
+  },
+);
 
 /** Ends somebody's access: signed out everywhere, off the labels. What they wrote keeps their name. */
-export function endPerson(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+export const endPerson = useCase(id, (shop, actor, personId): Outcome<null> => {
   const row = personById(shop.db, personId);
   if (!row) return refuse('That person is not in the list.');
   if (row.endedAt !== null) return ok(null);
   if (isLastTechnician(shop, row)) {
     return refuse('The last technician cannot be removed: make another one first.');
   }
-  write(shop.db, () => {
-    updatePerson(shop.db, personId, { endedAt: shop.now(), codeHash: null, mail: null });
-    dropInvitations(shop.db, personId);
-    if (row.userId) dropSessions(shop.db, row.userId);
-    note(shop, actor, row, 'ended');
-  });
+  updatePerson(shop.db, personId, { endedAt: shop.now(), codeHash: null, mail: null });
+  dropInvitations(shop.db, personId);
+  if (row.userId) dropSessions(shop.db, row.userId);
+  note(shop, actor, row, 'ended');
   return ok(null);
-}
+});
 
 /** Brings somebody back who had left, in the role they had. */
-export function bringBack(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+export const bringBack = useCase(id, (shop, actor, personId): Outcome<null> => {
   const row = personById(shop.db, personId);
   if (!row) return refuse('That person is not in the list.');
-  write(shop.db, () => {
-    updatePerson(shop.db, personId, { endedAt: null });
-    note(shop, actor, row, 'back');
-  });
+  updatePerson(shop.db, personId, { endedAt: null });
+  note(shop, actor, row, 'back');
   return ok(null);
-}
+});
 
 /** Signs somebody out, in one place or everywhere. */
-export function signOutPerson(
-  shop: Shop,
-  actor: Actor,
-  personId: string,
-  placeId: string | null,
-): Outcome<null> {
-  const row = personById(shop.db, personId);
-  if (!row?.userId) return refuse('That person has no account.');
-  const userId = row.userId;
-  write(shop.db, () => {
+export const signOutPerson = useCase(
+  z.object({
+    personId: id,
+    /** `null`: everywhere */
+    placeId: id.nullable(),
+  }),
+  (shop, actor, { personId, placeId }): Outcome<null> => {
+    const row = personById(shop.db, personId);
+    if (!row?.userId) return refuse('That person has no account.');
+    const userId = row.userId;
     const dropped = dropSessions(shop.db, userId, placeId ?? undefined);
     if (dropped > 0) note(shop, actor, row, 'signed out');
-  });
-  return ok(null);
-}
+    return ok(null);
+  },
+);
 
 /**
  * Changes one's own password; needs the present one. Signs out everywhere else.
@@ -395,31 +379,27 @@ const codeDigits = 6;
  * chooses it, so that trying to set one never tells that another has it.
  * @returns the code: it is shown now and never again
  */
-export function giveCode(shop: Shop, actor: Actor, personId: string): Outcome<string> {
+export const giveCode = useCase(id, (shop, actor, personId): Outcome<string> => {
   const row = personById(shop.db, personId);
   if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
   for (;;) {
     const code = String(randomInt(10 ** codeDigits)).padStart(codeDigits, '0');
     const codeHash = keyed(shop, 'label code', code);
     if (/^(\d)\1+$/.test(code) || personByCode(shop.db, codeHash)) continue;
-    write(shop.db, () => {
-      updatePerson(shop.db, personId, { codeHash });
-      note(shop, actor, row, 'code');
-    });
+    updatePerson(shop.db, personId, { codeHash });
+    note(shop, actor, row, 'code');
     return ok(code);
   }
-}
+});
 
 /** Takes somebody's code for the labels away. */
-export function dropCode(shop: Shop, actor: Actor, personId: string): Outcome<null> {
+export const dropCode = useCase(id, (shop, actor, personId): Outcome<null> => {
   const row = personById(shop.db, personId);
   if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
-  write(shop.db, () => {
-    updatePerson(shop.db, personId, { codeHash: null });
-    note(shop, actor, row, 'code');
-  });
+  updatePerson(shop.db, personId, { codeHash: null });
+  note(shop, actor, row, 'code');
   return ok(null);
-}
+});
 
 /**
  * Whoever has this code, where a code is enough for their role. Wrong ones are slowed by address over all labels

@@ -20,7 +20,8 @@ import {
 } from '../../records/schedule';
 import { askApart } from '../background-job';
 import { requireMachine } from '../machines/machines';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 import { largestCalendar, type CalendarOrder, type ReadCalendar } from './icalendar';
 import { instantOf } from './time';
 
@@ -34,7 +35,7 @@ export interface Booking extends Taken {
 
 const bookingSchema = z
   .object({
-    machineId: z.string(),
+    machineId: id,
     from: z.number('Give the beginning.').int(),
     to: z.number('Give the end.').int(),
     weeks: z.number('Give a number of weeks.').int().min(1).max(53, 'At most 53 weeks on end.'),
@@ -47,27 +48,21 @@ const bookingSchema = z
   });
 
 /** Books a machine, once or for some weeks on end. */
-export function addBooking(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof bookingSchema>,
-): Outcome<{ entryId: string }> {
-  const parsed = bookingSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { machineId, from, to, weeks, words } = parsed.data;
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  const entryId = write(shop.db, () =>
-    writeEntry(shop, actor, {
+export const addBooking = useCase(
+  bookingSchema,
+  (shop, actor, { machineId, from, to, weeks, words }): Outcome<{ entryId: string }> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const entryId = writeEntry(shop, actor, {
       kind: 'booking',
       machineId: machine.value.id,
       at: from,
       note: words,
       data: { end: to, weeks },
-    }),
-  );
-  return ok({ entryId });
-}
+    });
+    return ok({ entryId });
+  },
+);
 
 /** What was typed, over some time. */
 function typedBookings(shop: Pick<Shop, 'db' | 'zone'>, from: number, to: number): Booking[] {
@@ -342,12 +337,10 @@ export async function readCalendarAgain(
 }
 
 /** Takes a calendar away: its bookings no longer count. */
-export function removeCalendar(shop: Shop, actor: Actor, id: string): Outcome<null> {
-  const row = calendarById(shop.db, id);
+export const removeCalendar = useCase(id, (shop, actor, calendarId): Outcome<null> => {
+  const row = calendarById(shop.db, calendarId);
   if (!row) return refuse('That calendar is no longer there.');
-  write(shop.db, () => {
-    deleteCalendar(shop.db, id);
-    note(shop, actor, row.machineId, row.name, 'removed', 0);
-  });
+  deleteCalendar(shop.db, calendarId);
+  note(shop, actor, row.machineId, row.name, 'removed', 0);
   return ok(null);
-}
+});

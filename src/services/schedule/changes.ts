@@ -4,25 +4,28 @@ import { scheduleCost, type Schedule, type ScheduleProblem } from '../../core/sc
 import { fastSchedule } from '../../core/schedule/search';
 import { ok } from '../../core/units/result';
 import { dueMachines } from '../care/due';
-import { firstRefusal, refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, type Outcome } from '../shop';
+import { id, requiredText, useCase } from '../use-case';
 import { currentSchedule, keepSchedule, laySchedule, overtaken } from './schedules';
 import { weeksAhead, type Weeks } from './problem';
+
+const placeId = z.string().min(1).max(300);
 
 const changeSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('move'),
-    block: z.string(),
+    block: id,
     /** only these tasks, as `station.task`; null: all of it */
-    tasks: z.array(z.string()).min(1, 'Choose at least one task.').nullable(),
-    window: z.string(),
+    tasks: z.array(placeId).min(1, 'Choose at least one task.').max(300).nullable(),
+    window: id,
   }),
-  z.object({ kind: z.literal('pin'), block: z.string(), pinned: z.boolean() }),
+  z.object({ kind: z.literal('pin'), block: id, pinned: z.boolean() }),
   z.object({
     kind: z.literal('refuse'),
-    block: z.string(),
-    reason: z.string().trim().min(1, 'Say why: the reason is kept and shown.').max(200),
+    block: id,
+    reason: requiredText('Say why: the reason is kept and shown.', 200),
   }),
-  z.object({ kind: z.literal('take out'), block: z.string(), tasks: z.array(z.string()).min(1) }),
+  z.object({ kind: z.literal('take out'), block: id, tasks: z.array(placeId).min(1).max(300) }),
 ]);
 
 /** A change of the plan by hand. */
@@ -33,93 +36,88 @@ export type ScheduleChange = z.input<typeof changeSchema>;
  * hand it stays.
  * @param version the plan that was seen when it was changed
  */
-export function changeSchedule(
-  shop: Shop,
-  actor: Actor,
-  version: string,
-  input: ScheduleChange,
-): Outcome<null> {
-  const parsed = changeSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const change = parsed.data;
-  const row = currentSchedule(shop);
-  if (!row || row.id !== version) return overtaken();
-  const block = row.plan.blocks.find(({ id }) => id === change.block);
-  if (!block) return refuse('That clean-down is no longer planned.');
-  if (block.until <= shop.now()) return refuse('That clean-down is over.');
-  // what is taken up is no longer pinned
-  const blocks = row.plan.blocks.map((one) => (one === block ? { ...one, pinned: false } : one));
-  const weeks = weeksAhead(shop, dueMachines(shop), { ...row.plan, blocks });
-  const { plan } = laySchedule(weeks, row.plan, shop.now());
-  const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
-  const pins = new Set(
-    row.plan.blocks.filter(({ pinned }) => pinned).map((one) => `${one.machineId} ${one.window}`),
-  );
-  const here = `${block.machineId} ${block.window}`;
-  const from = weeks.windows.findIndex(({ id }) => id === block.window);
-  const own = block.tasks.map(({ stationId, task }) => `${stationId}.${task}`);
-  const indexes = (ids: readonly string[]) =>
-    weeks.tasks.flatMap(({ id }, at) => (ids.includes(id) && own.includes(id) ? [at] : []));
-  const keep = (
-    after: Schedule,
-    words: string,
-    more: Partial<Parameters<typeof keepSchedule>[4]> = {},
-  ) => {
-    keepSchedule(shop, actor, weeks, after, { words, pins, ...more });
-    return ok(null);
-  };
-  switch (change.kind) {
-    case 'pin': {
-      if (change.pinned) pins.add(here);
-      else pins.delete(here);
-      return keep(plan, `${nickname} ${change.pinned ? 'pinned' : 'no longer pinned'}`, {
-        bound: row.plan.bound,
-      });
-    }
-    case 'move': {
-      const to = weeks.windows.findIndex(({ id }) => id === change.window);
-      if (to < 0) return refuse('That window is no longer there.');
-      const tasks = indexes(change.tasks ?? own);
-      if (tasks.length === 0) return refuse('None of it need be done any more.');
-      const after = moved(weeks.problem, plan, { tasks, from: from < 0 ? null : from, to });
-      const broken = brokenWords(weeks, plan, after);
-      if (broken) return refuse(`${nickname} cannot go there: ${broken}. Nothing was changed.`);
-      if (tasks.length === own.length) pins.delete(here);
-      pins.add(`${block.machineId} ${change.window}`);
-      const part = tasks.length < own.length ? `${tasks.length} of ${own.length} tasks of ` : '';
-      return keep(after, `${part}${nickname} moved by hand`);
-    }
-    case 'take out': {
-      const tasks = indexes(change.tasks);
-      const after = moved(weeks.problem, plan, { tasks, from, to: null });
-      const broken = brokenWords(weeks, plan, after);
-      if (broken) return refuse(`It cannot be left out: ${broken}. Nothing was changed.`);
-      return keep(after, `${tasks.length} of ${own.length} tasks of ${nickname} left out`);
-    }
-    case 'refuse': {
-      const tasks = indexes(own);
-      const refused = [
-        ...row.plan.refused,
-        ...tasks.map((task) => ({
-          task: weeks.tasks[task]!.id,
-          window: block.window,
-          machineId: block.machineId,
-          reason: change.reason,
-          by: actor.name,
-        })),
-      ];
-      pins.delete(here);
-      const after = elsewhere(weeks.problem, plan, { tasks, from, to: null }, block.window);
-      const broken = brokenWords(weeks, plan, after);
-      if (broken) {
-        return refuse(
-          `It cannot be refused: ${broken}. Move it by hand, or say when there is more time.`,
-        );
+export const changeSchedule = useCase(
+  z.object({ version: id, change: changeSchema }),
+  (shop, actor, { version, change }): Outcome<null> => {
+    const row = currentSchedule(shop);
+    if (!row || row.id !== version) return overtaken();
+    const block = row.plan.blocks.find(({ id }) => id === change.block);
+    if (!block) return refuse('That clean-down is no longer planned.');
+    if (block.until <= shop.now()) return refuse('That clean-down is over.');
+    // what is taken up is no longer pinned
+    const blocks = row.plan.blocks.map((one) => (one === block ? { ...one, pinned: false } : one));
+    const weeks = weeksAhead(shop, dueMachines(shop), { ...row.plan, blocks });
+    const { plan } = laySchedule(weeks, row.plan, shop.now());
+    const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
+    const pins = new Set(
+      row.plan.blocks.filter(({ pinned }) => pinned).map((one) => `${one.machineId} ${one.window}`),
+    );
+    const here = `${block.machineId} ${block.window}`;
+    const from = weeks.windows.findIndex(({ id }) => id === block.window);
+    const own = block.tasks.map(({ stationId, task }) => `${stationId}.${task}`);
+    const indexes = (ids: readonly string[]) =>
+      weeks.tasks.flatMap(({ id }, at) => (ids.includes(id) && own.includes(id) ? [at] : []));
+    const keep = (
+      after: Schedule,
+      words: string,
+      more: Partial<Parameters<typeof keepSchedule>[4]> = {},
+    ) => {
+      keepSchedule(shop, actor, weeks, after, { words, pins, ...more });
+      return ok(null);
+    };
+    switch (change.kind) {
+      case 'pin': {
+        if (change.pinned) pins.add(here);
+        else pins.delete(here);
+        return keep(plan, `${nickname} ${change.pinned ? 'pinned' : 'no longer pinned'}`, {
+          bound: row.plan.bound,
+        });
       }
-      return keep(after, `${nickname} refused: ${change.reason}`, { refused, pins });
+      case 'move': {
+        const to = weeks.windows.findIndex(({ id }) => id === change.window);
+        if (to < 0) return refuse('That window is no longer there.');
+        const tasks = indexes(change.tasks ?? own);
+        if (tasks.length === 0) return refuse('None of it need be done any more.');
+        const after = moved(weeks.problem, plan, { tasks, from: from < 0 ? null : from, to });
+        const broken = brokenWords(weeks, plan, after);
+        if (broken) return refuse(`${nickname} cannot go there: ${broken}. Nothing was changed.`);
+        if (tasks.length === own.length) pins.delete(here);
+        pins.add(`${block.machineId} ${change.window}`);
+        const part = tasks.length < own.length ? `${tasks.length} of ${own.length} tasks of ` : '';
+        return keep(after, `${part}${nickname} moved by hand`);
+      }
+      case 'take out': {
+        const tasks = indexes(change.tasks);
+        const after = moved(weeks.problem, plan, { tasks, from, to: null });
+        const broken = brokenWords(weeks, plan, after);
+        if (broken) return refuse(`It cannot be left out: ${broken}. Nothing was changed.`);
+        return keep(after, `${tasks.length} of ${own.length} tasks of ${nickname} left out`);
+      }
+      case 'refuse': {
+        const tasks = indexes(own);
+        const refused = [
+          ...row.plan.refused,
+          ...tasks.map((task) => ({
+            task: weeks.tasks[task]!.id,
+            window: block.window,
+            machineId: block.machineId,
+            reason: change.reason,
+            by: actor.name,
+          })),
+        ];
+        pins.delete(here);
+        const after = elsewhere(weeks.problem, plan, { tasks, from, to: null }, block.window);
+        const broken = brokenWords(weeks, plan, after);
+        if (broken) {
+          return refuse(
+            `It cannot be refused: ${broken}. Move it by hand, or say when there is more time.`,
+          );
+        }
+        return keep(after, `${nickname} refused: ${change.reason}`, { refused, pins });
+      }
     }
-  }
-}
+  },
+);
 
 /** What a change breaks, in words; `null`: nothing new. */
 function brokenWords(weeks: Weeks, before: Schedule, after: Schedule): string | null {
@@ -135,7 +133,7 @@ function brokenWords(weeks: Weeks, before: Schedule, after: Schedule): string | 
  * Moves only what must be moved: the clean-downs whose window is gone or booked, and what was left undone. Each
  * goes where it costs least, all others stay.
  */
-export function mendSchedule(shop: Shop, actor: Actor, version: string): Outcome<null> {
+export const mendSchedule = useCase(id, (shop, actor, version): Outcome<null> => {
   const row = currentSchedule(shop);
   if (!row || row.id !== version) return overtaken();
   const now = shop.now();
@@ -175,7 +173,7 @@ export function mendSchedule(shop: Shop, actor: Actor, version: string): Outcome
       : 'only what must was moved';
   keepSchedule(shop, actor, weeks, after, { words });
   return ok(null);
-}
+});
 
 /** Puts tasks that were taken out where they cost least, and leaves all others where they are. */
 function elsewhere(before: ScheduleProblem, plan: Schedule, move: Move, barred: string): Schedule {

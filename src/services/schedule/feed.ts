@@ -2,11 +2,11 @@ import { ICalCalendar, ICalCalendarMethod, ICalEventStatus } from 'ical-generato
 import { timingSafeEqual } from 'node:crypto';
 import { millisecondsPerDay } from '../../core/units/time';
 import { ok } from '../../core/units/result';
-import { write } from '../../records/database';
 import { readSetting, writeSetting } from '../../records/settings';
 import { plannedEvents } from '../../records/schedule';
 import { keyed } from '../secret';
-import { writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { writeEntry, type Outcome, type Shop } from '../shop';
+import { nothing, useCase } from '../use-case';
 import { heardDays } from './events';
 
 const setting = 'plan-feed';
@@ -20,19 +20,17 @@ export function feedToken(shop: Shop): string {
 }
 
 /** Makes a new link; the one before stops to work. */
-export function renewFeed(shop: Shop, actor: Actor): Outcome<null> {
+export const renewFeed = useCase(nothing, (shop, actor): Outcome<null> => {
   const before = edition(shop);
   const next = String(Number(before) + 1);
-  write(shop.db, () => {
-    writeSetting(shop.db, setting, next);
-    writeEntry(shop, actor, {
-      kind: 'setting',
-      machineId: null,
-      data: { name: setting, from: before, to: next },
-    });
+  writeSetting(shop.db, setting, next);
+  writeEntry(shop, actor, {
+    kind: 'setting',
+    machineId: null,
+    data: { name: setting, from: before, to: next },
   });
   return ok(null);
-}
+});
 
 /** Whether a link's end is the one in force. */
 export function opensFeed(shop: Shop, token: string): boolean {

@@ -13,7 +13,8 @@ import { localDay } from '../../core/units/zone';
 import { newId } from '../../records/ids';
 import { dueMachines } from '../care/due';
 import { forkWorker } from '../background-job';
-import { firstRefusal, patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { readInput } from '../use-case';
 import { currentSchedule, keepSchedule, laySchedule, scheduleView } from './schedules';
 import { scheduledDays, weeksAhead, type Weeks, type WeeksOptions, type WhatIf } from './problem';
 
@@ -132,7 +133,7 @@ export function startPlanning(shop: Shop, actor: Actor): Outcome<ScheduleBegun> 
   return begin(shop, actor, weeks, state.id === null ? null : plan, true);
 }
 
-const whatIfSchema = z.object({
+export const whatIfSchema = z.object({
   without: z
     .object({ weekday: z.number().int().min(0).max(6), part: z.enum(['evening', 'day']) })
     .nullish(),
@@ -155,9 +156,9 @@ const whatIfSchema = z.object({
 
 /** Plans the weeks as they would be if it were otherwise. Nothing of it is kept. */
 export function startWhatIf(shop: Shop, actor: Actor, input: WhatIf): Outcome<ScheduleBegun> {
-  const parsed = whatIfSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const whatIf: WhatIf = parsed.data;
+  const read = readInput(whatIfSchema, input);
+  if (!read.ok) return read;
+  const whatIf: WhatIf = read.value;
   if (!whatIf.without && !whatIf.busier && !whatIf.away) {
     return refuse('Say what would be otherwise.');
   }

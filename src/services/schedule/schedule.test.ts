@@ -391,11 +391,14 @@ describe('a plan that is kept', () => {
       ({ id: window }) => !state.blocks.some((one) => one.window === window),
     )!;
     must(
-      changeSchedule(shop, tester, id, {
-        kind: 'move',
-        block: block.id,
-        tasks: null,
-        window: to.id,
+      changeSchedule(shop, tester, {
+        version: id,
+        change: {
+          kind: 'move',
+          block: block.id,
+          tasks: null,
+          window: to.id,
+        },
       }),
     );
     const after = view().state;
@@ -405,7 +408,12 @@ describe('a plan that is kept', () => {
     expect(view().state.blocks.find((one) => one.window === to.id)).toMatchObject({ pinned: true });
     // somebody who still sees the plan of before is told
     expect(
-      refusal(changeSchedule(shop, tester, id, { kind: 'pin', block: block.id, pinned: true })),
+      refusal(
+        changeSchedule(shop, tester, {
+          version: id,
+          change: { kind: 'pin', block: block.id, pinned: true },
+        }),
+      ),
     ).toMatch(/changed meanwhile/);
     must(scheduleBefore(shop, tester, currentSchedule(shop)!.id));
     must(scheduleBefore(shop, tester, currentSchedule(shop)!.id));
@@ -422,11 +430,14 @@ describe('a plan that is kept', () => {
       ({ id, from }) => from > block.from && !state.blocks.some(({ window }) => window === id),
     )!;
     must(
-      changeSchedule(shop, tester, row.id, {
-        kind: 'move',
-        block: block.id,
-        tasks: [task],
-        window: free.id,
+      changeSchedule(shop, tester, {
+        version: row.id,
+        change: {
+          kind: 'move',
+          block: block.id,
+          tasks: [task],
+          window: free.id,
+        },
       }),
     );
     let now = view().state;
@@ -435,24 +446,33 @@ describe('a plan that is kept', () => {
     );
     const part = now.blocks.find(({ window }) => window === free.id)!;
     must(
-      changeSchedule(shop, tester, now.id!, {
-        kind: 'move',
-        block: part.id,
-        tasks: null,
-        window: block.window,
+      changeSchedule(shop, tester, {
+        version: now.id!,
+        change: {
+          kind: 'move',
+          block: part.id,
+          tasks: null,
+          window: block.window,
+        },
       }),
     );
     now = view().state;
     expect(now.blocks.find(({ id }) => id === block.id)!.tasks).toHaveLength(block.tasks.length);
     const refuse = (reason: string) =>
-      changeSchedule(shop, tester, now.id!, { kind: 'refuse', block: part.id, reason });
+      changeSchedule(shop, tester, {
+        version: now.id!,
+        change: { kind: 'refuse', block: part.id, reason },
+      });
     expect(refusal(refuse('x'))).toMatch(/no longer planned/);
     const last = now.blocks.findLast(({ parts }) =>
       parts.every(({ words }) => words!.criticality !== 'fire'),
     );
     expect(last).toBeDefined();
     must(
-      changeSchedule(shop, tester, now.id!, { kind: 'refuse', block: last!.id, reason: 'guests' }),
+      changeSchedule(shop, tester, {
+        version: now.id!,
+        change: { kind: 'refuse', block: last!.id, reason: 'guests' },
+      }),
     );
     const kept = currentSchedule(shop)!.plan;
     expect(kept.refused[0]).toMatchObject({
@@ -481,7 +501,10 @@ describe('a plan that is kept', () => {
     const late = weeks.windows.at(-1)!.id;
     const move = (window: string) =>
       refusal(
-        changeSchedule(shop, tester, id, { kind: 'move', block: fire.id, tasks: null, window }),
+        changeSchedule(shop, tester, {
+          version: id,
+          change: { kind: 'move', block: fire.id, tasks: null, window },
+        }),
       );
     expect(move(late)).toMatch(/cannot go there/);
     expect(move('1-1')).toMatch(/no longer there/);
@@ -609,11 +632,14 @@ describe('the feed', () => {
       ({ id: window }) => !state.blocks.some((one) => one.window === window),
     )!;
     must(
-      changeSchedule(shop, tester, id, {
-        kind: 'move',
-        block: block.id,
-        tasks: null,
-        window: free.id,
+      changeSchedule(shop, tester, {
+        version: id,
+        change: {
+          kind: 'move',
+          block: block.id,
+          tasks: null,
+          window: free.id,
+        },
       }),
     );
     const uid = `${block.id}@bitacora`;

@@ -15,6 +15,7 @@ import { newId } from '../../records/ids';
 import { insertSchedule, latestSchedules, type ScheduleRow } from '../../records/schedule';
 import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import { refuse as refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 import { keepEvents } from './events';
 import { weeksAhead, type TaskWords, type Weeks } from './problem';
 
@@ -192,22 +193,20 @@ export function keepSchedule(
 }
 
 /** Goes back to the plan before the one that holds. Nothing is lost: it is kept anew. */
-export function scheduleBefore(shop: Shop, actor: Actor, current: string): Outcome<null> {
+export const scheduleBefore = useCase(id, (shop, actor, current): Outcome<null> => {
   const [latest, before] = latestSchedules(shop.db, 2);
   if (!latest || latest.id !== current) return overtaken();
   if (!before) return refuse('There is no plan before this one.');
-  write(shop.db, () => {
-    insertSchedule(shop.db, {
-      ...before,
-      id: newId(),
-      madeAt: shop.now(),
-      madeBy: actor.name,
-      words: `back to the plan of ${formatLocal(before.madeAt, shop.zone).replace('T', ' ')}`,
-    });
-    keepEvents(shop, dueMachines(shop), before.plan.blocks);
+  insertSchedule(shop.db, {
+    ...before,
+    id: newId(),
+    madeAt: shop.now(),
+    madeBy: actor.name,
+    words: `back to the plan of ${formatLocal(before.madeAt, shop.zone).replace('T', ' ')}`,
   });
+  keepEvents(shop, dueMachines(shop), before.plan.blocks);
   return ok(null);
-}
+});
 
 export function overtaken(): Outcome<never> {
   return refuse('The plan was changed meanwhile. It is shown as it is now: look again.');

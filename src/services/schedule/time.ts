@@ -9,8 +9,8 @@ import { ok } from '../../core/units/result';
 import { millisecondsPerDay, millisecondsPerMinute } from '../../core/units/time';
 import { startOfLocalDay, wallInstants } from '../../core/units/zone';
 import { entryData, standingEntries } from '../../records/audit-log';
-import { write } from '../../records/database';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { useCase } from '../use-case';
 
 /** A change of some days, as it is listed. */
 export interface KnownChange extends DayChange {
@@ -89,30 +89,20 @@ const weekSchema = z.object({
 });
 
 /** Says when the technician is there in every week, and on which days the shop is closed. */
-export function setWeek(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof weekSchema>,
-): Outcome<null> {
-  const parsed = weekSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const windows = [...parsed.data.windows].sort(
-    (a, b) => a.weekday - b.weekday || a.start - b.start,
-  );
+export const setWeek = useCase(weekSchema, (shop, actor, week): Outcome<null> => {
+  const windows = [...week.windows].sort((a, b) => a.weekday - b.weekday || a.start - b.start);
   const crossing = windows.find(
     (one, at) =>
       windows[at + 1]?.weekday === one.weekday && windows[at + 1]!.start < one.start + one.minutes,
   );
   if (crossing) return refuse('Two windows of a day overlap. Nothing was changed.', 'windows');
-  write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'technician week',
-      machineId: null,
-      data: { windows, closed: [...new Set(parsed.data.closed)].sort() },
-    }),
-  );
+  writeEntry(shop, actor, {
+    kind: 'technician week',
+    machineId: null,
+    data: { windows, closed: [...new Set(week.closed)].sort() },
+  });
   return ok(null);
-}
+});
 
 const daysSchema = z
   .object({
@@ -136,21 +126,15 @@ const daysSchema = z
   });
 
 /** Says of some days that they are not like every week. */
-export function changeDays(
-  shop: Shop,
-  actor: Actor,
-  input: z.input<typeof daysSchema>,
-): Outcome<{ entryId: string }> {
-  const parsed = daysSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { note, ...data } = parsed.data;
-  const entryId = write(shop.db, () =>
-    writeEntry(shop, actor, {
+export const changeDays = useCase(
+  daysSchema,
+  (shop, actor, { note, ...data }): Outcome<{ entryId: string }> => {
+    const entryId = writeEntry(shop, actor, {
       kind: 'technician days',
       machineId: null,
       note,
       data: { ...data, windows: data.what === 'windows' ? data.windows : [] },
-    }),
-  );
-  return ok({ entryId });
-}
+    });
+    return ok({ entryId });
+  },
+);

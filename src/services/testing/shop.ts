@@ -8,7 +8,8 @@ import { millisecondsPerDay } from '../../core/units/time';
 import { logSession } from '../usage/sessions';
 import { press, eventsOf } from '../cleaning/events';
 import { runOf } from '../cleaning/sheets';
-import { changeSetting, closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
+import { closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
+import { changeSetting } from '../setup/settings';
 
 export const tester: Actor = { id: null, name: 'Tester', source: 'hand' };
 
@@ -24,7 +25,7 @@ export function openTestShop(now = Date.UTC(2026, 10, 24, 12), zone = 'Europe/Os
     openShop(dir, () => clock.now),
     { clock },
   );
-  must(changeSetting(shop, tester, 'timezone', zone));
+  must(changeSetting(shop, tester, { name: 'timezone', value: zone }));
   return shop;
 }
 

@@ -11,7 +11,7 @@ import { addStation, removeStation, renameMachine, retireMachine } from '../mach
 import { correctSession, logSession, logTimer, runTimer } from '../usage/sessions';
 import { abandonSheet, signOffSheet } from '../cleaning/sign-off';
 import { readSheet, startSheet } from '../cleaning/sheets';
-import { changeSetting } from '../shop';
+import { changeSetting } from '../setup/settings';
 import {
   addTestMachine,
   dropTestShop,
@@ -126,10 +126,14 @@ test('a held machine returns without a proof only for a stated reason', () => {
   );
   expect(refusal(closeFault(shop, tester, { faultId, as: 'no fault' }))).toContain('reason');
   const [hold] = activeHolds(shop);
-  expect(refusal(releaseHold(shop, tester, hold!.id, '  '))).toContain('reason');
+  expect(refusal(releaseHold(shop, tester, { holdId: hold!.id, reason: '  ' }))).toContain(
+    'reason',
+  );
   must(closeFault(shop, tester, { faultId, as: 'no fault', note: 'steam from wet cork' }));
   expect(activeHolds(shop)).toHaveLength(0);
-  expect(refusal(releaseHold(shop, tester, hold!.id, 'again'))).toContain('already');
+  expect(refusal(releaseHold(shop, tester, { holdId: hold!.id, reason: 'again' }))).toContain(
+    'already',
+  );
 });
 
 test('a clean-down: hold, marks survive, sign-off resets exactly what was done', () => {
@@ -138,15 +142,20 @@ test('a clean-down: hold, marks survive, sign-off resets exactly what was done',
   const window = task(id, 'window', 'wipe').station;
   const comb = task(id, 'honeycomb', 'clean').station;
   const sheet = must(
-    startSheet(shop, tester, id, [
-      { stationId: window.id, task: 'wipe' },
-      { stationId: comb.id, task: 'clean' },
-    ]),
+    startSheet(shop, tester, {
+      machineId: id,
+      tasks: [
+        { stationId: window.id, task: 'wipe' },
+        { stationId: comb.id, task: 'clean' },
+      ],
+    }),
   );
   expect(activeHolds(shop)[0]!.why).toBe('cleaning');
-  expect(refusal(startSheet(shop, tester, id, [{ stationId: comb.id, task: 'clean' }]))).toContain(
-    'already',
-  );
+  expect(
+    refusal(
+      startSheet(shop, tester, { machineId: id, tasks: [{ stationId: comb.id, task: 'clean' }] }),
+    ),
+  ).toContain('already');
   expect(refusal(signOffSheet(shop, tester, sheet.row.id))).toContain('Nothing is marked');
   markOn(shop, sheet.row.id, window.id, 'wipe', {
     finding: 'soiled',
@@ -170,14 +179,16 @@ test('an abandoned clean-down resets nothing and keeps what was marked as words'
   const { id } = addTestMachine(shop);
   log(id, 30, 20);
   const comb = task(id, 'honeycomb', 'clean').station;
-  const { row } = must(startSheet(shop, tester, id, [{ stationId: comb.id, task: 'clean' }]));
+  const { row } = must(
+    startSheet(shop, tester, { machineId: id, tasks: [{ stationId: comb.id, task: 'clean' }] }),
+  );
   markOn(shop, row.id, comb.id, 'clean', {
     finding: 'caked',
     result: 'in-part',
     note: 'left half only',
   });
-  expect(refusal(abandonSheet(shop, tester, row.id, ''))).toContain('why');
-  must(abandonSheet(shop, tester, row.id, 'called away, bed is out'));
+  expect(refusal(abandonSheet(shop, tester, { sheetId: row.id, reason: '' }))).toContain('why');
+  must(abandonSheet(shop, tester, { sheetId: row.id, reason: 'called away, bed is out' }));
   expect(task(id, 'honeycomb', 'clean').everReset).toBe(false);
   expect(bookPage(shop, { kinds: ['clean-down abandoned'] }, 5)[0]!.what).toContain(
     'left half only',
@@ -188,7 +199,9 @@ test('an abandoned clean-down resets nothing and keeps what was marked as words'
 test('a sign-off with a damaged window opens a fault and holds the machine; a bad mark changes nothing', () => {
   const { id } = addTestMachine(shop);
   const window = task(id, 'window', 'wipe').station;
-  const { row } = must(startSheet(shop, tester, id, [{ stationId: window.id, task: 'wipe' }]));
+  const { row } = must(
+    startSheet(shop, tester, { machineId: id, tasks: [{ stationId: window.id, task: 'wipe' }] }),
+  );
   markOn(shop, row.id, window.id, 'wipe', { finding: 'damaged', result: 'put-off' });
   pressAllInOrder(shop, row.id);
   expect(refusal(signOffSheet(shop, tester, row.id))).toContain('note');
@@ -291,13 +304,15 @@ test('corrections strike through, count as if entered so, and cannot be made twi
     operator: 'Ines',
     note: null,
   };
-  expect(refusal(correctSession(shop, tester, entryId, ' ', change))).toContain('why');
-  must(correctSession(shop, tester, entryId, 'it was one hour', change));
+  expect(refusal(correctSession(shop, tester, { entryId, reason: ' ', change }))).toContain('why');
+  must(correctSession(shop, tester, { entryId, reason: 'it was one hour', change }));
   expect(task(id, 'window', 'wipe').counters).toMatchObject({
     runSeconds: 3600,
     soilMilliseconds: 4_320_000,
   });
-  expect(refusal(correctSession(shop, tester, entryId, 'again', change))).toContain('already');
+  expect(refusal(correctSession(shop, tester, { entryId, reason: 'again', change }))).toContain(
+    'already',
+  );
   const [newer, older] = bookPage(shop, { kinds: ['session'] }, 5);
   expect(older!.struck).toMatchObject({ reason: 'it was one hour', by: newer!.id });
   must(strikeEntry(shop, tester, 'technician', newer!.id, 'never happened'));
@@ -319,17 +334,22 @@ test('a struck cleaning resets nothing any more', () => {
 test('machines and stations: names stay unique, an added station starts clean, the book keeps all', () => {
   const { id } = addTestMachine(shop);
   log(id, 30, 10);
-  expect(refusal(renameMachine(shop, tester, addTestMachine(shop, 'Heron').id, 'WREN'))).toContain(
-    'already',
-  );
-  must(addStation(shop, tester, id, { kind: 'honeycomb', name: 'Spare comb' }));
+  expect(
+    refusal(
+      renameMachine(shop, tester, {
+        machineId: addTestMachine(shop, 'Heron').id,
+        nickname: 'WREN',
+      }),
+    ),
+  ).toContain('already');
+  must(addStation(shop, tester, { machineId: id, kind: 'honeycomb', name: 'Spare comb' }));
   expect(task(id, 'spare-comb', 'clean').standing.used).toBe(0);
   expect(task(id, 'honeycomb', 'clean').standing.used).toBe(10 / 25);
   const [machine] = dueMachines(shop, shop.clock.now, id);
   const slugs = machine!.stations.map(({ slug }) => slug);
   expect(slugs.indexOf('spare-comb')).toBe(slugs.indexOf('plate') + 1);
   must(removeStation(shop, tester, task(id, 'spare-comb', 'clean').station.id));
-  must(retireMachine(shop, tester, id, 'sold'));
+  must(retireMachine(shop, tester, { machineId: id, reason: 'sold' }));
   expect(dueMachines(shop).map(({ nickname }) => nickname)).toEqual(['Heron']);
   expect(
     refusal(logSession(shop, tester, { machineId: id, start: 0, runSeconds: 1, key: 'late-key' })),
@@ -347,9 +367,11 @@ test('a new time zone counts the days anew', () => {
     }),
   );
   expect(task(id, 'honeycomb', 'clean').counters.days).toBe(1); // 23:30 in Oslo, the day before
-  must(changeSetting(shop, tester, 'timezone', 'Asia/Tokyo'));
+  must(changeSetting(shop, tester, { name: 'timezone', value: 'Asia/Tokyo' }));
   expect(task(id, 'honeycomb', 'clean').counters.days).toBe(0); // 07:30 in Tokyo, the same day
-  expect(refusal(changeSetting(shop, tester, 'timezone', 'Oslo'))).toContain('IANA');
+  expect(refusal(changeSetting(shop, tester, { name: 'timezone', value: 'Oslo' }))).toContain(
+    'IANA',
+  );
 });
 
 test('due rows carry what the command line promises', () => {

@@ -69,7 +69,7 @@ test('what a sign called counts as due; what was put off and what is held is lef
     }),
   );
   expect(candidates().some(({ id }) => id === window.id)).toBe(false);
-  must(holdMachine(shop, tester, machineId, 'looks odd'));
+  must(holdMachine(shop, tester, { machineId, words: 'looks odd' }));
   expect(candidates()).toEqual([]);
 });
 

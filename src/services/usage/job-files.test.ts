@@ -48,11 +48,15 @@ test('a job file is kept once a machine and attached to a session', () => {
   // a correction keeps where the figures came from
   const logged = recentSessions(shop, machineId, 1)[0]!;
   must(
-    correctSession(shop, tester, logged.entryId, 'half the sheet', {
-      ...logged,
-      runSeconds: 300,
-      beamSeconds: 190,
-      note: null,
+    correctSession(shop, tester, {
+      entryId: logged.entryId,
+      reason: 'half the sheet',
+      change: {
+        ...logged,
+        runSeconds: 300,
+        beamSeconds: 190,
+        note: null,
+      },
     }),
   );
   expect(recentSessions(shop, machineId, 1)[0]).toMatchObject({ jobId: kept.id, runSeconds: 300 });
@@ -65,11 +69,13 @@ test('a job file is kept once a machine and attached to a session', () => {
 test("controller settings are the machine's own; nonsense changes nothing", () => {
   const usual = controllerOf(findMachine(shop, machineId)!);
   for (const acceleration of [0, -5, NaN, Infinity]) {
-    expect(refusal(changeController(shop, tester, machineId, { ...usual, acceleration }))).toMatch(
-      /Nothing was changed/,
-    );
+    expect(
+      refusal(
+        changeController(shop, tester, { machineId, controller: { ...usual, acceleration } }),
+      ),
+    ).toMatch(/Nothing was changed/);
   }
-  must(changeController(shop, tester, machineId, { ...usual, acceleration: 750 }));
+  must(changeController(shop, tester, { machineId, controller: { ...usual, acceleration: 750 } }));
   expect(controllerOf(findMachine(shop, machineId)!)).toEqual({ ...usual, acceleration: 750 });
   expect(refusal(keepJob(shop, tester, job({ hash: 'not a hash' })))).toBeTruthy();
 });

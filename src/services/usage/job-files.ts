@@ -3,10 +3,10 @@ import { usualController } from '../../catalogue/controllers';
 import type { Controller } from '../../core/usage/gcode/controller';
 import { ok } from '../../core/units/result';
 import { entriesOfKind, entryById, entryByKey, entryData } from '../../records/audit-log';
-import { write } from '../../records/database';
 import { listMachines, updateMachine, type MachineRow } from '../../records/machines';
 import { noteMachine, requireMachine } from '../machines/machines';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { writeEntry, type Outcome, type Shop } from '../shop';
+import { id, useCase } from '../use-case';
 
 /** What a machine's controller does with a job file: its own settings, else those of its family. */
 export function controllerOf(machine: Pick<MachineRow, 'family' | 'controller'>): Controller {
@@ -21,7 +21,10 @@ export function controllers(shop: Pick<Shop, 'db'>): Record<string, Controller> 
 }
 
 const above = (most: number) =>
-  z.number('Give a number.').positive('Give a number above 0.').max(most, `At most ${most}.`);
+  z
+    .number('Give a number. Nothing was changed.')
+    .positive('Give a number above 0. Nothing was changed.')
+    .max(most, `At most ${most}. Nothing was changed.`);
 
 export const controllerSchema = z.object({
   acceleration: above(1e6),
@@ -33,39 +36,30 @@ export const controllerSchema = z.object({
 });
 
 /** Changes what a machine's controller does with job files. Figures taken before stay as they were. */
-export function changeController(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  input: unknown,
-): Outcome<null> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  const parsed = controllerSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(`${issue.message} Nothing was changed.`, String(issue.path[0] ?? ''));
-  }
-  const words = ({
-    acceleration,
-    maxFeed,
-    bedWidth,
-    bedHeight,
-    fullPower,
-    dynamicPower,
-  }: Controller) =>
-    `${acceleration} mm/s², ${maxFeed} mm/s, bed ${bedWidth} × ${bedHeight} mm, full power S${fullPower}, M4 ${dynamicPower ? 'follows the speed' : 'as M3'}`;
-  const before = words(controllerOf(machine.value));
-  if (before === words(parsed.data)) return ok(null);
-  write(shop.db, () => {
-    updateMachine(shop.db, machine.value.id, { controller: parsed.data });
-    noteMachine(shop, actor, machine.value.id, 'controller', before, words(parsed.data));
-  });
-  return ok(null);
-}
+export const changeController = useCase(
+  z.object({ machineId: id, controller: controllerSchema }),
+  (shop, actor, { machineId, controller: input }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const words = ({
+      acceleration,
+      maxFeed,
+      bedWidth,
+      bedHeight,
+      fullPower,
+      dynamicPower,
+    }: Controller) =>
+      `${acceleration} mm/s², ${maxFeed} mm/s, bed ${bedWidth} × ${bedHeight} mm, full power S${fullPower}, M4 ${dynamicPower ? 'follows the speed' : 'as M3'}`;
+    const before = words(controllerOf(machine.value));
+    if (before === words(input)) return ok(null);
+    updateMachine(shop.db, machine.value.id, { controller: input });
+    noteMachine(shop, actor, machine.value.id, 'controller', before, words(input));
+    return ok(null);
+  },
+);
 
 export const jobSchema = z.object({
-  machineId: z.string().min(1),
+  machineId: id,
   hash: z.string().regex(/^[0-9a-f]{16,40}$/),
   name: z.string().trim().min(1).max(120),
   runSeconds: z.number().positive('The job takes no time.'),
@@ -82,27 +76,23 @@ export interface Job {
 }
 
 /** Keeps a job file's figures for a machine. The same file with the same figures is kept once. */
-export function keepJob(shop: Shop, actor: Actor, input: z.input<typeof jobSchema>): Outcome<Job> {
-  const parsed = jobSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { hash, name } = parsed.data;
-  const machine = requireMachine(shop, parsed.data.machineId);
+export const keepJob = useCase(jobSchema, (shop, actor, job): Outcome<Job> => {
+  const { hash, name } = job;
+  const machine = requireMachine(shop, job.machineId);
   if (!machine.ok) return machine;
-  const runSeconds = Math.max(1, Math.round(parsed.data.runSeconds));
-  const beamSeconds = Math.min(runSeconds, Math.round(parsed.data.beamSeconds));
+  const runSeconds = Math.max(1, Math.round(job.runSeconds));
+  const beamSeconds = Math.min(runSeconds, Math.round(job.beamSeconds));
   const key = `job:${machine.value.id}:${hash}:${runSeconds}`;
   const known = entryByKey(shop.db, key);
   if (known) return ok(jobOf(known));
-  const id = write(shop.db, () =>
-    writeEntry(shop, actor, {
-      kind: 'job file',
-      machineId: machine.value.id,
-      key,
-      data: { hash, name, runSeconds, beamSeconds },
-    }),
-  );
+  const id = writeEntry(shop, actor, {
+    kind: 'job file',
+    machineId: machine.value.id,
+    key,
+    data: { hash, name, runSeconds, beamSeconds },
+  });
   return ok({ id, name, runSeconds, beamSeconds });
-}
+});
 
 function jobOf(row: Parameters<typeof entryData>[0]): Job {
   const { name, runSeconds, beamSeconds } = entryData(row, 'job file');

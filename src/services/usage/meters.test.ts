@@ -68,16 +68,20 @@ test('unlogged use is proposed, taken in once by one press, and closes the gap',
   expect(last()).toMatchObject({ verdict: 'agrees', gapSeconds: 0, accepted: true });
   // what was never logged can still be told apart and given its material later
   must(
-    correctSession(shop, tester, first.entryId, 'Ines remembers: plywood', {
-      start: shop.clock.now - 5 * hour,
-      runSeconds: 5 * 3600,
-      beamSeconds: null,
-      material: 'plywood',
-      process: 'cut',
-      airAssist: null,
-      draught: null,
-      operator: null,
-      note: null,
+    correctSession(shop, tester, {
+      entryId: first.entryId,
+      reason: 'Ines remembers: plywood',
+      change: {
+        start: shop.clock.now - 5 * hour,
+        runSeconds: 5 * 3600,
+        beamSeconds: null,
+        material: 'plywood',
+        process: 'cut',
+        airAssist: null,
+        draught: null,
+        operator: null,
+        note: null,
+      },
     }),
   );
   expect(last().accepted).toBe(true);
@@ -169,7 +173,7 @@ test('a device reads on: late, out of order and twice; the question stays open',
   expect(meterView(shop, machineId).lines).toHaveLength(1);
   const lower = must(read(1, { at: at + 4 * hour, key: 'device-1' }, device));
   expect(last().verdict).toBe('went back');
-  must(explainReading(shop, tester, lower.entryId, { how: 'reset' }));
+  must(explainReading(shop, tester, { readingId: lower.entryId, jump: { how: 'reset' } }));
   expect(last().verdict).toBe('starts again');
 });
 
@@ -184,6 +188,6 @@ test('a day without use is asked about once', () => {
   const [missing, ...more] = quietDays(shop, machineId);
   expect(more).toEqual([]);
   expect(new Date(missing! * day).toISOString()).toBe('2026-11-16T00:00:00.000Z');
-  must(noteQuietDay(shop, tester, machineId, missing!));
+  must(noteQuietDay(shop, tester, { machineId, day: missing! }));
   expect(quietDays(shop, machineId)).toEqual([]);
 });

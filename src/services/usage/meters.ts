@@ -18,7 +18,6 @@ import {
   standingEntries,
   strikesOf,
 } from '../../records/audit-log';
-import { write } from '../../records/database';
 import {
   insertReading,
   lastReadings,
@@ -31,6 +30,7 @@ import { hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import { writeSession } from './sessions';
 import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { id, idempotencyKey, optionalText, useCase } from '../use-case';
 import { deriveUsage } from './usage';
 
 /** How many stretches back the Machine page looks for questions. */
@@ -49,7 +49,7 @@ const jumpSchema = z.discriminatedUnion('how', [
 ]);
 
 export const readingSchema = z.object({
-  machineId: z.string().min(1, 'Choose a machine.'),
+  machineId: z.string().min(1, 'Choose a machine.').max(120),
   /** UTC milliseconds */
   at: z.number('Give a time.').int(),
   seconds: z
@@ -58,11 +58,9 @@ export const readingSchema = z.object({
     .min(0, 'A meter does not show less than 0.')
     .max(1e6 * 3600, 'That is more than a million hours.'),
   jump: jumpSchema.nullish().transform((jump) => jump ?? null),
-  note: z.string().trim().max(300).nullish(),
-  /** idempotency key of the form or device */
-  key: z.string().min(8).max(120),
+  note: optionalText(300),
+  key: idempotencyKey,
 });
-export type ReadingInput = z.input<typeof readingSchema>;
 
 /** What became of a reading. */
 export interface ReadingTaken {
@@ -74,17 +72,12 @@ export interface ReadingTaken {
  * Takes a reading of a machine's own hour counter. One typed by hand that is lower than the one before
  * is refused until somebody says why; a device's is taken, and the question stays open.
  */
-export function takeReading(shop: Shop, actor: Actor, input: ReadingInput): Outcome<ReadingTaken> {
-  const parsed = readingSchema.safeParse(input);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    return refuse(`${issue.message} Nothing was taken down.`, String(issue.path[0] ?? ''));
-  }
-  const { at, seconds, jump, note } = parsed.data;
-  const machine = requireMachine(shop, parsed.data.machineId);
+export const takeReading = useCase(readingSchema, (shop, actor, reading): Outcome<ReadingTaken> => {
+  const { at, seconds, jump, note } = reading;
+  const machine = requireMachine(shop, reading.machineId);
   if (!machine.ok) return machine;
   const machineId = machine.value.id;
-  const key = `meter:${parsed.data.key}`;
+  const key = `meter:${reading.key}`;
   const known = entryByKey(shop.db, key);
   if (known) return ok({ entryId: known.id, duplicate: true });
   if (at > shop.now() + 2 * millisecondsPerMinute) {
@@ -111,15 +104,13 @@ export function takeReading(shop: Shop, actor: Actor, input: ReadingInput): Outc
       );
     }
   }
-  const entryId = write(shop.db, () => {
-    const common = { machineId, ...stamp(shop, actor, at) };
-    const id = insertEntry(shop.db, { kind: 'meter reading', ...common, key, note: note ?? null });
-    insertReading(shop.db, { entryId: id, machineId, at, seconds });
-    if (jump) explain(shop, actor, machineId, id, jump);
-    return id;
-  });
+  const common = { machineId, ...stamp(shop, actor, at) };
+  const entryId = insertEntry(shop.db, { kind: 'meter reading', ...common, key, note });
+  insertReading(shop.db, { entryId: entryId, machineId, at, seconds });
+  if (jump) explain(shop, actor, machineId, entryId, jump);
+
   return ok({ entryId, duplicate: false });
-}
+});
 
 const hours = (seconds: number) => `${(seconds / 3600).toFixed(1)} h`;
 
@@ -154,24 +145,20 @@ function explain(
 }
 
 /** Says why a reading that was taken is lower than the one before it. */
-export function explainReading(
-  shop: Shop,
-  actor: Actor,
-  readingId: string,
-  jump: unknown,
-): Outcome<null> {
-  const parsed = jumpSchema.safeParse(jump);
-  if (!parsed.success) return refuse(parsed.error.issues[0]!.message, 'jump');
-  const reading = readingById(shop.db, readingId);
-  if (!reading) return refuse('That reading is not in the book.');
-  const before = lastReadings(shop.db, reading.machineId, reading.at, 2).find(
-    ({ entryId }) => entryId !== readingId,
-  );
-  const wrong = jumpProblem(before, reading.seconds, parsed.data);
-  if (wrong) return wrong;
-  write(shop.db, () => explain(shop, actor, reading.machineId, readingId, parsed.data));
-  return ok(null);
-}
+export const explainReading = useCase(
+  z.object({ readingId: id, jump: jumpSchema }),
+  (shop, actor, { readingId, jump }): Outcome<null> => {
+    const reading = readingById(shop.db, readingId);
+    if (!reading) return refuse('That reading is not in the book.');
+    const before = lastReadings(shop.db, reading.machineId, reading.at, 2).find(
+      ({ entryId }) => entryId !== readingId,
+    );
+    const wrong = jumpProblem(before, reading.seconds, jump);
+    if (wrong) return wrong;
+    explain(shop, actor, reading.machineId, readingId, jump);
+    return ok(null);
+  },
+);
 
 /** A stretch between two readings with what there is to look at. */
 export interface MeterLine extends MeterStretch {
@@ -265,26 +252,23 @@ function overlapping(sessions: readonly StandingSession[], from: number, to: num
  * Takes in the use a meter counted and nobody logged before a reading: one session of that length, of
  * unknown material, as late as it can have been. Pressing twice takes it in once.
  */
-export function acceptUnlogged(
-  shop: Shop,
-  actor: Actor,
-  readingId: string,
-): Outcome<{ entryId: string }> {
-  const reading = readingById(shop.db, readingId);
-  if (!reading) return refuse('That reading is not in the book.');
-  let key = `unlogged:${readingId}`;
-  for (let known = entryByKey(shop.db, key); known; known = entryByKey(shop.db, key)) {
-    if (strikesOf(shop.db, [known.id]).size === 0) return ok({ entryId: known.id });
-    key = `unlogged:${known.id}`; // it was struck through, and may be taken in anew
-  }
-  const line = meterView(shop, reading.machineId).lines.find(({ to }) => to.id === readingId);
-  if (line?.verdict !== 'unlogged') {
-    return refuse('The log and the meter agree there now. Nothing was added.');
-  }
-  const runSeconds = Math.round(line.gapSeconds);
-  const start = Math.max(line.from.at, line.to.at - runSeconds * millisecondsPerSecond);
-  const entryId = write(shop.db, () => {
-    const id = writeSession(
+export const acceptUnlogged = useCase(
+  id,
+  (shop, actor, readingId): Outcome<{ entryId: string }> => {
+    const reading = readingById(shop.db, readingId);
+    if (!reading) return refuse('That reading is not in the book.');
+    let key = `unlogged:${readingId}`;
+    for (let known = entryByKey(shop.db, key); known; known = entryByKey(shop.db, key)) {
+      if (strikesOf(shop.db, [known.id]).size === 0) return ok({ entryId: known.id });
+      key = `unlogged:${known.id}`; // it was struck through, and may be taken in anew
+    }
+    const line = meterView(shop, reading.machineId).lines.find(({ to }) => to.id === readingId);
+    if (line?.verdict !== 'unlogged') {
+      return refuse('The log and the meter agree there now. Nothing was added.');
+    }
+    const runSeconds = Math.round(line.gapSeconds);
+    const start = Math.max(line.from.at, line.to.at - runSeconds * millisecondsPerSecond);
+    const entryId = writeSession(
       shop,
       actor,
       reading.machineId,
@@ -303,10 +287,10 @@ export function acceptUnlogged(
       { key },
     );
     deriveUsage(shop, reading.machineId, start, start);
-    return id;
-  });
-  return ok({ entryId });
-}
+
+    return ok({ entryId });
+  },
+);
 
 /** How far back a day without logged use is asked about. */
 const askedDays = 14;
@@ -330,25 +314,21 @@ export function quietDays(shop: Shop, machineId: string): number[] {
 }
 
 /** Notes that a machine stood still on a day; it is not asked about again. */
-export function noteQuietDay(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  day: number,
-): Outcome<null> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  if (!quietDays(shop, machine.value.id).includes(day)) return ok(null);
-  write(shop.db, () =>
+export const noteQuietDay = useCase(
+  z.object({ machineId: id, day: z.number().int() }),
+  (shop, actor, { machineId, day }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    if (!quietDays(shop, machine.value.id).includes(day)) return ok(null);
     writeEntry(shop, actor, {
       kind: 'day without use',
       machineId: machine.value.id,
       at: startOfLocalDay(day, shop.zone),
       data: { day },
-    }),
-  );
-  return ok(null);
-}
+    });
+    return ok(null);
+  },
+);
 
 /** Stretches of the last weeks that wait for somebody: unlogged use, jumps, more logged than counted. */
 export function openMeterQuestions(shop: Shop, machineId: string): MeterLine[] {

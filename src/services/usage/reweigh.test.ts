@@ -28,7 +28,7 @@ beforeEach(() => {
   // the process has a clock of its own: today's
   shop = openTestShop(Date.now());
   const machineId = addTestMachine(shop).id;
-  const session = { machineId, runSeconds: 3600, material: 'plywood', process: 'cut' };
+  const session = { machineId, runSeconds: 3600, material: 'plywood', process: 'cut' as const };
   for (let n = 0; n < 3; n++) {
     const start = shop.clock.now - (n + 1) * 7_200_000;
     must(logSession(shop, tester, { ...session, start, key: `reweigh-${n}-test` }));

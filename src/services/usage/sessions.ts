@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { fail, ok } from '../../core/units/result';
 import { formatLocal } from '../../core/units/instant';
 import { longestSessionSeconds, Timeline } from '../../core/usage/overlap';
@@ -19,7 +20,8 @@ import { jobOfMachine } from './job-files';
 import { nobody } from '../machines/labels';
 import { requireMachine } from '../machines/machines';
 import { readMaterial, sessionSchema, timesProblem, type SessionInput } from './session-input';
-import { firstRefusal, refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { refuse, stamp, type Actor, type Outcome, type Shop } from '../shop';
+import { correctionSchema, id, readInput, useCase } from '../use-case';
 import { shopMaterials } from './soil-weights-read';
 import { deriveUsage } from './usage';
 
@@ -39,7 +41,7 @@ export function stretchOf<T extends LoggedSession>(session: T) {
 export function logSession(
   shop: Shop,
   actor: Actor,
-  input: unknown,
+  input: z.input<typeof sessionSchema>,
   options: LogOptions = {},
 ): Outcome<Logged> {
   return logSessions(shop, actor, [input], options)[0]!;
@@ -57,31 +59,31 @@ interface LogOptions {
 export function logSessions(
   shop: Shop,
   actor: Actor,
-  inputs: readonly unknown[],
+  inputs: readonly z.input<typeof sessionSchema>[],
   { allowOverlap = false }: LogOptions = {},
 ): Outcome<Logged>[] {
   const materials = shopMaterials(shop);
   const spans = new Map<string, { from: number; to: number }>();
-  const log = (input: unknown): Outcome<Logged> => {
-    const parsed = sessionSchema.safeParse(input);
-    if (!parsed.success) return firstRefusal(parsed.error);
-    const machine = requireMachine(shop, parsed.data.machineId);
+  const log = (input: z.input<typeof sessionSchema>): Outcome<Logged> => {
+    const read = readInput(sessionSchema, input);
+    if (!read.ok) return read;
+    const machine = requireMachine(shop, read.value.machineId);
     if (!machine.ok) return machine;
     const machineId = machine.value.id;
-    const key = `session:${parsed.data.key}`;
+    const key = `session:${read.value.key}`;
     const known = entryByKey(shop.db, key);
     if (known) return ok({ entryId: known.id, duplicate: true });
-    if (parsed.data.debrisCleared && actor.source === 'label' && actor.name === nobody) {
+    if (read.value.debrisCleared && actor.source === 'label' && actor.name === nobody) {
       return refuse(
         'Say who cleared the loose debris: what can burn is not counted as cleared by nobody. Nothing was logged.',
         'who',
       );
     }
-    const checked = checkSession(shop, { ...parsed.data, machineId }, { allowOverlap, materials });
+    const checked = checkSession(shop, { ...read.value, machineId }, { allowOverlap, materials });
     if (!checked.ok) return checked;
     const session = checked.value;
-    const entryId = writeSession(shop, actor, machineId, session, parsed.data.note, { key });
-    if (parsed.data.debrisCleared) clearDebris(shop, actor, machineId, session, key);
+    const entryId = writeSession(shop, actor, machineId, session, read.value.note, { key });
+    if (read.value.debrisCleared) clearDebris(shop, actor, machineId, session, key);
     const { from, to } = spans.get(machineId) ?? { from: session.start, to: session.start };
     spans.set(machineId, {
       from: Math.min(from, session.start),
@@ -189,47 +191,49 @@ function clearDebris(
 }
 
 /** A new reading of a session: everything but machine and key may change. */
-export type SessionChange = Omit<SessionInput, 'machineId' | 'key' | 'debrisCleared' | 'jobId'>;
+const sessionChangeSchema = sessionSchema.omit({
+  machineId: true,
+  key: true,
+  debrisCleared: true,
+  jobId: true,
+});
 
 /**
  * Corrects a session: the old entry is struck through and, unless it is only struck, a new one takes
  * its place. Counters follow as if it had been entered so from the start.
  * @param change `null` to strike it without a new one
  */
-export function correctSession(
-  shop: Shop,
-  actor: Actor,
-  entryId: string,
-  reason: string,
-  change: SessionChange | null,
-): Outcome<{ entryId: string }> {
-  const old = entryById(shop.db, entryId);
-  const row = sessionsByEntry(shop.db, [entryId]).get(entryId);
-  if (!old || !row) return refuse('That session is not in the book.');
-  if (!reason.trim()) return refuse('Say why it is corrected.', 'reason');
-  if (strikesOf(shop.db, [entryId]).size > 0) {
-    return refuse('That session has been corrected already. Open the newer entry.');
-  }
-  let session: LoggedSession | null = null;
-  if (change) {
-    const parsed = sessionSchema.safeParse({
-      ...change,
-      machineId: row.machineId,
-      jobId: row.jobId,
-      key: 'correction',
-    });
-    if (!parsed.success) return firstRefusal(parsed.error);
-    const checked = checkSession(shop, parsed.data, {
-      allowOverlap: false,
-      materials: shopMaterials(shop),
-      except: entryId,
-      origin: row.origin,
-    });
-    if (!checked.ok) return checked;
-    session = checked.value;
-  }
-  const id = write(shop.db, () => {
-    const extra = { supersedes: entryId, reason: reason.trim() };
+export const correctSession = useCase(
+  correctionSchema(sessionChangeSchema),
+  (shop, actor, { entryId, reason, change }): Outcome<{ entryId: string }> => {
+    const old = entryById(shop.db, entryId);
+    const row = sessionsByEntry(shop.db, [entryId]).get(entryId);
+    if (!old || !row) return refuse('That session is not in the book.');
+    if (strikesOf(shop.db, [entryId]).size > 0) {
+      return refuse('That session has been corrected already. Open the newer entry.');
+    }
+    let session: LoggedSession | null = null;
+    if (change) {
+      const checked = checkSession(
+        shop,
+        {
+          ...change,
+          machineId: row.machineId,
+          jobId: row.jobId,
+          debrisCleared: false,
+          key: 'correction',
+        },
+        {
+          allowOverlap: false,
+          materials: shopMaterials(shop),
+          except: entryId,
+          origin: row.origin,
+        },
+      );
+      if (!checked.ok) return checked;
+      session = checked.value;
+    }
+    const extra = { supersedes: entryId, reason };
     const written = session
       ? writeSession(shop, actor, row.machineId, session, change!.note, extra)
       : insertEntry(shop.db, {
@@ -241,10 +245,10 @@ export function correctSession(
         });
     const starts = [row.start, session?.start ?? row.start].sort((a, b) => a - b);
     deriveUsage(shop, row.machineId, starts[0]!, starts[1]!);
-    return written;
-  });
-  return ok({ entryId: id });
-}
+
+    return ok({ entryId: written });
+  },
+);
 
 /** The last sessions of a machine, newest first. */
 export function recentSessions(shop: Shop, machineId: string, days: number): StandingSession[] {
@@ -253,45 +257,39 @@ export function recentSessions(shop: Shop, machineId: string, days: number): Sta
 }
 
 /** Starts the machine's timer, or returns the one that runs already. */
-export function runTimer(shop: Shop, actor: Actor, machineId: string): Outcome<TimerRow> {
+export const runTimer = useCase(id, (shop, actor, machineId): Outcome<TimerRow> => {
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
   return ok(
-    write(shop.db, () =>
-      startTimer(shop.db, {
-        machineId: machine.value.id,
-        startedAt: shop.now(),
-        person: actor.name,
-      }),
-    ),
+    startTimer(shop.db, {
+      machineId: machine.value.id,
+      startedAt: shop.now(),
+      person: actor.name,
+    }),
   );
-}
+});
 
 /** Ends a timer without logging anything. */
-export function dropTimer(shop: Shop, machineId: string): Outcome<null> {
-  write(shop.db, () => removeTimer(shop.db, machineId));
+export const dropTimer = useCase(id, (shop, _actor, machineId): Outcome<null> => {
+  removeTimer(shop.db, machineId);
   return ok(null);
-}
+});
+
+export const timerSchema = sessionSchema.omit({ start: true, runSeconds: true });
 
 /** Ends a timer by logging what it measured, from its start until now. */
-export function logTimer(
-  shop: Shop,
-  actor: Actor,
-  input: Omit<SessionInput, 'start' | 'runSeconds'>,
-): Outcome<Logged> {
+export const logTimer = useCase(timerSchema, (shop, actor, input): Outcome<Logged> => {
   const timer = timerOf(shop.db, input.machineId);
   if (!timer) return refuse('No timer runs on this machine: it was logged or dropped elsewhere.');
-  const logged = write(shop.db, () => {
-    const result = logSession(shop, actor, {
-      ...input,
-      start: timer.startedAt,
-      runSeconds: Math.max(1, Math.round((shop.now() - timer.startedAt) / 1000)),
-    });
-    if (result.ok) removeTimer(shop.db, input.machineId);
-    return result;
+  const logged = logSession(shop, actor, {
+    ...input,
+    start: timer.startedAt,
+    runSeconds: Math.max(1, Math.round((shop.now() - timer.startedAt) / 1000)),
   });
+  if (logged.ok) removeTimer(shop.db, input.machineId);
+
   return logged;
-}
+});
 
 /** Nickname of a machine, retired or not. */
 export function nicknameOf(shop: Shop, machineId: string): string {

@@ -36,7 +36,7 @@ const log = (material: string | null, more: object = {}) => {
       start,
       runSeconds: 3600,
       material,
-      process: material && 'cut',
+      process: material ? 'cut' : null,
       key: `weights-${keys++}-test`,
       ...more,
     }),

@@ -113,7 +113,12 @@ test('law: after any history the kept totals equal the rebuilt, and counters equ
               break;
             case 'correct':
               // an overlap may refuse it: then nothing changed, which the law covers as well
-              if (target) correctSession(shop, tester, target.entryId, 'law', content(step));
+              if (target)
+                correctSession(shop, tester, {
+                  entryId: target.entryId,
+                  reason: 'law',
+                  change: content(step),
+                });
               break;
             case 'weigh':
               must(

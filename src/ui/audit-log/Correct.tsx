@@ -1,24 +1,26 @@
 'use client';
 
+import type { correctCare } from '../../services/care/care';
+import type { correctSession } from '../../services/usage/sessions';
+import type { Ask, Send } from '../shared/forms/send';
 import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
-import { useState } from 'react';
-import { careResults, findings, type CareResult, type Finding } from '../../core/care/care';
+import type { ReactNode } from 'react';
+import { careResults, findings, type Finding } from '../../core/care/care';
 import { parseDuration } from '../../core/units/duration';
-import { formatLocal, parseInstant } from '../../core/units/instant';
+import { formatLocal } from '../../core/units/instant';
 import { draughts, processes, type Draught, type Process } from '../../core/usage/soil';
 import type { BookLine } from '../../services/audit-log/audit-log';
-import type { CareChange } from '../../services/care/care';
-import type { SessionChange } from '../../services/usage/sessions';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { useAction } from '../shared/forms/use-action';
-import classes from './Record.module.css';
+import { instantIn, useSendForm } from '../shared/forms/use-send-form';
+import { WhenField } from '../shared/forms/WhenField';
 
 export interface CorrectActions {
-  strike: (id: string, reason: string) => Promise<Outcome<unknown>>;
-  session: (id: string, reason: string, change: SessionChange) => Promise<Outcome<unknown>>;
-  care: (id: string, reason: string, change: CareChange) => Promise<Outcome<unknown>>;
+  strike: Ask<[id: string, reason: string]>;
+  session: Send<typeof correctSession>;
+  care: Send<typeof correctCare>;
 }
 
 interface CorrectProps {
@@ -47,234 +49,174 @@ export function Correct({ line, zone, materials, actions }: CorrectProps) {
   );
 }
 
-/** What stays as it was when nothing can be changed but the entry struck. */
+/** What of the entry can be changed, and striking it altogether. */
 function Fields({ line, zone, materials, actions, close }: CorrectProps & { close: () => void }) {
-  const [reason, setReason] = useState('');
   const strike = useAction(actions.strike, close);
-  const common = { zone, reason, close };
+  const beside = (reason: string) => (
+    <Button variant="default" loading={strike.pending} onClick={() => strike.run(line.id, reason)}>
+      Strike it through: it never was
+    </Button>
+  );
+  const common = { id: line.id, note: line.note, zone, close, beside };
   return (
-    <div className={classes.form}>
-      <TextInput
-        label="Why is it corrected?"
-        value={reason}
-        onChange={(event) => setReason(event.currentTarget.value)}
-        required
-      />
-      {line.session && (
+    <>
+      {line.session ? (
         <SessionFields
           {...common}
-          id={line.id}
           session={line.session}
-          note={line.note}
           materials={materials}
           correct={actions.session}
         />
-      )}
-      {line.care && (
-        <CareFields
-          {...common}
-          id={line.id}
-          care={line.care}
-          note={line.note}
-          correct={actions.care}
-        />
+      ) : line.care ? (
+        <CareFields {...common} care={line.care} correct={actions.care} />
+      ) : (
+        <StrikeOnly id={line.id} strike={actions.strike} close={close} />
       )}
       <ProblemNote problem={strike.problem} />
-      <div>
-        <Button
-          variant="default"
-          loading={strike.pending}
-          onClick={() => strike.run(line.id, reason)}
-        >
-          Strike it through: it never was
-        </Button>
-      </div>
-    </div>
+    </>
+  );
+}
+
+const why = 'Why is it corrected?';
+
+interface StrikeOnlyProps {
+  id: string;
+  strike: CorrectActions['strike'];
+  close: () => void;
+}
+
+function StrikeOnly({ id, strike, close }: StrikeOnlyProps) {
+  const form = useSendForm((reason: string) => strike(id, reason), {
+    initial: { reason: '' },
+    input: ({ reason }) => reason,
+    onDone: close,
+  });
+  return (
+    <SendForm
+      of={form}
+      button="Strike it through: it never was"
+      buttonProps={{ variant: 'default' }}
+    >
+      <TextInput label={why} {...form.field('reason')} />
+    </SendForm>
   );
 }
 
 interface FieldsProps {
   id: string;
   zone: string;
-  reason: string;
   note: string | null;
   close: () => void;
+  /** what stands beside the button, given the reason that was typed */
+  beside: (reason: string) => ReactNode;
 }
 
 const blank = { value: '', label: 'not known' };
+const keep = 'Keep the correction';
 
-function SessionFields({
-  id,
-  zone,
-  reason,
-  session,
-  note,
-  close,
-  materials,
-  correct,
-}: FieldsProps & {
+interface SessionFieldsProps extends FieldsProps {
   session: NonNullable<BookLine['session']>;
   materials: readonly string[];
   correct: CorrectActions['session'];
-}) {
-  const [start, setStart] = useState(formatLocal(session.start, zone));
-  const [run, setRun] = useState(String(session.runS / 60));
-  const [material, setMaterial] = useState(session.material ?? '');
-  const [process, setProcess] = useState<Process | ''>(session.process ?? '');
-  const [air, setAir] = useState(
-    session.airAssist === null ? '' : session.airAssist ? 'on' : 'off',
-  );
-  const [draught, setDraught] = useState<Draught | ''>(session.draught ?? '');
-  const [operator, setOperator] = useState(session.operator ?? '');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const action = useAction(correct, close);
+}
 
-  function submit() {
-    const at = parseInstant(start, zone);
-    const duration = parseDuration(run);
-    if (!at.ok) return setWrong(at.error);
-    if (!duration.ok) return setWrong(duration.error);
-    setWrong(null);
-    // a start left untouched keeps its seconds, which the field does not show
-    const kept = start === formatLocal(session.start, zone) ? session.start : at.value;
-    action.run(id, reason, {
-      start: kept,
-      runSeconds: duration.value,
-      beamSeconds: session.beamS !== null && session.beamS <= duration.value ? session.beamS : null,
-      material: material || null,
-      process: process || null,
-      airAssist: air === '' ? null : air === 'on',
-      draught: draught || null,
-      operator: operator.trim() || null,
-      note,
-    });
-  }
-
+function SessionFields(props: SessionFieldsProps) {
+  const { id, zone, session, note, close, materials, correct, beside } = props;
+  const start = formatLocal(session.start, zone);
+  const run = String(Math.round(session.runS / 6) / 10);
+  const form = useSendForm(correct, {
+    initial: {
+      reason: '',
+      start,
+      run,
+      material: session.material ?? '',
+      process: session.process ?? '',
+      air: session.airAssist === null ? '' : session.airAssist ? 'on' : 'off',
+      draught: session.draught ?? '',
+      operator: session.operator ?? '',
+    },
+    input: ({ reason, air, process, draught, ...typed }) => {
+      const read = parseDuration(typed.run);
+      // what is left untouched keeps its seconds, which the fields do not show
+      const runSeconds = typed.run === run ? session.runS : read.ok ? read.value : NaN;
+      return {
+        entryId: id,
+        reason,
+        change: {
+          start: typed.start === start ? session.start : instantIn(zone, typed.start),
+          runSeconds,
+          beamSeconds: session.beamS !== null && session.beamS <= runSeconds ? session.beamS : null,
+          material: typed.material,
+          process: (process || null) as Process | null,
+          airAssist: air === '' ? null : air === 'on',
+          draught: (draught || null) as Draught | null,
+          operator: typed.operator,
+          note,
+        },
+      };
+    },
+    onDone: close,
+  });
   return (
-    <>
-      <TextInput
-        type="datetime-local"
-        label="Start"
-        value={start}
-        onChange={(event) => setStart(event.currentTarget.value)}
-      />
-      <TextInput
-        label="Run, in minutes or h:mm"
-        value={run}
-        onChange={(event) => setRun(event.currentTarget.value)}
-      />
-      <NativeSelect
-        label="Material"
-        data={[blank, ...materials.map((name) => ({ value: name, label: name }))]}
-        value={material}
-        onChange={(event) => setMaterial(event.currentTarget.value)}
-      />
-      <NativeSelect
-        label="Process"
-        data={[blank, ...processes.map((value) => ({ value, label: value }))]}
-        value={process}
-        onChange={(event) => setProcess(event.currentTarget.value as Process | '')}
-      />
-      <NativeSelect
-        label="Air assist"
-        data={[blank, { value: 'on', label: 'on' }, { value: 'off', label: 'off' }]}
-        value={air}
-        onChange={(event) => setAir(event.currentTarget.value)}
-      />
-      <NativeSelect
-        label="Draught"
-        data={[blank, ...draughts.map((value) => ({ value, label: value }))]}
-        value={draught}
-        onChange={(event) => setDraught(event.currentTarget.value as Draught | '')}
-      />
-      <TextInput
-        label="Operator"
-        value={operator}
-        onChange={(event) => setOperator(event.currentTarget.value)}
-      />
-      <ProblemNote problem={wrong ? { field: null, message: wrong } : action.problem} />
-      <div>
-        <Button loading={action.pending} onClick={submit}>
-          Keep the correction
-        </Button>
-      </div>
-    </>
+    <SendForm of={form} button={keep} beside={beside(form.values.reason)}>
+      <TextInput label={why} {...form.field('reason')} />
+      <WhenField type="datetime" label="Start" {...form.field('start')} />
+      <TextInput label="Run, in minutes or h:mm" {...form.field('run')} />
+      <NativeSelect label="Material" data={[blank, ...materials]} {...form.field('material')} />
+      <NativeSelect label="Process" data={[blank, ...processes]} {...form.field('process')} />
+      <NativeSelect label="Air assist" data={[blank, 'on', 'off']} {...form.field('air')} />
+      <NativeSelect label="Draught" data={[blank, ...draughts]} {...form.field('draught')} />
+      <TextInput label="Operator" {...form.field('operator')} />
+    </SendForm>
   );
 }
 
-function CareFields({
-  id,
-  zone,
-  reason,
-  care,
-  note: oldNote,
-  close,
-  correct,
-}: FieldsProps & { care: NonNullable<BookLine['care']>; correct: CorrectActions['care'] }) {
-  const [at, setAt] = useState(formatLocal(care.at, zone));
-  const [result, setResult] = useState<CareResult>(care.result);
-  const [finding, setFinding] = useState<Finding | ''>(care.finding ?? '');
-  const [minutes, setMinutes] = useState<number | ''>(care.minutes ?? '');
-  const [note, setNote] = useState(oldNote ?? '');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const action = useAction(correct, close);
+interface CareFieldsProps extends FieldsProps {
+  care: NonNullable<BookLine['care']>;
+  correct: CorrectActions['care'];
+}
+
+function CareFields({ id, zone, care, note, close, correct, beside }: CareFieldsProps) {
+  const at = formatLocal(care.at, zone);
+  const form = useSendForm(correct, {
+    initial: {
+      reason: '',
+      at,
+      result: care.result,
+      finding: care.finding ?? '',
+      minutes: care.minutes ?? ('' as number | ''),
+      note: note ?? '',
+    },
+    input: ({ reason, finding, minutes, ...typed }) => ({
+      entryId: id,
+      reason,
+      change: {
+        ...typed,
+        at: typed.at === at ? care.at : instantIn(zone, typed.at),
+        finding: (finding || null) as Finding | null,
+        method: care.method,
+        minutes: minutes === '' ? null : minutes,
+      },
+    }),
+    onDone: close,
+  });
   const results = careResults.filter((value) => value !== 'looked-fine' || care.lookOnly);
   return (
-    <>
-      <TextInput
-        type="datetime-local"
-        label="When"
-        value={at}
-        onChange={(event) => setAt(event.currentTarget.value)}
-      />
+    <SendForm of={form} button={keep} beside={beside(form.values.reason)}>
+      <TextInput label={why} {...form.field('reason')} />
+      <WhenField type="datetime" label="When" {...form.field('at')} />
       <NativeSelect
         label="Result"
         data={results.map((value) => ({ value, label: value.replace('-', ' ') }))}
-        value={result}
-        onChange={(event) => setResult(event.currentTarget.value as CareResult)}
+        {...form.field('result')}
       />
       <NativeSelect
         label="Found"
-        data={[
-          { value: '', label: 'not noted' },
-          ...findings.map((value) => ({ value, label: value })),
-        ]}
-        value={finding}
-        onChange={(event) => setFinding(event.currentTarget.value as Finding | '')}
+        data={[{ value: '', label: 'not noted' }, ...findings]}
+        {...form.field('finding')}
       />
-      <NumberInput
-        label="Minutes"
-        min={0}
-        allowDecimal={false}
-        value={minutes}
-        onChange={(value) => setMinutes(value === '' ? '' : Number(value))}
-      />
-      <TextInput
-        label="Note"
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
-      />
-      <ProblemNote problem={wrong ? { field: null, message: wrong } : action.problem} />
-      <div>
-        <Button
-          loading={action.pending}
-          onClick={() => {
-            const when = parseInstant(at, zone);
-            if (!when.ok) return setWrong(when.error);
-            setWrong(null);
-            action.run(id, reason, {
-              at: at === formatLocal(care.at, zone) ? care.at : when.value,
-              result,
-              finding: finding || null,
-              method: care.method,
-              minutes: minutes === '' ? null : minutes,
-              note: note.trim() || null,
-            });
-          }}
-        >
-          Keep the correction
-        </Button>
-      </div>
-    </>
+      <NumberInput label="Minutes" min={0} allowDecimal={false} {...form.field('minutes')} />
+      <TextInput label="Note" {...form.field('note')} />
+    </SendForm>
   );
 }

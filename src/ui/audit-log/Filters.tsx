@@ -1,8 +1,9 @@
 'use client';
 
-import { NativeSelect, TextInput } from '@mantine/core';
+import { NativeSelect } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import type { BookQuery } from '../../services/audit-log/filter';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Record.module.css';
 
 interface FiltersProps {
@@ -43,17 +44,17 @@ export function Filters({ query, machines, kinds, people }: FiltersProps) {
         value={query.person ?? ''}
         onChange={(event) => set('person', event.currentTarget.value)}
       />
-      <TextInput
+      <WhenField
         type="date"
         label="From"
         value={query.from ?? ''}
-        onChange={(event) => set('from', event.currentTarget.value)}
+        onChange={(value) => set('from', value)}
       />
-      <TextInput
+      <WhenField
         type="date"
         label="To"
         value={query.to ?? ''}
-        onChange={(event) => set('to', event.currentTarget.value)}
+        onChange={(value) => set('to', value)}
       />
     </div>
   );

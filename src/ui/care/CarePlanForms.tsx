@@ -1,141 +1,110 @@
 'use client';
 
-import { Button, NativeSelect, NumberInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import type { addOwnTask, CarePlanCopied, copyCarePlan } from '../../services/care/care-plans';
+import type { Send } from '../shared/forms/send';
+import { Group, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import type { CareGroup, Limit } from '../../core/care/care';
 import { criticalities, type Criticality } from '../../core/care/danger';
 import { depths, type Depth } from '../../core/care/depth';
 import { soilGroups } from '../../core/usage/soil';
-import type { OwnTaskInput, CarePlanCopied } from '../../services/care/care-plans';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
+import { SendForm } from '../shared/forms/SendForm';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
 import { LimitFields } from './CarePlanTasks';
-import classes from './CarePlan.module.css';
+
+interface OwnTaskProps {
+  stations: { id: string; name: string }[];
+  add: Send<typeof addOwnTask>;
+}
 
 /** A task of the shop's own. */
-export function OwnTask({
-  stations,
-  add,
-}: {
-  stations: { id: string; name: string }[];
-  add: (stationId: string, input: OwnTaskInput) => Promise<Outcome<unknown>>;
-}) {
-  const [station, setStation] = useState(stations[0]?.id ?? '');
-  const [name, setName] = useState('');
-  const [depth, setDepth] = useState<Depth>('inspect');
-  const [group, setGroup] = useState<CareGroup>('air');
-  const [criticality, setCriticality] = useState<Criticality>('housekeeping');
-  const [limits, setLimits] = useState<Limit[]>([{ kind: 'days', value: 30 }]);
-  const [minutes, setMinutes] = useState(5);
-  const { run, pending, problem } = useAction(add, () => setName(''));
+export function OwnTask({ stations, add }: OwnTaskProps) {
+  const form = useSendForm(add, {
+    initial: {
+      stationId: stations[0]?.id ?? '',
+      name: '',
+      depth: 'inspect' as Depth,
+      group: 'air' as CareGroup,
+      criticality: 'housekeeping' as Criticality,
+      limits: [{ kind: 'days', value: 30 }] as Limit[],
+      minutes: 5 as number | '',
+    },
+    input: ({ minutes, ...typed }) => ({ ...typed, minutes: figure(minutes) }),
+    onDone: () => form.set({ name: '' }),
+    said: 'Added.',
+  });
   return (
     <details className="panel">
       <summary>Add a task of your own</summary>
-      <form
-        className={classes.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run(station, { name, depth, group, criticality, limits, minutes });
-        }}
-      >
-        <div className={classes.row}>
+      <SendForm of={form} button="Add the task">
+        <Group align="flex-start">
           <NativeSelect
             label="At which station"
             data={stations.map(({ id, name: label }) => ({ value: id, label }))}
-            value={station}
-            onChange={(event) => setStation(event.currentTarget.value)}
+            {...form.field('stationId')}
           />
           <TextInput
             label="What is done"
             placeholder="Empty the condensate cup"
-            value={name}
-            onChange={(event) => setName(event.currentTarget.value)}
             miw={260}
+            {...form.field('name')}
           />
-        </div>
-        <div className={classes.row}>
-          <NativeSelect
-            label="How deep"
-            data={depths.map((value) => ({ value, label: value }))}
-            value={depth}
-            onChange={(event) => setDepth(event.currentTarget.value as Depth)}
-          />
+        </Group>
+        <Group align="flex-start">
+          <NativeSelect label="How deep" data={[...depths]} {...form.field('depth')} />
           <NativeSelect
             label="Counts the soil of"
-            data={[...soilGroups, 'coolant'].map((value) => ({ value, label: value }))}
-            value={group}
-            onChange={(event) => setGroup(event.currentTarget.value as CareGroup)}
+            data={[...soilGroups, 'coolant']}
+            {...form.field('group')}
           />
           <NativeSelect
             label="If neglected"
-            data={criticalities.map((value) => ({ value, label: value }))}
-            value={criticality}
-            onChange={(event) => setCriticality(event.currentTarget.value as Criticality)}
+            data={[...criticalities]}
+            {...form.field('criticality')}
           />
-          <NumberInput
-            label="Minutes"
-            value={minutes}
-            min={1}
-            onChange={(value) => setMinutes(Number(value))}
-            maw={110}
-          />
-        </div>
-        <LimitFields limits={limits} onChange={setLimits} />
-        <ProblemNote problem={problem} />
-        <div>
-          <Button type="submit" loading={pending}>
-            Add the task
-          </Button>
-        </div>
-      </form>
+          <NumberInput label="Minutes" min={1} maw={110} {...form.field('minutes')} />
+        </Group>
+        <LimitFields limits={form.values.limits} onChange={(limits) => form.set({ limits })} />
+      </SendForm>
     </details>
   );
 }
 
-/** Copies this plan to another machine. */
-export function CopyCarePlan({
-  machineId,
-  machines,
-  copy,
-}: {
+interface CopyCarePlanProps {
   machineId: string;
   machines: { id: string; nickname: string }[];
-  copy: (fromId: string, toId: string) => Promise<Outcome<CarePlanCopied>>;
-}) {
-  const [to, setTo] = useState(machines[0]?.id ?? '');
-  const [done, setDone] = useState<CarePlanCopied | null>(null);
-  const { run, pending, problem } = useAction(copy, setDone);
+  copy: Send<typeof copyCarePlan>;
+}
+
+function copiedWords({ changes, left }: CarePlanCopied): string {
+  const copied =
+    changes === 0
+      ? 'Nothing differs.'
+      : `${changes} ${changes === 1 ? 'change' : 'changes'} copied.`;
+  return left.length > 0 ? `${copied} It has no ${left.join(', ')}.` : copied;
+}
+
+/** Copies this plan to another machine. */
+export function CopyCarePlan({ machineId, machines, copy }: CopyCarePlanProps) {
+  const form = useSendForm(copy, {
+    initial: { toId: machines[0]?.id ?? '' },
+    input: ({ toId }) => ({ fromId: machineId, toId }),
+    said: copiedWords,
+  });
   if (machines.length === 0) return null;
   return (
     <details className="panel">
       <summary>Copy this plan to another machine</summary>
-      <div className={classes.form}>
-        <p className="quiet">
-          School, own limits and own tasks go over, by station. Limits the other machine has and
-          this one has not stay.
-        </p>
-        <div className={classes.row}>
-          <NativeSelect
-            label="To"
-            data={machines.map(({ id, nickname }) => ({ value: id, label: nickname }))}
-            value={to}
-            onChange={(event) => setTo(event.currentTarget.value)}
-          />
-          <Button variant="default" loading={pending} onClick={() => run(machineId, to)}>
-            Copy
-          </Button>
-        </div>
-        <ProblemNote problem={problem} />
-        {done && (
-          <p role="status">
-            {done.changes === 0
-              ? 'Nothing differs.'
-              : `${done.changes} ${done.changes === 1 ? 'change' : 'changes'} copied.`}
-            {done.left.length > 0 && ` It has no ${done.left.join(', ')}.`}
-          </p>
-        )}
-      </div>
+      <p className="quiet">
+        School, own limits and own tasks go over, by station. Limits the other machine has and this
+        one has not stay.
+      </p>
+      <SendForm of={form} button="Copy" buttonProps={{ variant: 'default' }} row>
+        <NativeSelect
+          label="To"
+          data={machines.map(({ id, nickname }) => ({ value: id, label: nickname }))}
+          {...form.field('toId')}
+        />
+      </SendForm>
     </details>
   );
 }

@@ -1,14 +1,17 @@
 'use client';
 
+import type { changeLimits, removeOwnTask } from '../../services/care/care-plans';
+import type { Send } from '../shared/forms/send';
 import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { limitKinds, type Limit, type LimitKind } from '../../core/care/care';
 import { bases, type Basis, type LimitBasis } from '../../core/care/plan';
-import { parseInstant } from '../../core/units/instant';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
+import { instantIn, useSendForm } from '../shared/forms/use-send-form';
+import { WhenField } from '../shared/forms/WhenField';
 import { dayDate } from '../shared/marks/when';
 import { units } from '../shared/ribbon/columns';
 import classes from './CarePlan.module.css';
@@ -24,17 +27,14 @@ export interface CarePlanTask {
   own: boolean;
 }
 
-type ChangeLimits = (
-  input: { stationId: string; task: string; limits: Limit[] | null; basis: Basis },
-  effect: { from?: number; reason: string },
-) => Promise<Outcome<unknown>>;
+type ChangeLimits = Send<typeof changeLimits>;
 
 interface CarePlanTasksProps {
   tasks: CarePlanTask[];
   zone: string;
   now: number;
   change: ChangeLimits;
-  removeOwn: (stationId: string, key: string) => Promise<Outcome<unknown>>;
+  removeOwn: Send<typeof removeOwnTask>;
 }
 
 const basisWords: Readonly<Record<Basis, string>> = {
@@ -91,7 +91,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
                       {' '}
                       <UnstyledButton
                         td="underline"
-                        onClick={() => remove.run(one.stationId, one.task)}
+                        onClick={() => remove.run({ stationId: one.stationId, task: one.task })}
                       >
                         Take away
                       </UnstyledButton>
@@ -124,69 +124,60 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
   );
 }
 
-function LimitForm({
-  task,
-  zone,
-  change,
-  close,
-}: {
+interface LimitFormProps {
   task: CarePlanTask;
   zone: string;
   change: ChangeLimits;
   close: () => void;
-}) {
-  const [limits, setLimits] = useState<Limit[]>(task.limits.map((one) => ({ ...one })));
-  const [basis, setBasis] = useState<Basis>('shop');
-  const [reason, setReason] = useState('');
-  const [from, setFrom] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const { run, pending, problem } = useAction(change, close);
-  const { stationId } = task;
+}
 
-  const submit = (next: Limit[] | null) => {
-    const instant = from ? parseInstant(`${from}T00:00`, zone) : null;
-    if (instant && !instant.ok) return setWrong(instant.error);
-    setWrong(null);
-    run(
-      { stationId, task: task.task, limits: next, basis },
-      { reason, ...(instant && { from: instant.value }) },
-    );
-  };
+function LimitForm({ task, zone, change, close }: LimitFormProps) {
+  const form = useSendForm(change, {
+    initial: {
+      limits: task.limits.map((one) => ({ ...one })) as Limit[] | null,
+      basis: 'shop' as Basis,
+      reason: '',
+      from: '',
+    },
+    input: ({ from, ...typed }) => ({
+      stationId: task.stationId,
+      task: task.task,
+      ...typed,
+      ...(from && { from: instantIn(zone, `${from}T00:00`) }),
+    }),
+    onDone: close,
+  });
+  const { limits, basis } = form.values;
   return (
-    <div className={classes.form}>
-      <LimitFields limits={limits} onChange={setLimits} />
+    <SendForm
+      of={form}
+      button="Set these limits"
+      beside={
+        task.basis.from !== 'school' && (
+          <Button
+            variant="default"
+            loading={form.pending}
+            onClick={() => form.submit({ limits: null })}
+          >
+            Back to the school&apos;s
+          </Button>
+        )
+      }
+    >
+      <LimitFields limits={limits ?? []} onChange={(next) => form.set({ limits: next })} />
       <Tiles
         legend="It rests on"
         tiles={bases.map((value) => ({ value, label: basisWords[value] }))}
         value={basis}
-        onChange={(value) => setBasis(value ?? 'shop')}
+        onChange={(value) => form.set({ basis: value ?? 'shop' })}
       />
       <TextInput
         label="Why"
         placeholder="what the manual says, what was found"
-        value={reason}
-        onChange={(event) => setReason(event.currentTarget.value)}
-        required
+        {...form.field('reason')}
       />
-      <TextInput
-        type="date"
-        label="In force from; empty: now"
-        value={from}
-        onChange={(event) => setFrom(event.currentTarget.value)}
-        maw={240}
-      />
-      <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
-      <div className={classes.row}>
-        <Button loading={pending} onClick={() => submit(limits)}>
-          Set these limits
-        </Button>
-        {task.basis.from !== 'school' && (
-          <Button variant="default" loading={pending} onClick={() => submit(null)}>
-            Back to the school&apos;s
-          </Button>
-        )}
-      </div>
-    </div>
+      <WhenField type="date" label="In force from; empty: now" {...form.field('from')} />
+    </SendForm>
   );
 }
 

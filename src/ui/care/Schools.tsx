@@ -1,9 +1,9 @@
 'use client';
 
+import type { changeSchool, SchoolTrial } from '../../services/care/care-plans';
+import type { Send } from '../shared/forms/send';
 import { Button } from '@mantine/core';
 import type { School } from '../../core/care/schools';
-import type { SchoolTrial } from '../../services/care/care-plans';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import classes from './CarePlan.module.css';
@@ -13,11 +13,7 @@ interface SchoolsProps {
   machineId: string;
   inForce: School;
   trials: SchoolTrial[];
-  change: (
-    machineId: string,
-    school: string,
-    effect: { reason: string },
-  ) => Promise<Outcome<unknown>>;
+  change: Send<typeof changeSchool>;
 }
 
 /** What each school would have meant over the last three months, side by side. */
@@ -63,7 +59,7 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
                     <Button
                       variant="default"
                       loading={pending}
-                      onClick={() => run(machineId, school, { reason: '' })}
+                      onClick={() => run({ machineId, school })}
                       aria-label={`Choose ${schoolWords[school].name}`}
                     >
                       Choose

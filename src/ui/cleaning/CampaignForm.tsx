@@ -1,10 +1,11 @@
 'use client';
 
+import type { startCampaign } from '../../services/cleaning/campaigns';
+import type { Send } from '../shared/forms/send';
 import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { CareState } from '../../core/care/due';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
@@ -23,7 +24,7 @@ export interface CampaignMachine {
 interface CampaignFormProps {
   machines: CampaignMachine[];
   me: string;
-  start: (input: unknown) => Promise<Outcome<{ campaignId: string }>>;
+  start: Send<typeof startCampaign>;
 }
 
 /** Which machines, and who takes part. */

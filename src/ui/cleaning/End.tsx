@@ -1,5 +1,7 @@
 'use client';
 
+import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
+import type { Send } from '../shared/forms/send';
 import { Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import Link from 'next/link';
@@ -7,9 +9,9 @@ import { useState } from 'react';
 import { needed, type InTheWay } from '../../core/cleaning/ending';
 import { inTheWayWords } from '../../core/cleaning/rules';
 import { wayOf } from '../../core/cleaning/run';
-import type { Outcome } from '../../services/shop';
-import type { SignedOff } from '../../services/cleaning/sign-off';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
@@ -19,8 +21,8 @@ interface EndSheetProps {
   context: SheetContext;
   sheetId: string;
   actions: {
-    signOff: (sheetId: string) => Promise<Outcome<SignedOff>>;
-    abandon: (sheetId: string, reason: string) => Promise<Outcome<unknown>>;
+    signOff: Send<typeof signOffSheet>;
+    abandon: Send<typeof abandonSheet>;
   };
   /** every step is done */
   ended: boolean;
@@ -44,7 +46,6 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
   const shown = open ?? (ended ? 'sign off' : null);
   const [reason, setReason] = useState('');
   const signOff = useAction(actions.signOff, () => router.push(`/clean/${sheetId}`));
-  const abandon = useAction(actions.abandon, () => router.push(`/clean/${sheetId}`));
   const { marks } = store.progress;
   const left = run.tasks.filter(({ id }) => !marks.get(id)?.result);
   const marked = run.tasks.length - left.length;
@@ -151,26 +152,34 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
         </div>
       )}
       {open === 'abandon' && (
-        <form
-          className={classes.endPanel}
-          onSubmit={(event) => {
-            event.preventDefault();
-            abandon.run(sheetId, reason);
-          }}
-        >
-          <Textarea
-            label="Why, and how does the machine stand now?"
-            description="Nothing is reset, and the hold ends. What you marked is kept in the record as words."
-            value={reason}
-            onChange={(event) => setReason(event.currentTarget.value)}
-          />
-          <ProblemNote problem={abandon.problem} />
-          <button className={classes.big} type="submit" disabled={abandon.pending}>
-            Abandon the clean-down
-          </button>
-        </form>
+        <div className={classes.endPanel}>
+          <Abandon sheetId={sheetId} abandon={actions.abandon} />
+        </div>
       )}
     </section>
+  );
+}
+
+interface AbandonProps {
+  sheetId: string;
+  abandon: EndSheetProps['actions']['abandon'];
+}
+
+function Abandon({ sheetId, abandon }: AbandonProps) {
+  const router = useRouter();
+  const form = useSendForm(abandon, {
+    initial: { reason: '' },
+    input: ({ reason }) => ({ sheetId, reason }),
+    onDone: () => router.push(`/clean/${sheetId}`),
+  });
+  return (
+    <SendForm of={form} button="Abandon the clean-down" buttonProps={{ variant: 'default' }}>
+      <Textarea
+        label="Why, and how does the machine stand now?"
+        description="Nothing is reset, and the hold ends. What you marked is kept in the record as words."
+        {...form.field('reason')}
+      />
+    </SendForm>
   );
 }
 

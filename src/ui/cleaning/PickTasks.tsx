@@ -1,12 +1,13 @@
 'use client';
 
+import type { startSheet } from '../../services/cleaning/sheets';
+import type { Send } from '../shared/forms/send';
 import { Button, Checkbox } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { CareState } from '../../core/care/due';
 import { stockState } from '../../core/inventory/stock';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
@@ -37,10 +38,7 @@ interface PickTasksProps {
   picked: string[];
   /** what is kept track of in the stores */
   shelf: readonly { item: string; name: string; unit: string; has: number; reorderAt: number }[];
-  start: (
-    machineId: string,
-    tasks: { stationId: string; task: string }[],
-  ) => Promise<Outcome<{ sheetId: string }>>;
+  start: Send<typeof startSheet>;
 }
 
 /** What to do in this sitting: due tasks first, chosen by one press. */
@@ -48,8 +46,8 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
   const router = useRouter();
   const [chosen, setChosen] = useState(() => new Set(picked));
   const [all, setAll] = useState(false);
-  const { run, pending, problem } = useAction(start, ({ sheetId }: { sheetId: string }) =>
-    router.push(`/clean/${sheetId}`),
+  const { run, pending, problem } = useAction(start, ({ row }: { row: { id: string } }) =>
+    router.push(`/clean/${row.id}`),
   );
   const shown = tasks.filter(({ key, state }) => all || state !== 'clear' || chosen.has(key));
   const minutes = tasks
@@ -80,13 +78,13 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
       className={classes.pick}
       onSubmit={(event) => {
         event.preventDefault();
-        run(
+        run({
           machineId,
-          [...chosen].map((key) => {
+          tasks: [...chosen].map((key) => {
             const [stationId, task] = key.split('.') as [string, string];
             return { stationId, task };
           }),
-        );
+        });
       }}
     >
       {shown.length === 0 && <p>Nothing is due on this machine. Show every task to clean ahead.</p>}

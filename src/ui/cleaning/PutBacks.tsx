@@ -1,7 +1,7 @@
 'use client';
 
-import type { PutBack } from '../../services/cleaning/put-backs';
-import type { Outcome } from '../../services/shop';
+import type { PutBack, putRight } from '../../services/cleaning/put-backs';
+import type { Send } from '../shared/forms/send';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { dayDate } from '../shared/marks/when';
@@ -13,7 +13,7 @@ interface PutBacksProps {
   names?: Readonly<Record<string, string>>;
   now: number;
   zone: string;
-  putRight: (id: string, how: string) => Promise<Outcome<unknown>>;
+  putRight: Send<typeof putRight>;
 }
 
 /** What is mended for now, with the day on which it is put right. */
@@ -33,7 +33,7 @@ export function PutBacks({ items, names, now, zone, putRight }: PutBacksProps) {
                 {dayDate(until, zone, now)}
               </span>
             </span>
-            <button className="go" disabled={pending} onClick={() => run(id, '')}>
+            <button className="go" disabled={pending} onClick={() => run({ putBackId: id })}>
               Put right
             </button>
           </li>

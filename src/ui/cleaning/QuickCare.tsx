@@ -1,8 +1,8 @@
 'use client';
 
+import type { QuickTask, recordQuickCare, undoQuickCare } from '../../services/cleaning/quick-care';
+import type { Send } from '../shared/forms/send';
 import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
-import type { QuickTask } from '../../services/cleaning/quick-care';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Clean.module.css';
@@ -11,12 +11,8 @@ interface QuickCareProps {
   machineId: string;
   nickname: string;
   tasks: QuickTask[];
-  record: (
-    machineId: string,
-    tasks: { stationId: string; task: string }[],
-    key: string,
-  ) => Promise<Outcome<{ entryIds: string[] }>>;
-  undo: (entryIds: string[]) => Promise<Outcome<unknown>>;
+  record: Send<typeof recordQuickCare>;
+  undo: Send<typeof undoQuickCare>;
 }
 
 /** The wipe at the end of the day: one press a machine, and a way back. */
@@ -46,7 +42,7 @@ export function QuickCare({ machineId, nickname, tasks, record, undo }: QuickCar
           <button
             className={classes.quickPress}
             disabled={done.pending}
-            onClick={() => done.run(machineId, tasks, key)}
+            onClick={() => done.run({ machineId, tasks, key })}
           >
             {nickname} wiped
           </button>

@@ -1,5 +1,7 @@
 'use client';
 
+import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
+import type { Send } from '../shared/forms/send';
 import { useMemo, useState } from 'react';
 import Link from 'next/link';
 import { inTheWay, isIsolated } from '../../core/cleaning/ending';
@@ -7,8 +9,6 @@ import { runningWaits } from '../../core/cleaning/waits';
 import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
 import type { SheetEvent } from '../../core/cleaning/progress';
 import { arrange, type RunSheet } from '../../core/cleaning/run';
-import type { Outcome } from '../../services/shop';
-import type { SignedOff } from '../../services/cleaning/sign-off';
 import type { Wanting } from '../../services/inventory/inventory';
 import { clockTime } from '../shared/marks/when';
 import { minutesWords } from '../care/words';
@@ -33,8 +33,8 @@ interface SheetWorkProps {
   zone: string;
   wanting: readonly Wanting[];
   actions: {
-    signOff: (sheetId: string) => Promise<Outcome<SignedOff>>;
-    abandon: (sheetId: string, reason: string) => Promise<Outcome<unknown>>;
+    signOff: Send<typeof signOffSheet>;
+    abandon: Send<typeof abandonSheet>;
   } | null;
 }
 

@@ -2,9 +2,11 @@
 
 import { Button, CopyButton, NativeSelect, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import type { DeviceView } from '../../services/device-api/devices';
-import type { Outcome } from '../../services/shop';
+import type { addDevice, DeviceView, shutOutDevice } from '../../services/device-api/devices';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import { dayDate } from '../shared/marks/when';
 import classes from '../setup/Setup.module.css';
@@ -14,21 +16,18 @@ interface DevicesProps {
   machines: { id: string; nickname: string }[];
   now: number;
   zone: string;
-  add: (input: {
-    name: string;
-    machineId: string | null;
-  }) => Promise<Outcome<{ id: string; token: string }>>;
-  shutOut: (id: string) => Promise<Outcome<unknown>>;
+  add: Send<typeof addDevice>;
+  shutOut: Send<typeof shutOutDevice>;
 }
 
 /** Devices that send use or read the shop, each with a token of its own. */
 export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesProps) {
-  const [name, setName] = useState('');
-  const [machineId, setMachineId] = useState('');
   const [token, setToken] = useState<string | null>(null);
-  const adding = useAction(add, (made) => {
-    setToken(made.token);
-    setName('');
+  const form = useSendForm(add, {
+    initial: { name: '', machineId: '' },
+    input: ({ name, machineId }) => ({ name, machineId: machineId || null }),
+    onDone: (made: { token: string }) => setToken(made.token),
+    clears: true,
   });
   const shutting = useAction(shutOut);
   return (
@@ -69,19 +68,11 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
       </section>
       <section className="panel" aria-labelledby="new-device">
         <h2 id="new-device">Let a device in</h2>
-        <form
-          className={classes.form}
-          onSubmit={(event) => {
-            event.preventDefault();
-            adding.run({ name, machineId: machineId || null });
-          }}
-        >
+        <SendForm of={form} button="Make its token">
           <TextInput
             label="Name"
             placeholder="Hour meter on the workbench"
-            value={name}
-            onChange={(event) => setName(event.currentTarget.value)}
-            error={adding.at('name')}
+            {...form.field('name')}
           />
           <NativeSelect
             label="What it does"
@@ -92,16 +83,9 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
                 label: `sends the use of ${nickname}`,
               })),
             ]}
-            value={machineId}
-            onChange={(event) => setMachineId(event.currentTarget.value)}
+            {...form.field('machineId')}
           />
-          <ProblemNote problem={adding.problem?.field === 'name' ? null : adding.problem} />
-          <div>
-            <Button type="submit" loading={adding.pending}>
-              Make its token
-            </Button>
-          </div>
-        </form>
+        </SendForm>
         {token && (
           <div role="status">
             <p>

@@ -1,8 +1,8 @@
 'use client';
 
+import type { callTask, SuggestedCall } from '../../services/care/call-or-defer';
+import type { Send } from '../shared/forms/send';
 import { Button } from '@mantine/core';
-import type { SuggestedCall } from '../../services/care/call-or-defer';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { percent } from '../shared/ribbon/columns';
@@ -18,10 +18,7 @@ export function CallBySign({
   faultId: string;
   sign: string;
   calls: SuggestedCall[];
-  call: (
-    input: { stationId: string; task: string; sign: string },
-    faultId: string | null,
-  ) => Promise<Outcome<unknown>>;
+  call: Send<typeof callTask>;
 }) {
   const { run, pending, problem } = useAction(call);
   if (calls.length === 0) return null;
@@ -41,7 +38,7 @@ export function CallBySign({
               <Button
                 variant="default"
                 loading={pending}
-                onClick={() => run({ stationId, task, sign }, faultId)}
+                onClick={() => run({ stationId, task, sign, faultId })}
                 aria-label={`Call ${station} due`}
               >
                 Call it due

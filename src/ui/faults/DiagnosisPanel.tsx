@@ -1,8 +1,15 @@
 'use client';
 
+import type {
+  addCause,
+  answerCheck,
+  Diagnosis,
+  DiagnosisCheck,
+} from '../../services/faults/diagnosis';
+import type { diagnoseFault } from '../../services/faults/steps';
+import type { Send } from '../shared/forms/send';
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
@@ -15,19 +22,10 @@ interface DiagnosisPanelProps {
   seen: string | null;
   diagnosis: Diagnosis;
   actions: {
-    answer: (input: {
-      faultId: string;
-      check: string;
-      answer: string;
-    }) => Promise<Outcome<unknown>>;
+    answer: Send<typeof answerCheck>;
     takeBack: (entryId: string) => Promise<Outcome<unknown>>;
-    addCause: (input: { faultId: string; words: string }) => Promise<Outcome<unknown>>;
-    decide: (input: {
-      faultId: string;
-      seen: string | null;
-      cause: string;
-      note: string;
-    }) => Promise<Outcome<unknown>>;
+    addCause: Send<typeof addCause>;
+    decide: Send<typeof diagnoseFault>;
     reset: () => Promise<Outcome<unknown>>;
   };
 }
@@ -167,7 +165,7 @@ function Ask({
   check: DiagnosisCheck;
   faultId: string;
   answer: {
-    run: (input: { faultId: string; check: string; answer: string }) => void;
+    run: (input: Parameters<typeof answerCheck>[2]) => void;
     pending: boolean;
   };
   first?: boolean;

@@ -1,11 +1,11 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Followed } from '../../services/faults/follow';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
+import type { Ask } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
 import classes from './Follow.module.css';
 
@@ -19,7 +19,7 @@ export function Follow({
   followed: Followed;
   now: number;
   zone: string;
-  ask: (mail: string) => Promise<Outcome<unknown>>;
+  ask: Ask<[mail: string]>;
 }) {
   const { machine, words, reportedAt, standing, held, restriction, lines, open } = followed;
   return (
@@ -50,33 +50,29 @@ export function Follow({
   );
 }
 
-function AskForLetter({ ask }: { ask: (mail: string) => Promise<Outcome<unknown>> }) {
-  const [mail, setMail] = useState('');
+function AskForLetter({ ask }: { ask: Ask<[mail: string]> }) {
   const [asked, setAsked] = useState(false);
-  const { run, pending, problem } = useAction(ask, () => setAsked(true));
+  const form = useSendForm(ask, {
+    initial: { mail: '' },
+    input: ({ mail }) => mail,
+    onDone: () => setAsked(true),
+  });
   if (asked) {
     return <p role="status">One letter comes when it is done. Your address is then forgotten.</p>;
   }
   return (
-    <form
-      className={classes.ask}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(mail);
-      }}
+    <SendForm
+      of={form}
+      button="Tell me"
+      buttonProps={{ variant: 'default', disabled: !form.values.mail.trim() }}
     >
       <TextInput
         type="email"
         label="Tell me by mail when it is done"
         description="One letter; then your address is forgotten."
         autoComplete="email"
-        value={mail}
-        onChange={(event) => setMail(event.currentTarget.value)}
+        {...form.field('mail')}
       />
-      <ProblemNote problem={problem} />
-      <Button type="submit" variant="default" size="md" loading={pending} disabled={!mail.trim()}>
-        Tell me
-      </Button>
-    </form>
+    </SendForm>
   );
 }

@@ -4,11 +4,12 @@ import { Button, Textarea, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useState } from 'react';
 import { burnProof } from '../../catalogue/proofs';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { useAction } from '../shared/forms/use-action';
+import { useSendForm } from '../shared/forms/use-send-form';
 import classes from './Faults.module.css';
-import type { About, ProveInput, StepsProps } from './steps-props';
+import type { About, StepsProps } from './steps-props';
 
 /** What must be proved, test by test, and the return to use. */
 export function Proofs({
@@ -19,7 +20,7 @@ export function Proofs({
   giveBack,
 }: Pick<StepsProps, 'fault' | 'strength'> & {
   about: About;
-  prove: (input: ProveInput) => Promise<Outcome<unknown>>;
+  prove: StepsProps['actions']['prove'];
   giveBack: StepsProps['actions']['giveBack'];
 }) {
   const [note, setNote] = useState('');
@@ -86,29 +87,21 @@ export function Proofs({
   );
 }
 
-function Return({
-  faultId,
-  held,
-  below,
-  strength,
-  giveBack,
-}: {
+interface ReturnProps {
   faultId: string;
   held: boolean;
   below: boolean;
   strength: StepsProps['strength'];
   giveBack: StepsProps['actions']['giveBack'];
-}) {
-  const [restriction, setRestriction] = useState('');
-  const { run, pending, problem } = useAction(giveBack);
+}
+
+function Return({ faultId, held, below, strength, giveBack }: ReturnProps) {
+  const form = useSendForm(giveBack, {
+    initial: { restriction: '' },
+    input: ({ restriction }) => ({ faultId, restriction }),
+  });
   return (
-    <form
-      className={classes.return}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(faultId, restriction);
-      }}
-    >
+    <div className={classes.return}>
       <h3>Everything is proved</h3>
       {below && (
         <p>
@@ -116,20 +109,15 @@ function Return({
           {Math.round(strength.floor * 100)} %: it returns only with a restriction.
         </p>
       )}
-      <TextInput
-        label={below ? 'Use it only so' : 'Use it only so (left empty: for everything)'}
-        description="Operators read this on the label page."
-        placeholder="engraving only; cutting up to 3 mm"
-        value={restriction}
-        onChange={(event) => setRestriction(event.currentTarget.value)}
-        maxLength={200}
-      />
-      <ProblemNote problem={problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          {held ? 'Return it and release' : 'Return it to use'}
-        </Button>
-      </div>
-    </form>
+      <SendForm of={form} button={held ? 'Return it and release' : 'Return it to use'}>
+        <TextInput
+          label={below ? 'Use it only so' : 'Use it only so (left empty: for everything)'}
+          description="Operators read this on the label page."
+          placeholder="engraving only; cutting up to 3 mm"
+          maxLength={200}
+          {...form.field('restriction')}
+        />
+      </SendForm>
+    </div>
   );
 }

@@ -1,41 +1,25 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
-import classes from './Faults.module.css';
+import { TextInput } from '@mantine/core';
+import type { releaseEarly } from '../../services/faults/return';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
+
+interface ReleaseFormProps {
+  holdId: string;
+  release: Send<typeof releaseEarly>;
+}
 
 /** Releases a hold for a stated reason. */
-export function ReleaseForm({
-  holdId,
-  release,
-}: {
-  holdId: string;
-  release: (holdId: string, reason: string) => Promise<Outcome<unknown>>;
-}) {
-  const [reason, setReason] = useState('');
-  const { run, pending, problem } = useAction(release);
+export function ReleaseForm({ holdId, release }: ReleaseFormProps) {
+  const form = useSendForm(release, {
+    initial: { reason: '' },
+    input: ({ reason }) => ({ holdId, reason }),
+  });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(holdId, reason);
-      }}
-    >
-      <TextInput
-        label="Release without a proof: why?"
-        value={reason}
-        onChange={(event) => setReason(event.currentTarget.value)}
-      />
-      <ProblemNote problem={problem} />
-      <div>
-        <Button type="submit" variant="default" loading={pending}>
-          Release
-        </Button>
-      </div>
-    </form>
+    <SendForm of={form} button="Release" buttonProps={{ variant: 'default' }}>
+      <TextInput label="Release without a proof: why?" {...form.field('reason')} />
+    </SendForm>
   );
 }

@@ -1,15 +1,14 @@
 'use client';
 
-import { Autocomplete, Button, Checkbox, NumberInput, Textarea, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { Autocomplete, Checkbox, Group, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { openedPlaces, usuallyOpened } from '../../catalogue/proofs';
 import { fanMisfits, type Fan } from '../../core/faults/fan';
-import { parseInstant } from '../../core/units/instant';
-import type { Outcome } from '../../services/shop';
 import { PhotoInput, photosForm } from '../shared/forms/PhotoInput';
-import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask } from '../shared/forms/send';
 import { keepEnter } from '../shared/forms/keep-enter';
-import { useAction } from '../shared/forms/use-action';
+import { SendForm } from '../shared/forms/SendForm';
+import { instantIn, useSendForm } from '../shared/forms/use-send-form';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Faults.module.css';
 import type { About, Part, RepairInput, StoresPart } from './steps-props';
 
@@ -33,7 +32,14 @@ const figures: readonly { figure: keyof Fan; label: string }[] = [
 ];
 
 type DraftFan = Record<keyof Fan, number | ''>;
+interface DraftFans {
+  old: DraftFan;
+  next: DraftFan;
+}
 const noFan: DraftFan = { size: '', thickness: '', voltage: '', current: '', flow: '' };
+
+/** Whether an action only waits: nothing was opened or put in. */
+const waiting = (action: string) => action === 'awaiting part' || action === 'sent out';
 
 /** One visit of a repair. There may be several. */
 export function Repair({
@@ -47,112 +53,74 @@ export function Repair({
   cause: string | null;
   parts: StoresPart[];
   zone: string;
-  repair: (input: RepairInput, files: FormData) => Promise<Outcome<unknown>>;
+  repair: Ask<[RepairInput, FormData]>;
 }) {
-  const [action, setAction] = useState('');
-  const [part, setPart] = useState('');
-  const [minutes, setMinutes] = useState<number | ''>('');
-  const [cost, setCost] = useState<number | ''>('');
-  const [opened, setOpened] = useState<string[]>([...(usuallyOpened[cause ?? ''] ?? [])]);
-  const [parts, setParts] = useState<Part[]>([]);
-  const [fan, setFan] = useState<{ old: DraftFan; next: DraftFan } | null>(null);
-  const [date, setDate] = useState('');
-  const [note, setNote] = useState('');
-  const [photos, setPhotos] = useState<File[]>([]);
-  const [wrongDate, setWrongDate] = useState<string | null>(null);
-  const { run, pending, problem } = useAction(repair, () => {
-    setAction('');
-    setPart('');
-    setMinutes('');
-    setCost('');
-    setParts([]);
-    setFan(null);
-    setNote('');
-    setPhotos([]);
-  });
-  const waits = action === 'awaiting part' || action === 'sent out';
-
-  async function submit() {
-    let expected: number | null = null;
-    if (waits && date) {
-      const read = parseInstant(`${date}T12:00`, zone);
-      if (!read.ok) {
-        setWrongDate(read.error);
-        return;
-      }
-      expected = read.value;
-    }
-    setWrongDate(null);
-    run(
-      {
+  const form = useSendForm(
+    async ({ photos, ...input }: RepairInput & { photos: File[] }) =>
+      repair(input, await photosForm(photos)),
+    {
+      initial: {
+        action: '',
+        part: '',
+        minutes: '' as number | '',
+        cost: '' as number | '',
+        opened: [...(usuallyOpened[cause ?? ''] ?? [])] as string[],
+        parts: [] as Part[],
+        fan: null as DraftFans | null,
+        expected: '',
+        note: '',
+        photos: [] as File[],
+      },
+      input: ({ minutes, cost, opened, parts, fan, expected, ...typed }) => ({
         ...about,
-        action,
-        part,
-        minutes: Number(minutes || 0),
-        opened: waits ? [] : opened,
+        ...typed,
+        minutes: minutes || 0,
+        cost: cost || 0,
+        opened: waiting(typed.action) ? [] : opened,
         parts: parts.filter(({ name }) => name.trim()),
         fan: fan && { old: fan.old as Fan, next: fan.next as Fan },
-        cost: Number(cost || 0),
-        expected,
-        note,
-      },
-      await photosForm(photos),
-    );
-  }
-
+        expected: waiting(typed.action) && expected ? instantIn(zone, `${expected}T12:00`) : null,
+      }),
+      clears: true,
+    },
+  );
+  const { action, parts, fan, photos } = form.values;
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void submit();
-      }}
-    >
-      <Autocomplete label="What was done" data={actionWords} value={action} onChange={setAction} />
-      {waits ? (
+    <SendForm of={form} button="Record the repair">
+      <Autocomplete label="What was done" data={actionWords} {...form.field('action')} />
+      {waiting(action) ? (
         <>
           <TextInput
             label={action === 'sent out' ? 'What was sent, and where' : 'Which part'}
-            value={part}
-            onChange={(event) => setPart(event.currentTarget.value)}
+            {...form.field('part')}
           />
-          <TextInput
-            type="date"
-            label="Expected back or in"
-            value={date}
-            onChange={(event) => setDate(event.currentTarget.value)}
-            error={wrongDate}
-            maw={200}
-          />
+          <WhenField type="date" label="Expected back or in" {...form.field('expected')} />
         </>
       ) : (
         <>
-          <fieldset className={classes.opened}>
-            <legend>What was opened? It says what must be proved.</legend>
-            {openedPlaces.map(({ id, words }) => (
-              <Checkbox
-                key={id}
-                label={words}
-                checked={opened.includes(id)}
-                onChange={(event) =>
-                  setOpened(
-                    event.currentTarget.checked
-                      ? [...opened, id]
-                      : opened.filter((one) => one !== id),
-                  )
-                }
-              />
-            ))}
-          </fieldset>
-          <Parts parts={parts} offered={offered} onChange={setParts} />
+          <Checkbox.Group
+            label="What was opened? It says what must be proved."
+            {...form.field('opened')}
+          >
+            <div className={classes.opened}>
+              {openedPlaces.map(({ id, words }) => (
+                <Checkbox key={id} value={id} label={words} />
+              ))}
+            </div>
+          </Checkbox.Group>
+          <Parts
+            parts={parts}
+            offered={offered}
+            onChange={(changed) => form.set({ parts: changed })}
+          />
           {fan ? (
-            <FanMatch fan={fan} onChange={setFan} />
+            <FanMatch fan={fan} onChange={(changed) => form.set({ fan: changed })} />
           ) : (
             <div>
               <button
                 type="button"
                 className="go"
-                onClick={() => setFan({ old: noFan, next: noFan })}
+                onClick={() => form.set({ fan: { old: noFan, next: noFan } })}
               >
                 A fan was replaced: check that it fits
               </button>
@@ -160,13 +128,12 @@ export function Repair({
           )}
         </>
       )}
-      <div className={classes.pair}>
+      <Group grow align="flex-start">
         <NumberInput
           label="Minutes hands-on"
           min={0}
           allowDecimal={false}
-          value={minutes}
-          onChange={(value) => setMinutes(value === '' ? '' : Number(value))}
+          {...form.field('minutes')}
         />
         <NumberInput
           label="Cost"
@@ -174,23 +141,16 @@ export function Repair({
           inputWrapperOrder={['label', 'input', 'description', 'error']}
           min={0}
           decimalScale={2}
-          value={cost}
-          onChange={(value) => setCost(value === '' ? '' : Number(value))}
+          {...form.field('cost')}
         />
-      </div>
-      <Textarea
-        label="Found, and anything left temporary"
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
+      </Group>
+      <Textarea label="Found, and anything left temporary" {...form.field('note')} />
+      <PhotoInput
+        label="Photos, before and after"
+        photos={photos}
+        onChange={(chosen) => form.set({ photos: chosen })}
       />
-      <PhotoInput label="Photos, before and after" photos={photos} onChange={setPhotos} />
-      <ProblemNote problem={problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          Record the repair
-        </Button>
-      </div>
-    </form>
+    </SendForm>
   );
 }
 
@@ -249,8 +209,8 @@ function FanMatch({
   fan,
   onChange,
 }: {
-  fan: { old: DraftFan; next: DraftFan };
-  onChange: (fan: { old: DraftFan; next: DraftFan } | null) => void;
+  fan: DraftFans;
+  onChange: (fan: DraftFans | null) => void;
 }) {
   const complete = [fan.old, fan.next].every((one) =>
     Object.values(one).every((value) => value !== ''),

@@ -1,13 +1,11 @@
 'use client';
 
-import { Autocomplete, Button, Select, Tabs, Textarea } from '@mantine/core';
-import { useState } from 'react';
+import { Autocomplete, Select, Tabs, Textarea } from '@mantine/core';
 import { causes } from '../../catalogue/causes';
 import type { Fault } from '../../services/faults/faults';
-import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
-import { useAction } from '../shared/forms/use-action';
-import classes from './Faults.module.css';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { Proofs } from './Proofs';
 import { Repair } from './Repair';
 import type { About, ClosedAs, StepsProps } from './steps-props';
@@ -62,64 +60,47 @@ export function Steps(props: StepsProps) {
   );
 }
 
-function Diagnosis({
-  about,
-  diagnose,
-}: {
+interface DiagnosisProps {
   about: About;
   diagnose: StepsProps['actions']['diagnose'];
-}) {
-  const [cause, setCause] = useState('');
-  const [note, setNote] = useState('');
-  const { run, pending, problem } = useAction(diagnose, () => {
-    setCause('');
-    setNote('');
+}
+
+function Diagnosis({ about, diagnose }: DiagnosisProps) {
+  const form = useSendForm(diagnose, {
+    initial: { cause: '', note: '' },
+    input: ({ cause, note }) => ({
+      ...about,
+      cause: causes.find(({ words }) => words === cause)?.id ?? cause,
+      note,
+    }),
+    clears: true,
   });
-  const known = causes.find(({ words }) => words === cause);
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({ ...about, cause: known?.id ?? cause, note });
-      }}
-    >
+    <SendForm of={form} button="Record the diagnosis">
       <Autocomplete
         label="Cause"
         description="Choose from the list, or write your own."
         data={causes.map(({ words }) => words)}
-        value={cause}
-        onChange={setCause}
         limit={30}
+        {...form.field('cause')}
       />
-      <Textarea
-        label="What speaks for it"
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
-      />
-      <ProblemNote problem={problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          Record the diagnosis
-        </Button>
-      </div>
-    </form>
+      <Textarea label="What speaks for it" {...form.field('note')} />
+    </SendForm>
   );
 }
 
 function Close({ fault, others, about, actions }: StepsProps & { about: About }) {
-  const [as, setAs] = useState<ClosedAs | null>(fault.stage === 'proved' ? 'fixed' : null);
-  const [duplicateOf, setDuplicateOf] = useState<string | null>(null);
-  const [note, setNote] = useState('');
-  const { run, pending, problem } = useAction(actions.close);
+  const form = useSendForm(actions.close, {
+    initial: {
+      as: fault.stage === 'proved' ? 'fixed' : (null as ClosedAs | null),
+      duplicateOf: null as string | null,
+      note: '',
+    },
+    input: ({ as, ...typed }) => ({ ...about, as: as!, ...typed }),
+  });
+  const { as } = form.values;
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (as) run({ ...about, as, duplicateOf, note });
-      }}
-    >
+    <SendForm of={form} button="Close the fault" buttonProps={{ disabled: !as }}>
       <Tiles<ClosedAs>
         legend="Closed as"
         tiles={[
@@ -133,27 +114,19 @@ function Close({ fault, others, about, actions }: StepsProps & { about: About })
           { value: 'no fault', label: 'no fault' },
         ]}
         value={as}
-        onChange={setAs}
+        onChange={(chosen) => form.set({ as: chosen })}
       />
       {as === 'duplicate' && (
         <Select
           label="Of which fault?"
           data={others.map(({ id, words }) => ({ value: id, label: words }))}
-          value={duplicateOf}
-          onChange={setDuplicateOf}
+          {...form.field('duplicateOf')}
         />
       )}
       <Textarea
         label={fault.held && as !== 'fixed' ? 'Reason for its return without a proof' : 'Note'}
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
+        {...form.field('note')}
       />
-      <ProblemNote problem={problem} />
-      <div>
-        <Button type="submit" loading={pending} disabled={!as}>
-          Close the fault
-        </Button>
-      </div>
-    </form>
+    </SendForm>
   );
 }

@@ -1,9 +1,15 @@
-import type { Fan } from '../../core/faults/fan';
 import type { Fault } from '../../services/faults/faults';
-import type { Outcome } from '../../services/shop';
+import type { returnMachine } from '../../services/faults/return';
+import type {
+  closeFault,
+  diagnoseFault,
+  proveFault,
+  repairFault,
+} from '../../services/faults/steps';
+import type { Ask, Send } from '../shared/forms/send';
 
 export type ClosedAs = NonNullable<Fault['closedAs']>;
-type Send<A extends unknown[]> = (...args: A) => Promise<Outcome<unknown>>;
+export type RepairInput = Parameters<typeof repairFault>[2];
 
 /** The fault and the last step that whoever writes has seen. */
 export interface About {
@@ -24,11 +30,11 @@ export interface StepsProps {
   strength: { measured: number | null; floor: number; href: string };
   zone: string;
   actions: {
-    diagnose: Send<[About & { cause: string; note: string }]>;
-    repair: Send<[RepairInput, FormData]>;
-    prove: Send<[ProveInput]>;
-    giveBack: Send<[faultId: string, restriction: string]>;
-    close: Send<[About & { as: ClosedAs; duplicateOf: string | null; note: string }]>;
+    diagnose: Send<typeof diagnoseFault>;
+    repair: Ask<[RepairInput, FormData]>;
+    prove: Send<typeof proveFault>;
+    giveBack: Send<typeof returnMachine>;
+    close: Send<typeof closeFault>;
   };
 }
 
@@ -43,23 +49,4 @@ export interface Part {
   name: string;
   serial: string;
   quantity: number;
-}
-
-export interface RepairInput extends About {
-  action: string;
-  part: string;
-  minutes: number;
-  opened: string[];
-  parts: Part[];
-  fan: { old: Fan; next: Fan } | null;
-  cost: number;
-  expected: number | null;
-  note: string;
-}
-
-export interface ProveInput extends About {
-  tested: string;
-  passed: boolean;
-  proof: string | null;
-  note: string;
 }

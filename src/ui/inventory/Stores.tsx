@@ -1,13 +1,21 @@
 'use client';
 
-import { Button, NumberInput, SegmentedControl, TextInput } from '@mantine/core';
+import type {
+  changeStoreItem,
+  dropStoreItem,
+  itemHistory,
+  moveStock,
+  ShelfItem,
+} from '../../services/inventory/inventory';
+import type { Send } from '../shared/forms/send';
+import { Button, Group, NumberInput, SegmentedControl, TextInput } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { StockKind } from '../../core/inventory/stock';
-import type { Outcome } from '../../services/shop';
-import type { itemHistory, ShelfItem } from '../../services/inventory/inventory';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import { ago } from '../shared/marks/when';
 import classes from './Stores.module.css';
@@ -18,9 +26,9 @@ interface StoresProps {
   history: ReturnType<typeof itemHistory>;
   now: number;
   zone: string;
-  move: (input: unknown) => Promise<Outcome<unknown>>;
-  change: (input: unknown) => Promise<Outcome<string>>;
-  drop: (item: string) => Promise<Outcome<unknown>>;
+  move: Send<typeof moveStock>;
+  change: Send<typeof changeStoreItem>;
+  drop: Send<typeof dropStoreItem>;
 }
 
 const stateWords = { short: 'none left', low: 'order', enough: 'enough', 'not kept': 'not kept' };
@@ -142,143 +150,91 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
 const round = (value: number) => Math.round(value * 100) / 100;
 
 function Move({ item, move }: { item: ShelfItem; move: StoresProps['move'] }) {
-  const [kind, setKind] = useState<StockKind>(item.has === null ? 'count' : 'receipt');
-  const [quantity, setQuantity] = useState<number | string>(kind === 'receipt' ? item.pack : '');
-  const [note, setNote] = useState('');
-  const { run, pending, problem, at } = useAction(move, () => {
-    setQuantity('');
-    setNote('');
+  const first: StockKind = item.has === null ? 'count' : 'receipt';
+  const form = useSendForm(move, {
+    initial: {
+      kind: first,
+      quantity: first === 'receipt' ? item.pack : ('' as number | ''),
+      note: '',
+    },
+    input: ({ quantity, ...typed }) => ({
+      item: item.item,
+      quantity: figure(quantity),
+      ...typed,
+    }),
+    onDone: () => form.set({ quantity: '', note: '' }),
   });
+  const { kind } = form.values;
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({
-          item: item.item,
-          kind,
-          quantity: quantity === '' ? undefined : Number(quantity),
-          note,
-        });
-      }}
-    >
+    <SendForm of={form} button="Write it down">
       <SegmentedControl
         fullWidth
-        value={kind}
-        onChange={(value) => setKind(value as StockKind)}
         data={[
           { value: 'receipt', label: 'Received' },
           { value: 'count', label: 'Counted' },
           { value: 'use', label: 'Taken out' },
         ]}
+        {...form.field('kind')}
       />
       <NumberInput
         label={kind === 'count' ? `On the shelf, ${item.unit}` : `How much, ${item.unit}`}
         description={kind === 'receipt' ? `a pack holds ${item.pack} ${item.unit}` : undefined}
         min={0}
-        value={quantity}
-        onChange={setQuantity}
-        error={at('quantity')}
+        {...form.field('quantity')}
       />
-      <TextInput label="Note" value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-      <ProblemNote problem={problem?.field === 'quantity' ? null : problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          Write it down
-        </Button>
-      </div>
-    </form>
+      <TextInput label="Note" {...form.field('note')} />
+    </SendForm>
   );
 }
 
-function ItemForm({
-  item,
-  change,
-  onDone,
-}: {
+interface ItemFormProps {
   item: ShelfItem | null;
   change: StoresProps['change'];
   onDone: () => void;
-}) {
+}
+
+function ItemForm({ item, change, onDone }: ItemFormProps) {
   const router = useRouter();
-  const [name, setName] = useState(item?.name ?? '');
-  const [unit, setUnit] = useState(item?.unit ?? 'pieces');
-  const [pack, setPack] = useState<number | string>(item?.pack ?? 1);
-  const [reorderAt, setReorderAt] = useState<number | string>(item?.reorderAt ?? 0);
-  const [perTask, setPerTask] = useState<number | string>(item?.perTask ?? 1);
-  const [tool, setTool] = useState(item?.tool ?? '');
-  const { run, pending, problem, at } = useAction(change, (id: string) => {
-    onDone();
-    router.push(`/setup/stores?item=${id}`);
+  const form = useSendForm(change, {
+    initial: {
+      name: item?.name ?? '',
+      unit: item?.unit ?? 'pieces',
+      pack: item?.pack ?? 1,
+      reorderAt: item?.reorderAt ?? 0,
+      perTask: item?.perTask ?? 1,
+      tool: item?.tool ?? '',
+    },
+    input: ({ pack, reorderAt, perTask, ...typed }) => ({
+      item: item?.item ?? null,
+      pack: figure(pack),
+      reorderAt: figure(reorderAt),
+      perTask: figure(perTask),
+      ...typed,
+    }),
+    onDone: (id: string) => {
+      onDone();
+      router.push(`/setup/stores?item=${id}`);
+    },
   });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({
-          item: item?.item ?? null,
-          name,
-          unit,
-          pack: Number(pack),
-          reorderAt: Number(reorderAt),
-          perTask: Number(perTask),
-          tool,
-        });
-      }}
-    >
-      <TextInput
-        label="Name"
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        error={at('name')}
-      />
-      <div className={classes.row}>
-        <TextInput
-          label="Counted in"
-          value={unit}
-          onChange={(e) => setUnit(e.currentTarget.value)}
-          error={at('unit')}
-        />
-        <NumberInput
-          label="A pack holds"
-          min={0}
-          value={pack}
-          onChange={setPack}
-          error={at('pack')}
-        />
-      </div>
-      <div className={classes.row}>
-        <NumberInput
-          label="A task uses"
-          min={0}
-          value={perTask}
-          onChange={setPerTask}
-          error={at('perTask')}
-        />
-        <NumberInput
-          label="Order at"
-          min={0}
-          value={reorderAt}
-          onChange={setReorderAt}
-          error={at('reorderAt')}
-        />
-      </div>
+    <SendForm of={form} button={item ? 'Keep it so' : 'Add it'}>
+      <TextInput label="Name" {...form.field('name')} />
+      <Group grow>
+        <TextInput label="Counted in" {...form.field('unit')} />
+        <NumberInput label="A pack holds" min={0} {...form.field('pack')} />
+      </Group>
+      <Group grow>
+        <NumberInput label="A task uses" min={0} {...form.field('perTask')} />
+        <NumberInput label="Order at" min={0} {...form.field('reorderAt')} />
+      </Group>
       {!item && (
         <TextInput
           label="Used by tasks whose tools name"
           placeholder="microfibre"
-          value={tool}
-          onChange={(e) => setTool(e.currentTarget.value)}
+          {...form.field('tool')}
         />
       )}
-      <ProblemNote problem={problem?.field ? null : problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          {item ? 'Keep it so' : 'Add it'}
-        </Button>
-      </div>
-    </form>
+    </SendForm>
   );
 }
 

@@ -1,58 +1,40 @@
 'use client';
 
-import { Button, TextInput } from '@mantine/core';
+import { TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { addMachine } from '../../services/machines/machines';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
-import { useAction } from '../shared/forms/use-action';
-import classes from './Machine.module.css';
+import { useSendForm } from '../shared/forms/use-send-form';
 
-type Add = (input: { nickname: string; family: string }) => Promise<Outcome<{ id: string }>>;
-
-export function AddMachineForm({
-  families,
-  add,
-}: {
+interface AddMachineFormProps {
   families: { id: string; name: string; mark: string }[];
-  add: Add;
-}) {
+  add: Send<typeof addMachine>;
+}
+
+export function AddMachineForm({ families, add }: AddMachineFormProps) {
   const router = useRouter();
-  const [nickname, setNickname] = useState('');
-  const [family, setFamily] = useState<string | null>(null);
-  const { run, pending, problem, at } = useAction(add, ({ id }: { id: string }) =>
-    router.push(`/machines/${id}`),
-  );
+  const form = useSendForm(add, {
+    initial: { nickname: '', family: null as string | null },
+    input: ({ nickname, family }) => ({ nickname, family: family ?? '' }),
+    onDone: ({ id }: { id: string }) => router.push(`/machines/${id}`),
+  });
   return (
-    <form
-      className={classes.manage}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({ nickname, family: family ?? '' });
-      }}
-    >
+    <SendForm of={form} button="Add the machine" buttonProps={{ disabled: !form.values.family }}>
       <TextInput
         label="Nickname"
         description="What the shop calls it."
-        value={nickname}
-        onChange={(event) => setNickname(event.currentTarget.value)}
-        error={at('nickname')}
         maw={360}
         autoFocus
+        {...form.field('nickname')}
       />
       <Tiles
         legend="Family"
         tiles={families.map(({ id, name, mark }) => ({ value: id, label: name, hint: mark }))}
-        value={family}
-        onChange={setFamily}
+        value={form.values.family}
+        onChange={(family) => form.set({ family })}
       />
-      <ProblemNote problem={problem?.field === 'nickname' ? null : problem} />
-      <div>
-        <Button type="submit" loading={pending} disabled={!family}>
-          Add the machine
-        </Button>
-      </div>
-    </form>
+    </SendForm>
   );
 }

@@ -1,26 +1,20 @@
 'use client';
 
-import { Button, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import type { callTask, deferTask } from '../../services/care/call-or-defer';
+import type { Send } from '../shared/forms/send';
+import { NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import { shiftHours, type DeferUntil } from '../../core/care/deferral';
-import { parseInstant } from '../../core/units/instant';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
+import { shiftHours } from '../../core/care/deferral';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
-import { useAction } from '../shared/forms/use-action';
+import { figure, instantIn, useSendForm } from '../shared/forms/use-send-form';
+import { WhenField } from '../shared/forms/WhenField';
+import { useDone } from '../shared/frame/Done';
 import classes from './Machine.module.css';
 
 export interface JudgeActions {
-  defer: (input: {
-    stationId: string;
-    task: string;
-    reason: string;
-    until: DeferUntil;
-  }) => Promise<Outcome<unknown>>;
-  call: (
-    input: { stationId: string; task: string; sign: string },
-    faultId: string | null,
-  ) => Promise<Outcome<unknown>>;
+  defer: Send<typeof deferTask>;
+  call: Send<typeof callTask>;
 }
 
 interface JudgeProps {
@@ -72,132 +66,97 @@ export function Judge({ stationId, task, due, fire, called, zone, actions }: Jud
   );
 }
 
-function Defer({
-  stationId,
-  task,
-  fire,
-  zone,
-  defer,
-  close,
-}: {
+interface DeferProps {
   stationId: string;
   task: string;
   fire: boolean;
   zone: string;
   defer: JudgeActions['defer'];
   close: () => void;
-}) {
-  const [kind, setKind] = useState<'date' | 'run'>('date');
-  const [date, setDate] = useState('');
-  const [hours, setHours] = useState<number | string>(5);
-  const [reason, setReason] = useState('');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const { run, pending, problem } = useAction(defer, close);
+}
 
-  function submit(until: DeferUntil | null) {
-    if (until) {
-      setWrong(null);
-      return run({ stationId, task, reason, until });
-    }
-    const at = parseInstant(date, zone);
-    if (!at.ok) return setWrong('Give until when.');
-    setWrong(null);
-    run({ stationId, task, reason, until: { kind: 'date', at: at.value } });
-  }
-
+function Defer({ stationId, task, fire, zone, defer, close }: DeferProps) {
+  const done = useDone();
+  const form = useSendForm(defer, {
+    initial: { reason: '', kind: 'date' as 'date' | 'run', at: '', hours: 5 as number | '' },
+    input: ({ reason, kind, at, hours }) => ({
+      stationId,
+      task,
+      reason,
+      until: fire
+        ? { kind: 'date' as const, at: Date.now() + shiftHours * 3_600_000 }
+        : kind === 'run'
+          ? { kind, hours: figure(hours) }
+          : { kind, at: instantIn(zone, at) },
+    }),
+    onDone: ({ entryId }: { entryId: string }) => {
+      close();
+      done('Put off.', entryId);
+    },
+  });
+  const { kind } = form.values;
   return (
     <div className={classes.judge}>
-      <TextInput
-        label="Why"
-        value={reason}
-        onChange={(event) => setReason(event.currentTarget.value)}
-        required
-      />
-      {fire ? (
-        <>
+      <SendForm
+        of={form}
+        button={fire ? `Put it off for one shift (${shiftHours} h)` : 'Put it off'}
+        buttonProps={{ variant: 'default' }}
+      >
+        <TextInput label="Why" {...form.field('reason')} />
+        {fire ? (
           <p className="quiet">
             What can burn waits once, for one shift at most: each further hour of work adds to it.
           </p>
-          <Button
-            variant="default"
-            loading={pending}
-            onClick={() => submit({ kind: 'date', at: Date.now() + shiftHours * 3_600_000 })}
-          >
-            Put it off for one shift ({shiftHours} h)
-          </Button>
-        </>
-      ) : (
-        <>
-          <Tiles<'date' | 'run'>
-            legend="Until"
-            compact
-            tiles={[
-              { value: 'date', label: 'a time' },
-              { value: 'run', label: 'run hours' },
-            ]}
-            value={kind}
-            onChange={(value) => setKind(value ?? 'date')}
-          />
-          {kind === 'date' ? (
-            <TextInput
-              type="datetime-local"
-              label="Until"
-              value={date}
-              onChange={(event) => setDate(event.currentTarget.value)}
+        ) : (
+          <>
+            <Tiles<'date' | 'run'>
+              legend="Until"
+              compact
+              tiles={[
+                { value: 'date', label: 'a time' },
+                { value: 'run', label: 'run hours' },
+              ]}
+              value={kind}
+              onChange={(chosen) => form.set({ kind: chosen ?? 'date' })}
             />
-          ) : (
-            <NumberInput
-              label="More run hours"
-              value={hours}
-              min={0}
-              onChange={setHours}
-              maw={160}
-            />
-          )}
-          <Button
-            variant="default"
-            loading={pending}
-            onClick={() => submit(kind === 'run' ? { kind: 'run', hours: Number(hours) } : null)}
-          >
-            Put it off
-          </Button>
-        </>
-      )}
-      <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
+            {kind === 'date' ? (
+              <WhenField type="datetime" label="Until" {...form.field('at')} />
+            ) : (
+              <NumberInput label="More run hours" min={0} maw={160} {...form.field('hours')} />
+            )}
+          </>
+        )}
+      </SendForm>
     </div>
   );
 }
 
-function Call({
-  stationId,
-  task,
-  call,
-  close,
-}: {
+interface CallProps {
   stationId: string;
   task: string;
   call: JudgeActions['call'];
   close: () => void;
-}) {
-  const [sign, setSign] = useState('');
-  const { run, pending, problem } = useAction(call, close);
+}
+
+function Call({ stationId, task, call, close }: CallProps) {
+  const done = useDone();
+  const form = useSendForm(call, {
+    initial: { sign: '' },
+    input: ({ sign }) => ({ stationId, task, sign }),
+    onDone: ({ entryId }: { entryId: string }) => {
+      close();
+      done('Called due.', entryId);
+    },
+  });
   return (
     <div className={classes.judge}>
-      <TextInput
-        label="By which sign?"
-        placeholder="a haze towards the light, faint lines"
-        value={sign}
-        onChange={(event) => setSign(event.currentTarget.value)}
-        required
-      />
-      <Button
-        variant="default"
-        loading={pending}
-        onClick={() => run({ stationId, task, sign }, null)}
-      >
-        Call it due
-      </Button>
-      <ProblemNote problem={problem} />
+      <SendForm of={form} button="Call it due" buttonProps={{ variant: 'default' }}>
+        <TextInput
+          label="By which sign?"
+          placeholder="a haze towards the light, faint lines"
+          {...form.field('sign')}
+        />
+      </SendForm>
     </div>
   );
 }

@@ -1,9 +1,21 @@
 'use client';
 
+import type { holdMachine } from '../../services/machines/holds';
+import type {
+  addStation,
+  changeCard,
+  removeStation,
+  renameMachine,
+  renameStation,
+  renewLabel,
+  retireMachine,
+} from '../../services/machines/machines';
+import type { Ask, Send } from '../shared/forms/send';
 import { Button, NativeSelect, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Machine.module.css';
 
@@ -11,13 +23,13 @@ interface ManageProps {
   machine: { id: string; nickname: string };
   stations: { id: string; name: string }[];
   kinds: { id: string; name: string }[];
-  rename: (id: string, nickname: string) => Promise<Outcome<unknown>>;
-  retire: (id: string, reason: string) => Promise<Outcome<unknown>>;
-  renewLabel: (id: string) => Promise<Outcome<unknown>>;
-  hold: (id: string, words: string) => Promise<Outcome<unknown>>;
-  addStation: (id: string, input: { kind: string; name: string }) => Promise<Outcome<unknown>>;
-  renameStation: (id: string, name: string) => Promise<Outcome<unknown>>;
-  removeStation: (id: string) => Promise<Outcome<unknown>>;
+  rename: Send<typeof renameMachine>;
+  retire: Send<typeof retireMachine>;
+  renewLabel: Send<typeof renewLabel>;
+  hold: Send<typeof holdMachine>;
+  addStation: Send<typeof addStation>;
+  renameStation: Send<typeof renameStation>;
+  removeStation: Send<typeof removeStation>;
 }
 
 /** What is rarely done to a machine, kept out of the way. */
@@ -31,13 +43,13 @@ export function Manage(props: ManageProps) {
           label="Nickname"
           initial={machine.nickname}
           button="Rename"
-          action={(text) => props.rename(machine.id, text)}
+          action={(text) => props.rename({ machineId: machine.id, nickname: text })}
         />
         <OneLine
           label="Put on hold, in words operators read"
           initial=""
           button="Hold"
-          action={(text) => props.hold(machine.id, text)}
+          action={(text) => props.hold({ machineId: machine.id, words: text })}
         />
         <Stations {...props} />
         <OneLine
@@ -54,45 +66,26 @@ export function Manage(props: ManageProps) {
           label="Retire it; its book stays. Why?"
           initial=""
           button="Retire"
-          action={(text) => props.retire(machine.id, text)}
+          action={(text) => props.retire({ machineId: machine.id, reason: text })}
         />
       </div>
     </details>
   );
 }
 
-function OneLine({
-  label,
-  initial,
-  button,
-  action,
-}: {
+interface OneLineProps {
   label: string;
   initial: string;
   button: string;
-  action: (text: string) => Promise<Outcome<unknown>>;
-}) {
-  const [text, setText] = useState(initial);
-  const { run, pending, problem } = useAction(action);
+  action: Ask<[text: string]>;
+}
+
+function OneLine({ label, initial, button, action }: OneLineProps) {
+  const form = useSendForm(action, { initial: { text: initial }, input: ({ text }) => text });
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(text);
-      }}
-    >
-      <div className={classes.row}>
-        <TextInput
-          label={label}
-          value={text}
-          onChange={(event) => setText(event.currentTarget.value)}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          {button}
-        </Button>
-      </div>
-      <ProblemNote problem={problem} />
-    </form>
+    <SendForm of={form} button={button} buttonProps={{ variant: 'default' }} row>
+      <TextInput label={label} {...form.field('text')} flex={1} />
+    </SendForm>
   );
 }
 
@@ -104,10 +97,12 @@ function Stations({
   renameStation,
   removeStation,
 }: ManageProps) {
-  const [kind, setKind] = useState(kinds[0]!.id);
-  const [name, setName] = useState('');
+  const form = useSendForm(addStation, {
+    initial: { kind: kinds[0]!.id, name: '' },
+    input: (typed) => ({ machineId: machine.id, ...typed }),
+    clears: true,
+  });
   const [editing, setEditing] = useState<string | null>(null);
-  const add = useAction(addStation, () => setName(''));
   const remove = useAction(removeStation);
   return (
     <div>
@@ -121,7 +116,7 @@ function Stations({
                 initial={station.name}
                 button="Rename"
                 action={async (text) => {
-                  const outcome = await renameStation(station.id, text);
+                  const outcome = await renameStation({ stationId: station.id, name: text });
                   if (outcome.ok) setEditing(null);
                   return outcome;
                 }}
@@ -143,80 +138,39 @@ function Stations({
         ))}
       </ul>
       <ProblemNote problem={remove.problem} />
-      <div className={classes.row}>
+      <SendForm of={form} button="Add" buttonProps={{ variant: 'default' }} row>
         <NativeSelect
           label="Add a station"
           data={kinds.map(({ id, name: label }) => ({ value: id, label }))}
-          value={kind}
-          onChange={(event) => setKind(event.currentTarget.value)}
+          {...form.field('kind')}
         />
         <TextInput
           label="Its name here"
-          placeholder={kinds.find(({ id }) => id === kind)?.name}
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
+          placeholder={kinds.find(({ id }) => id === form.values.kind)?.name}
+          {...form.field('name')}
         />
-        <Button
-          variant="default"
-          loading={add.pending}
-          onClick={() => add.run(machine.id, { kind, name })}
-        >
-          Add
-        </Button>
-      </div>
-      <ProblemNote problem={add.problem} />
+      </SendForm>
     </div>
   );
 }
 
-/** The machine card: shown, or edited in place. */
-export function Card({
-  machineId,
-  fields,
-  card,
-  change,
-}: {
+interface CardProps {
   machineId: string;
   fields: (readonly [field: string, label: string])[];
   card: Record<string, string>;
-  change: (id: string, card: Record<string, string>) => Promise<Outcome<unknown>>;
-}) {
-  const [draft, setDraft] = useState<Record<string, string> | null>(null);
-  const { run, pending, problem } = useAction(change, () => setDraft(null));
+  change: Send<typeof changeCard>;
+}
+
+/** The machine card: shown, or edited in place. */
+export function Card(props: CardProps) {
+  const [editing, setEditing] = useState(false);
+  const { fields, card } = props;
   const known = fields.filter(([field]) => card[field]);
   return (
     <section className="panel" aria-labelledby="card">
       <h2 id="card">Machine card</h2>
-      {draft ? (
-        <form
-          className={classes.manage}
-          onSubmit={(event) => {
-            event.preventDefault();
-            run(machineId, draft);
-          }}
-        >
-          {fields.map(([field, label]) => (
-            <Textarea
-              key={field}
-              label={label}
-              minRows={1}
-              value={draft[field] ?? ''}
-              onChange={(event) => {
-                const { value } = event.currentTarget;
-                setDraft((before) => ({ ...before, [field]: value }));
-              }}
-            />
-          ))}
-          <ProblemNote problem={problem} />
-          <div className={classes.row}>
-            <Button type="submit" loading={pending}>
-              Keep
-            </Button>
-            <Button variant="default" onClick={() => setDraft(null)}>
-              Leave as it was
-            </Button>
-          </div>
-        </form>
+      {editing ? (
+        <CardForm {...props} close={() => setEditing(false)} />
       ) : (
         <>
           {known.length === 0 && (
@@ -233,11 +187,34 @@ export function Card({
               </div>
             ))}
           </dl>
-          <UnstyledButton td="underline" mt={8} onClick={() => setDraft({ ...card })}>
+          <UnstyledButton td="underline" mt={8} onClick={() => setEditing(true)}>
             Edit the card
           </UnstyledButton>
         </>
       )}
     </section>
+  );
+}
+
+function CardForm({ machineId, fields, card, change, close }: CardProps & { close: () => void }) {
+  const form = useSendForm(change, {
+    initial: Object.fromEntries(fields.map(([field]) => [field, card[field] ?? ''])),
+    input: (typed) => ({ machineId, card: typed }),
+    onDone: close,
+  });
+  return (
+    <SendForm
+      of={form}
+      button="Keep"
+      beside={
+        <Button variant="default" onClick={close}>
+          Leave as it was
+        </Button>
+      }
+    >
+      {fields.map(([field, label]) => (
+        <Textarea key={field} label={label} minRows={1} {...form.field(field)} />
+      ))}
+    </SendForm>
   );
 }

@@ -1,10 +1,11 @@
 'use client';
 
-import { Button, Select, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import type { AcceptedMark } from '../../services/faults/accepted-marks';
-import type { Outcome } from '../../services/shop';
+import type { AcceptedMark, acceptMark, dropMark } from '../../services/faults/accepted-marks';
+import type { Send } from '../shared/forms/send';
+import { Select, TextInput } from '@mantine/core';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed } from '../shared/frame/Allowed';
 import { ago } from '../shared/marks/when';
@@ -17,23 +18,18 @@ interface MarksProps {
   now: number;
   zone: string;
   actions: {
-    accept: (input: {
-      machineId: string;
-      stationId: string | null;
-      words: string;
-    }) => Promise<Outcome<unknown>>;
-    drop: (id: string, how: string) => Promise<Outcome<unknown>>;
+    accept: Send<typeof acceptMark>;
+    drop: Send<typeof dropMark>;
   };
 }
 
 /** Marks and scars that are known and harmless: whoever reports is shown them first. */
 export function Marks({ machineId, marks, stations, now, zone, actions }: MarksProps) {
   const drop = useAction(actions.drop);
-  const [words, setWords] = useState('');
-  const [stationId, setStationId] = useState<string | null>(null);
-  const accept = useAction(actions.accept, () => {
-    setWords('');
-    setStationId(null);
+  const form = useSendForm(actions.accept, {
+    initial: { words: '', stationId: null as string | null },
+    input: (typed) => ({ machineId, ...typed }),
+    clears: true,
   });
   return (
     <section className="panel" aria-labelledby="marks">
@@ -53,7 +49,7 @@ export function Marks({ machineId, marks, stations, now, zone, actions }: MarksP
               <button
                 className="go"
                 disabled={drop.pending}
-                onClick={() => drop.run(mark.id, 'taken off the list')}
+                onClick={() => drop.run({ markId: mark.id, how: 'taken off the list' })}
               >
                 Gone
               </button>
@@ -65,34 +61,20 @@ export function Marks({ machineId, marks, stations, now, zone, actions }: MarksP
       <Allowed right="diagnose">
         <details>
           <summary>Accept a mark</summary>
-          <form
-            style={{ display: 'grid', gap: 10, marginTop: 8 }}
-            onSubmit={(event) => {
-              event.preventDefault();
-              accept.run({ machineId, stationId, words });
-            }}
-          >
+          <SendForm of={form} button="Accept it" buttonProps={{ variant: 'default' }}>
             <Select
               label="Where"
               placeholder="the machine as a whole"
               data={stations}
-              value={stationId}
-              onChange={setStationId}
               clearable
+              {...form.field('stationId')}
             />
             <TextInput
               label="The mark"
               placeholder="scorch beside the left clamp, from before"
-              value={words}
-              onChange={(event) => setWords(event.currentTarget.value)}
+              {...form.field('words')}
             />
-            <ProblemNote problem={accept.problem} />
-            <div>
-              <Button type="submit" variant="default" loading={accept.pending}>
-                Accept it
-              </Button>
-            </div>
-          </form>
+          </SendForm>
         </details>
       </Allowed>
     </section>

@@ -2,32 +2,33 @@
 
 import { Button, Checkbox, NumberInput, PasswordInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Post } from '../../services/mail/letters';
-import type { Outcome } from '../../services/shop';
+import type { changePost, Post } from '../../services/mail/letters';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask, Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
 import { useAction } from '../shared/forms/use-action';
-import classes from './Mail.module.css';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
 
 const empty: Post = { host: '', port: 587, secure: false, user: '', password: '', from: '' };
 
-/** How mail goes out: the server, the sender, and a try. */
-export function PostForm({
-  post,
-  trouble,
-  change,
-  attempt,
-}: {
+interface PostFormProps {
   post: Post | null;
   /** why the settings that are kept cannot be used */
   trouble: string | null;
-  change: (input: Post) => Promise<Outcome<unknown>>;
-  attempt: () => Promise<Outcome<string>>;
-}) {
-  const [input, setInput] = useState<Post>(post ?? empty);
-  const [said, setSaid] = useState('');
-  const keeping = useAction(change, () => setSaid('Kept.'));
-  const trying = useAction(attempt, (mail) => setSaid(`Sent to ${mail}.`));
-  const set = (part: Partial<Post>) => setInput((before) => ({ ...before, ...part }));
+  change: Send<typeof changePost>;
+  attempt: Ask<[], string>;
+}
+
+/** How mail goes out: the server, the sender, and a try. */
+export function PostForm({ post, trouble, change, attempt }: PostFormProps) {
+  const [sentTo, setSentTo] = useState<string | null>(null);
+  const form = useSendForm(change, {
+    initial: { ...(post ?? empty) },
+    input: (typed) => ({ ...typed, port: figure(typed.port) }),
+    said: 'Kept.',
+    onDone: () => setSentTo(null),
+  });
+  const trying = useAction(attempt, setSentTo);
   return (
     <section className="panel" aria-labelledby="post">
       <h2 id="post">How mail goes out</h2>
@@ -36,72 +37,39 @@ export function PostForm({
         fault may leave an address for one letter.
       </p>
       {trouble && <ProblemNote problem={{ field: null, message: trouble }} />}
-      <form
-        className={classes.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          setSaid('');
-          keeping.run(input);
-        }}
+      <SendForm
+        of={form}
+        button="Keep"
+        beside={
+          <>
+            <Button
+              variant="default"
+              disabled={!post}
+              loading={trying.pending}
+              onClick={() => trying.run()}
+            >
+              Try it
+            </Button>
+            <span role="status">{sentTo && `Sent to ${sentTo}.`}</span>
+          </>
+        }
       >
-        <TextInput
-          label="Mail server"
-          value={input.host}
-          onChange={(event) => set({ host: event.currentTarget.value })}
-          error={keeping.at('host')}
-        />
-        <NumberInput
-          label="Port"
-          min={1}
-          max={65535}
-          value={input.port}
-          onChange={(port) => set({ port: Number(port) })}
-          error={keeping.at('port')}
-        />
-        <TextInput
-          label="Sender"
-          type="email"
-          value={input.from}
-          onChange={(event) => set({ from: event.currentTarget.value })}
-          error={keeping.at('from')}
-        />
-        <TextInput
-          label="User"
-          autoComplete="off"
-          value={input.user}
-          onChange={(event) => set({ user: event.currentTarget.value })}
-        />
+        <TextInput label="Mail server" {...form.field('host')} />
+        <NumberInput label="Port" min={1} max={65535} {...form.field('port')} />
+        <TextInput label="Sender" type="email" {...form.field('from')} />
+        <TextInput label="User" autoComplete="off" {...form.field('user')} />
         <PasswordInput
           label="Password"
           placeholder={post ? 'left as it is' : ''}
           autoComplete="off"
-          value={input.password}
-          onChange={(event) => set({ password: event.currentTarget.value })}
+          {...form.field('password')}
         />
         <Checkbox
           label="TLS from the first byte (usually port 465)"
-          checked={input.secure}
-          onChange={(event) => set({ secure: event.currentTarget.checked })}
+          {...form.field('secure', 'checkbox')}
         />
-        <div className={classes.buttons}>
-          <Button type="submit" loading={keeping.pending}>
-            Keep
-          </Button>
-          <Button
-            variant="default"
-            disabled={!post}
-            loading={trying.pending}
-            onClick={() => {
-              setSaid('');
-              trying.run();
-            }}
-          >
-            Try it
-          </Button>
-          <span role="status">{said}</span>
-        </div>
-      </form>
-      <ProblemNote problem={trying.problem ?? (keeping.problem?.field ? null : keeping.problem)} />
+      </SendForm>
+      <ProblemNote problem={trying.problem} />
     </section>
   );
 }

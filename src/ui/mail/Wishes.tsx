@@ -1,12 +1,10 @@
 'use client';
 
-import { Button, Checkbox, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import type { MailWishes } from '../../services/mail/letters';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
-import classes from './Mail.module.css';
+import { Checkbox, TextInput } from '@mantine/core';
+import type { changeMailWishes, MailWishes } from '../../services/mail/letters';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 
 const kinds = [
   ['stops', 'At once, when somebody reports danger'],
@@ -14,52 +12,27 @@ const kinds = [
   ['digest', 'Each morning, what stands: held, broken, due, short'],
 ] as const;
 
-/** What one is mailed. Nothing, unless it is chosen here. */
-export function Wishes({
-  wishes,
-  change,
-}: {
+interface WishesProps {
   wishes: MailWishes;
-  change: (input: MailWishes) => Promise<Outcome<unknown>>;
-}) {
-  const [input, setInput] = useState(wishes);
-  const [kept, setKept] = useState(false);
-  const { run, pending, problem, at } = useAction(change, () => setKept(true));
+  change: Send<typeof changeMailWishes>;
+}
+
+/** What one is mailed. Nothing, unless it is chosen here. */
+export function Wishes({ wishes, change }: WishesProps) {
+  const form = useSendForm(change, {
+    initial: { ...wishes, mail: wishes.mail ?? '' },
+    input: (typed) => typed,
+    said: 'Kept.',
+  });
   return (
     <section className="panel" aria-labelledby="wishes">
       <h2 id="wishes">Mail to you</h2>
-      <form
-        className={classes.wishes}
-        onSubmit={(event) => {
-          event.preventDefault();
-          setKept(false);
-          run({ ...input, mail: input.mail ?? '' });
-        }}
-      >
-        <TextInput
-          label="Address"
-          type="email"
-          autoComplete="email"
-          value={input.mail ?? ''}
-          onChange={(event) => setInput({ ...input, mail: event.currentTarget.value })}
-          error={at('mail')}
-        />
+      <SendForm of={form} button="Keep" buttonProps={{ variant: 'default' }}>
+        <TextInput label="Address" type="email" autoComplete="email" {...form.field('mail')} />
         {kinds.map(([kind, label]) => (
-          <Checkbox
-            key={kind}
-            label={label}
-            checked={input[kind]}
-            onChange={(event) => setInput({ ...input, [kind]: event.currentTarget.checked })}
-          />
+          <Checkbox key={kind} label={label} {...form.field(kind, 'checkbox')} />
         ))}
-        <ProblemNote problem={problem?.field ? null : problem} />
-        <div className={classes.buttons}>
-          <Button type="submit" variant="default" loading={pending}>
-            Keep
-          </Button>
-          <span role="status">{kept && 'Kept.'}</span>
-        </div>
-      </form>
+      </SendForm>
     </section>
   );
 }

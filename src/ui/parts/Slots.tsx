@@ -1,21 +1,30 @@
 'use client';
 
-import { Button, TextInput, UnstyledButton } from '@mantine/core';
+import type {
+  addModule,
+  endModule,
+  ModuleView,
+  moveModule,
+  replaceModule,
+  Slot,
+} from '../../services/parts/parts';
+import type { Send } from '../shared/forms/send';
+import { Button, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import type { ModuleInput, ModuleView, Slot } from '../../services/parts/parts';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { dayDate } from '../shared/marks/when';
 import classes from './Modules.module.css';
 import { lifeHours } from './words';
 
 export interface ModuleActions {
-  add: (input: ModuleInput) => Promise<Outcome<unknown>>;
-  move: (moduleId: string, machineId: string | null) => Promise<Outcome<unknown>>;
-  replace: (moduleId: string, why: string, serial: string) => Promise<Outcome<unknown>>;
-  end: (moduleId: string, why: string) => Promise<Outcome<unknown>>;
+  add: Send<typeof addModule>;
+  move: Send<typeof moveModule>;
+  replace: Send<typeof replaceModule>;
+  end: Send<typeof endModule>;
 }
 
 interface SlotsProps {
@@ -80,7 +89,7 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
               key={other.id}
               className={classes.choice}
               disabled={move.pending}
-              onClick={() => move.run(other.id, machine.id)}
+              onClick={() => move.run({ moduleId: other.id, machineId: machine.id })}
             >
               <span className={classes.serial}>{other.serial}</span>
               <span className="quiet">
@@ -93,7 +102,7 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
             <UnstyledButton
               className={classes.choice}
               disabled={move.pending}
-              onClick={() => move.run(fitted.id, null)}
+              onClick={() => move.run({ moduleId: fitted.id, machineId: null })}
             >
               Into the drawer, nothing in its place
             </UnstyledButton>
@@ -117,124 +126,81 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
   );
 }
 
-function Replace({
-  kind,
-  fitted,
-  actions,
-  close,
-}: {
+interface ReplaceProps {
   kind: Slot['kind'];
   fitted: ModuleView;
   actions: Pick<ModuleActions, 'replace' | 'end'>;
   close: () => void;
-}) {
-  const [why, setWhy] = useState<string | null>(null);
-  const [other, setOther] = useState('');
-  const [serial, setSerial] = useState('');
-  const { run, pending, problem, at } = useAction(actions.replace, close);
+}
+
+function Replace({ kind, fitted, actions, close }: ReplaceProps) {
+  const moduleId = fitted.id;
+  const reasonOf = ({ why, other }: { why: string | null; other: string }) => other || (why ?? '');
+  const form = useSendForm(actions.replace, {
+    initial: { why: null as string | null, other: '', serial: '' },
+    input: ({ serial, ...typed }) => ({ moduleId, why: reasonOf(typed), serial }),
+    onDone: close,
+  });
   const ending = useAction(actions.end, close);
-  const reason = other.trim() || (why ?? '');
   return (
-    <div className={classes.form}>
-      <Tiles
-        legend={`What did ${fitted.serial} die of?`}
-        tiles={kind.deaths.map((value) => ({ value, label: value }))}
-        value={why}
-        onChange={setWhy}
-        clearable
-      />
-      <TextInput
-        label="or in words"
-        value={other}
-        onChange={(event) => setOther(event.currentTarget.value)}
-      />
-      <TextInput
-        label="Serial number of the new one"
-        value={serial}
-        onChange={(event) => setSerial(event.currentTarget.value)}
-        error={at('serial')}
-      />
-      <ProblemNote problem={ending.problem ?? (problem?.field === 'serial' ? null : problem)} />
-      <div className={classes.row}>
-        <Button loading={pending} onClick={() => run(fitted.id, reason, serial)}>
-          The new one is in
-        </Button>
+    <SendForm
+      of={form}
+      button="The new one is in"
+      beside={
         <Button
           variant="default"
           loading={ending.pending}
-          onClick={() => ending.run(fitted.id, reason)}
+          onClick={() => ending.run({ moduleId, why: reasonOf(form.values) })}
         >
           Nothing in its place yet
         </Button>
-      </div>
-    </div>
+      }
+    >
+      <Tiles
+        legend={`What did ${fitted.serial} die of?`}
+        tiles={kind.deaths.map((value) => ({ value, label: value }))}
+        value={form.values.why}
+        onChange={(why) => form.set({ why })}
+        clearable
+      />
+      <TextInput label="or in words" {...form.field('other')} />
+      <TextInput label="Serial number of the new one" {...form.field('serial')} />
+      <ProblemNote problem={ending.problem} />
+    </SendForm>
   );
 }
 
-function Add({
-  kind,
-  machine,
-  here,
-  add,
-  close,
-}: {
+interface AddProps {
   kind: string;
   machine: SlotsProps['machine'];
   /** it is the one in the machine, and has been all along */
   here: boolean;
   add: ModuleActions['add'];
   close: () => void;
-}) {
-  const [serial, setSerial] = useState('');
-  const [name, setName] = useState('');
-  const [had, setHad] = useState('');
-  const { run, pending, problem, at } = useAction(add, close);
+}
+
+function Add({ kind, machine, here, add, close }: AddProps) {
+  const form = useSendForm(add, {
+    initial: { serial: '', name: '', hadHours: 0 as number | '' },
+    input: ({ hadHours, ...typed }) => ({
+      kind,
+      ...typed,
+      hadHours: hadHours || 0,
+      machineId: here ? machine.id : null,
+      at: here ? null : Date.now(),
+    }),
+    onDone: close,
+  });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({
-          kind,
-          serial,
-          name,
-          hadHours: Number(had.replace(',', '.')) || 0,
-          machineId: here ? machine.id : null,
-          at: here ? null : Date.now(),
-        });
-      }}
-    >
+    <SendForm of={form} button="Note it">
       <p className="quiet">
         {here
           ? `The one that is in ${machine.nickname}: its counters go on as they are.`
           : 'It goes into the drawer; swap it in from there.'}
       </p>
-      <TextInput
-        label="Serial number"
-        value={serial}
-        onChange={(event) => setSerial(event.currentTarget.value)}
-        error={at('serial')}
-      />
-      <TextInput
-        label="What it is"
-        placeholder="20 W blue"
-        value={name}
-        onChange={(event) => setName(event.currentTarget.value)}
-      />
-      <TextInput
-        label="Run hours it had before"
-        inputMode="decimal"
-        placeholder="0"
-        value={had}
-        onChange={(event) => setHad(event.currentTarget.value)}
-        error={at('hadHours')}
-      />
-      <ProblemNote problem={problem?.field === 'serial' ? null : problem} />
-      <div>
-        <Button type="submit" loading={pending}>
-          Note it
-        </Button>
-      </div>
-    </form>
+      <TextInput label="Serial number" {...form.field('serial')} />
+      <TextInput label="What it is" placeholder="20 W blue" {...form.field('name')} />
+      <NumberInput label="Run hours it had before" min={0} {...form.field('hadHours')} />
+    </SendForm>
   );
 }

@@ -2,8 +2,8 @@
 
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask } from '../shared/forms/send';
 import { useAction } from '../shared/forms/use-action';
 import classes from './People.module.css';
 
@@ -17,8 +17,8 @@ export function CodeForm({
   /** whose it is */
   name: string;
   has: boolean;
-  give: () => Promise<Outcome<string>>;
-  drop: () => Promise<Outcome<unknown>>;
+  give: Ask<[], string>;
+  drop: Ask;
 }) {
   const [code, setCode] = useState<string | null>(null);
   const giving = useAction(give, setCode);

@@ -1,9 +1,10 @@
 'use client';
 
+import type { changeSetting } from '../../services/setup/settings';
+import type { Send } from '../shared/forms/send';
 import { Checkbox, Group } from '@mantine/core';
 import { may, roles, type Role } from '../../core/people/roles';
 import type { LabelAsks as Asks } from '../../services/shop';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
@@ -17,7 +18,7 @@ export function LabelAsks({
   asks: Asks;
   /** for whom a code is enough */
   codeRoles: readonly Role[];
-  change: (name: 'label-asks' | 'code-roles', value: string) => Promise<Outcome<string>>;
+  change: Send<typeof changeSetting>;
 }) {
   const { run, problem } = useAction(change);
   return (
@@ -31,14 +32,14 @@ export function LabelAsks({
           { value: 'code', label: 'their own short code', hint: 'nobody can sign for another' },
         ]}
         value={asks}
-        onChange={(value) => value && run('label-asks', value)}
+        onChange={(value) => value && run({ name: 'label-asks', value })}
       />
       {asks === 'code' && (
         <Checkbox.Group
           label="A code is enough for"
           description="Others can watch a code being typed: whoever may do more signs in instead."
           value={[...codeRoles]}
-          onChange={(chosen) => run('code-roles', chosen.join(', ') || 'nobody')}
+          onChange={(chosen) => run({ name: 'code-roles', value: chosen.join(', ') || 'nobody' })}
           mt="sm"
         >
           <Group mt={6}>

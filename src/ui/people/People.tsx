@@ -1,17 +1,26 @@
 'use client';
 
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, Radio, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { roles, roleWords, type Role } from '../../core/people/roles';
-import type { Person } from '../../services/people/people';
-import type { Outcome } from '../../services/shop';
+import type {
+  bringBack,
+  changeRole,
+  dropCode,
+  endPerson,
+  giveCode,
+  Person,
+  signOutPerson,
+} from '../../services/people/people';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask, Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import { ago } from '../shared/marks/when';
 import { CodeForm } from './CodeForm';
 import classes from './People.module.css';
 
-type Change<A extends unknown[]> = (...args: A) => Promise<Outcome<unknown>>;
 type Link = { link: string | null };
 
 interface PeopleProps {
@@ -21,14 +30,14 @@ interface PeopleProps {
   now: number;
   zone: string;
   actions: {
-    add: (input: { name: string; role: string; account: boolean }) => Promise<Outcome<Link>>;
-    invite: (personId: string) => Promise<Outcome<Link>>;
-    role: Change<[personId: string, role: string]>;
-    end: Change<[personId: string]>;
-    back: Change<[personId: string]>;
-    giveCode: (personId: string) => Promise<Outcome<string>>;
-    dropCode: Change<[personId: string]>;
-    signOut: Change<[personId: string, placeId: string | null]>;
+    add: Ask<[{ name: string; role: Role; account: boolean }], Link>;
+    invite: Ask<[personId: string], Link>;
+    role: Send<typeof changeRole>;
+    end: Send<typeof endPerson>;
+    back: Send<typeof bringBack>;
+    giveCode: Send<typeof giveCode>;
+    dropCode: Send<typeof dropCode>;
+    signOut: Send<typeof signOutPerson>;
   };
 }
 
@@ -111,7 +120,7 @@ function One({
             data={[...roles]}
             value={role}
             allowDeselect={false}
-            onChange={(value) => value && change.run(id, value)}
+            onChange={(value) => value && change.run({ personId: id, role: value })}
             w={150}
           />
         ) : (
@@ -132,7 +141,7 @@ function One({
                 variant="default"
                 loading={signOut.pending}
                 disabled={places.length === 0}
-                onClick={() => signOut.run(id, null)}
+                onClick={() => signOut.run({ personId: id, placeId: null })}
               >
                 Sign out everywhere
               </Button>
@@ -156,65 +165,43 @@ function One({
   );
 }
 
-function AddPerson({
-  add,
-  onAdded,
-}: {
+interface AddPersonProps {
   add: PeopleProps['actions']['add'];
   onAdded: (name: string, link: string | null) => void;
-}) {
-  const [name, setName] = useState('');
-  const [role, setRole] = useState<Role>('operator');
-  const { run, pending, problem, at } = useAction(add, ({ link }) => {
-    onAdded(name, link);
-    setName('');
+}
+
+function AddPerson({ add, onAdded }: AddPersonProps) {
+  const form = useSendForm(add, {
+    initial: { name: '', role: 'operator' as Role, account: true },
+    input: (typed) => typed,
+    onDone: ({ link }: Link, { name }) => onAdded(name, link),
+    clears: true,
   });
   return (
     <section className="panel" aria-labelledby="add">
       <h2 id="add">Add somebody</h2>
-      <form
-        className={classes.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run({ name, role, account: true });
-        }}
-      >
-        <TextInput
-          label="Name"
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-          error={at('name')}
-        />
-        <fieldset className={classes.roles}>
-          <legend>Role</legend>
-          {roles.map((one) => (
-            <label key={one}>
-              <input
-                type="radio"
-                name="role"
-                checked={role === one}
-                onChange={() => setRole(one)}
-              />
-              <span>
-                <b>{one}</b> <span className="quiet">{roleWords[one]}</span>
-              </span>
-            </label>
-          ))}
-        </fieldset>
-        <ProblemNote problem={problem?.field === 'name' ? null : problem} />
-        <div className={classes.more}>
-          <Button type="submit" loading={pending}>
-            Add and invite
-          </Button>
+      <SendForm
+        of={form}
+        button="Add and invite"
+        beside={
           <Button
             variant="default"
-            loading={pending}
-            onClick={() => run({ name, role, account: false })}
+            loading={form.pending}
+            onClick={() => form.submit({ account: false })}
           >
             Only for labels
           </Button>
-        </div>
-      </form>
+        }
+      >
+        <TextInput label="Name" {...form.field('name')} />
+        <Radio.Group label="Role" {...form.field('role')}>
+          <Stack gap={6} mt={4}>
+            {roles.map((role) => (
+              <Radio key={role} value={role} label={role} description={roleWords[role]} />
+            ))}
+          </Stack>
+        </Radio.Group>
+      </SendForm>
     </section>
   );
 }

@@ -1,45 +1,19 @@
 'use client';
 
-import { Button, PasswordInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
-import classes from './EntryPage.module.css';
+import { PasswordInput, TextInput } from '@mantine/core';
+import type { Ask } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 
-type SignIn = (input: { name: string; password: string }) => Promise<Outcome<unknown>>;
-
-export function SignInForm({ signIn }: { signIn: SignIn }) {
-  const [name, setName] = useState('');
-  const [password, setPassword] = useState('');
-  const { run, pending, problem } = useAction(signIn);
+export function SignInForm({ signIn }: { signIn: Ask<[{ name: string; password: string }]> }) {
+  const form = useSendForm(signIn, {
+    initial: { name: '', password: '' },
+    input: (typed) => typed,
+  });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run({ name, password });
-      }}
-    >
-      <TextInput
-        label="Name"
-        autoComplete="username"
-        value={name}
-        onChange={(event) => setName(event.currentTarget.value)}
-        autoFocus
-        required
-      />
-      <PasswordInput
-        label="Password"
-        autoComplete="current-password"
-        value={password}
-        onChange={(event) => setPassword(event.currentTarget.value)}
-        required
-      />
-      <ProblemNote problem={problem} />
-      <Button type="submit" loading={pending}>
-        Sign in
-      </Button>
-    </form>
+    <SendForm of={form} button="Sign in" buttonProps={{ fullWidth: true }}>
+      <TextInput label="Name" autoComplete="username" autoFocus {...form.field('name')} />
+      <PasswordInput label="Password" autoComplete="current-password" {...form.field('password')} />
+    </SendForm>
   );
 }

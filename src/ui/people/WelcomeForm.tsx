@@ -1,96 +1,58 @@
 'use client';
 
-import { Autocomplete, Button, PasswordInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
-import classes from './EntryPage.module.css';
+import { Autocomplete, PasswordInput, TextInput } from '@mantine/core';
+import type { Ask } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 
-type Welcome = (input: {
+interface Typed {
   name: string;
   password: string;
   shopName: string;
   timezone: string;
   word: string;
-}) => Promise<Outcome<unknown>>;
+}
 
-/** First start: the shop's name and zone, the technician's name and password. */
-export function WelcomeForm({
-  welcome,
-  zones,
-  shopName,
-  timezone,
-  asksWord,
-}: {
-  welcome: Welcome;
+interface WelcomeFormProps {
+  welcome: Ask<[Typed]>;
   /** whether the word that the server printed is asked for */
   asksWord: boolean;
   zones: string[];
   shopName: string;
   timezone: string;
-}) {
-  const [input, setInput] = useState({ name: '', password: '', shopName, timezone, word: '' });
-  const { run, pending, problem, at } = useAction(welcome);
-  const set = (field: keyof typeof input) => (value: string) =>
-    setInput((before) => ({ ...before, [field]: value }));
+}
+
+/** First start: the shop's name and zone, the technician's name and password. */
+export function WelcomeForm({ welcome, zones, shopName, timezone, asksWord }: WelcomeFormProps) {
+  const form = useSendForm(welcome, {
+    initial: { name: '', password: '', shopName, timezone, word: '' },
+    input: (typed) => ({ ...typed }),
+  });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        run(input);
-      }}
-    >
-      <TextInput
-        label="Name of the shop"
-        value={input.shopName}
-        onChange={(event) => set('shopName')(event.currentTarget.value)}
-        error={at('shopName')}
-        required
-      />
+    <SendForm of={form} button="Open the book" buttonProps={{ fullWidth: true }}>
+      <TextInput label="Name of the shop" {...form.field('shopName')} />
       <Autocomplete
         label="Time zone of the shop"
         description="Decides what a day is."
         data={zones}
         limit={8}
-        value={input.timezone}
-        onChange={set('timezone')}
-        error={at('timezone')}
-        required
+        {...form.field('timezone')}
       />
-      <TextInput
-        label="Your name, technician"
-        autoComplete="username"
-        value={input.name}
-        onChange={(event) => set('name')(event.currentTarget.value)}
-        error={at('name')}
-        required
-      />
+      <TextInput label="Your name, technician" autoComplete="username" {...form.field('name')} />
       <PasswordInput
         label="Your password"
         description="At least 10 characters."
         autoComplete="new-password"
-        value={input.password}
-        onChange={(event) => set('password')(event.currentTarget.value)}
-        error={at('password')}
-        required
+        {...form.field('password')}
       />
       {asksWord && (
         <TextInput
           label="The server's word"
           description="Printed in its terminal when it started: so only its owner opens the book."
           autoComplete="off"
-          value={input.word}
-          onChange={(event) => set('word')(event.currentTarget.value)}
-          error={at('word')}
-          required
+          {...form.field('word')}
         />
       )}
-      <ProblemNote problem={problem?.field ? null : problem} />
-      <Button type="submit" loading={pending}>
-        Open the book
-      </Button>
-    </form>
+    </SendForm>
   );
 }

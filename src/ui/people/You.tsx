@@ -1,10 +1,12 @@
 'use client';
 
 import { Button, PasswordInput } from '@mantine/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import type { Person } from '../../services/people/people';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
 import { ago } from '../shared/marks/when';
 import { CodeForm } from './CodeForm';
@@ -17,10 +19,10 @@ interface YouProps {
   /** what else is one's own */
   children: ReactNode;
   actions: {
-    password: (input: { present: string; next: string }) => Promise<Outcome<unknown>>;
-    giveCode: () => Promise<Outcome<string>>;
-    dropCode: () => Promise<Outcome<unknown>>;
-    signOut: (placeId: string) => Promise<Outcome<unknown>>;
+    password: Ask<[{ present: string; next: string }]>;
+    giveCode: Ask<[], string>;
+    dropCode: Ask;
+    signOut: Ask<[placeId: string]>;
   };
 }
 
@@ -81,43 +83,25 @@ function browserWords(agent: string): string {
 }
 
 function Password({ change }: { change: YouProps['actions']['password'] }) {
-  const [input, setInput] = useState({ present: '', next: '' });
-  const [done, setDone] = useState(false);
-  const { run, pending, problem, at } = useAction(change, () => {
-    setInput({ present: '', next: '' });
-    setDone(true);
+  const form = useSendForm(change, {
+    initial: { present: '', next: '' },
+    input: (typed) => typed,
+    said: 'Changed. Everywhere else you are signed out.',
+    clears: true,
   });
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        setDone(false);
-        run(input);
-      }}
-    >
+    <SendForm of={form} button="Change the password" buttonProps={{ variant: 'default' }}>
       <PasswordInput
         label="Present password"
         autoComplete="current-password"
-        value={input.present}
-        onChange={(event) => setInput({ ...input, present: event.currentTarget.value })}
-        error={at('present')}
+        {...form.field('present')}
       />
       <PasswordInput
         label="New password"
         description="At least 10 characters."
         autoComplete="new-password"
-        value={input.next}
-        onChange={(event) => setInput({ ...input, next: event.currentTarget.value })}
-        error={at('next')}
+        {...form.field('next')}
       />
-      <ProblemNote problem={problem?.field ? null : problem} />
-      <div className={classes.more}>
-        <Button type="submit" variant="default" loading={pending}>
-          Change the password
-        </Button>
-        <span role="status">{done && 'Changed. Everywhere else you are signed out.'}</span>
-      </div>
-    </form>
+    </SendForm>
   );
 }

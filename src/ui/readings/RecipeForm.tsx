@@ -1,43 +1,46 @@
 'use client';
 
-import { Autocomplete, Button, Checkbox, NumberInput } from '@mantine/core';
-import { useState } from 'react';
-import type { RecipeInput } from '../../services/readings/strength/recipes';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
-import classes from './Strength.module.css';
+import { Autocomplete, Checkbox, NumberInput } from '@mantine/core';
+import type { changeRecipe } from '../../services/readings/strength/recipes';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
 
-const empty = { thickness: '', power: '', speed: '', passes: 1 } as Record<
-  'thickness' | 'power' | 'speed' | 'passes',
-  number | ''
->;
-
-const fields = [
+const figures = [
   ['thickness', 'Thickness, mm'],
   ['power', 'Power, %'],
   ['speed', 'Speed, mm/s'],
   ['passes', 'Passes'],
 ] as const;
 
-/** Adds a recipe: stock and settings at which it just cuts through. */
-export function RecipeForm({
-  machineId,
-  materials,
-  change,
-}: {
+interface RecipeFormProps {
   machineId: string;
   materials: string[];
-  change: (input: RecipeInput) => Promise<Outcome<unknown>>;
-}) {
-  const [material, setMaterial] = useState('');
-  const [air, setAir] = useState(true);
-  const [figures, setFigures] = useState(empty);
-  const { run, pending, problem, at } = useAction(change, () => {
-    setMaterial('');
-    setFigures(empty);
+  change: Send<typeof changeRecipe>;
+}
+
+/** Adds a recipe: stock and settings at which it just cuts through. */
+export function RecipeForm({ machineId, materials, change }: RecipeFormProps) {
+  const form = useSendForm(change, {
+    initial: {
+      material: '',
+      thickness: '' as number | '',
+      power: '' as number | '',
+      speed: '' as number | '',
+      passes: 1 as number | '',
+      airAssist: true,
+    },
+    input: ({ material, airAssist, ...typed }) => ({
+      machineId,
+      material,
+      airAssist,
+      thickness: figure(typed.thickness),
+      power: figure(typed.power),
+      speed: figure(typed.speed),
+      passes: figure(typed.passes),
+    }),
+    clears: true,
   });
-  const number = (value: number | '') => (value === '' ? Number.NaN : value);
   return (
     <section className="panel" aria-labelledby="new-recipe">
       <h2 id="new-recipe">Add a recipe</h2>
@@ -45,50 +48,13 @@ export function RecipeForm({
         The stock you keep for testing, always the same, and the settings at which it just falls
         out.
       </p>
-      <form
-        className={classes.recipe}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run({
-            machineId,
-            material,
-            airAssist: air,
-            thickness: number(figures.thickness),
-            power: number(figures.power),
-            speed: number(figures.speed),
-            passes: number(figures.passes),
-          });
-        }}
-      >
-        <Autocomplete
-          label="Stock"
-          data={materials}
-          value={material}
-          onChange={setMaterial}
-          error={at('material')}
-        />
-        {fields.map(([field, label]) => (
-          <NumberInput
-            key={field}
-            label={label}
-            min={0}
-            value={figures[field]}
-            onChange={(value) =>
-              setFigures({ ...figures, [field]: value === '' ? '' : Number(value) })
-            }
-            error={at(field)}
-          />
+      <SendForm of={form} button="Add" buttonProps={{ variant: 'default' }} row>
+        <Autocomplete label="Stock" data={materials} {...form.field('material')} />
+        {figures.map(([name, label]) => (
+          <NumberInput key={name} label={label} min={0} w={130} {...form.field(name)} />
         ))}
-        <Checkbox
-          label="Air assist on"
-          checked={air}
-          onChange={(event) => setAir(event.currentTarget.checked)}
-        />
-        <Button type="submit" variant="default" loading={pending}>
-          Add
-        </Button>
-      </form>
-      <ProblemNote problem={problem?.field ? null : problem} />
+        <Checkbox label="Air assist on" pb={8} {...form.field('airAssist', 'checkbox')} />
+      </SendForm>
     </section>
   );
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import type { dropRecipe } from '../../services/readings/strength/recipes';
+import type { Send } from '../shared/forms/send';
 import { Button, NumberInput } from '@mantine/core';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
@@ -28,7 +30,7 @@ interface StrengthProps {
   now: number;
   zone: string;
   record: (input: BurnInput) => Promise<Outcome<unknown>>;
-  drop: (machineId: string, recipeId: string) => Promise<Outcome<unknown>>;
+  drop: Send<typeof dropRecipe>;
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
@@ -150,7 +152,7 @@ export function Strength(props: StrengthProps) {
           <Button
             variant="default"
             loading={dropping.pending}
-            onClick={() => dropping.run(machineId, recipe.id)}
+            onClick={() => dropping.run({ machineId, recipeId: recipe.id })}
           >
             Take this recipe off the list
           </Button>

@@ -1,14 +1,15 @@
 'use client';
 
-import { Button, FileInput, NumberInput, Select, TextInput } from '@mantine/core';
-import { useState } from 'react';
-import { wallInstants } from '../../core/units/zone';
-import type { Outcome } from '../../services/shop';
-import type { Booking, KnownCalendar } from '../../services/schedule/bookings';
+import { Button, FileInput, NativeSelect, NumberInput, TextInput } from '@mantine/core';
+import type { addBooking, Booking, KnownCalendar } from '../../services/schedule/bookings';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask, Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { figure, instantIn, useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
+import { useDone } from '../shared/frame/Done';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
-import { WhenField } from './fields';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Time.module.css';
 
 interface BookingFormsProps {
@@ -19,18 +20,12 @@ interface BookingFormsProps {
   folder: string;
   zone: string;
   now: number;
-  add: (input: {
-    machineId: string;
-    from: number;
-    to: number;
-    weeks: number;
-    words: string;
-  }) => Promise<Outcome<unknown>>;
-  drop: (entryId: string) => Promise<Outcome<unknown>>;
-  addFile: (form: FormData) => Promise<Outcome<Added>>;
-  link: (input: { machineId: string; name: string; link: string }) => Promise<Outcome<Added>>;
-  readAgain: (id: string) => Promise<Outcome<unknown>>;
-  remove: (id: string) => Promise<Outcome<unknown>>;
+  add: Send<typeof addBooking>;
+  drop: Ask<[entryId: string]>;
+  addFile: Ask<[form: FormData], Added>;
+  link: Ask<[{ machineId: string; name: string; link: string }], Added>;
+  readAgain: Ask<[id: string]>;
+  remove: Ask<[id: string]>;
 }
 
 interface Added {
@@ -38,30 +33,29 @@ interface Added {
   skipped: number;
 }
 
-/** UTC milliseconds of "2026-12-03T18:00" in the shop; NaN when it is no time there. */
-function instantIn(zone: string, typed: string): number {
-  const found = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})/.exec(typed);
-  if (!found) return NaN;
-  const [year, month, day, hour, minute] = found.slice(1).map(Number) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  const at = wallInstants({ year, month, day, hour, minute, second: 0, millisecond: 0 }, zone);
-  return at.kind === 'one' ? at.instant : at.kind === 'twice' ? at.first : NaN;
-}
-
 /** Machines that are spoken for: typed, or read from calendars. */
 export function BookingForms(props: BookingFormsProps) {
   const { machines, bookings, calendars, zone, now } = props;
-  const [machineId, setMachine] = useState(machines[0]?.id ?? '');
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState('');
-  const [weeks, setWeeks] = useState(1);
-  const [words, setWords] = useState('');
-  const adding = useAction(props.add, () => setWords(''));
+  const done = useDone();
+  const form = useSendForm(props.add, {
+    initial: {
+      machineId: machines[0]?.id ?? '',
+      from: '',
+      to: '',
+      weeks: 1 as number | '',
+      words: '',
+    },
+    input: ({ from, to, weeks, ...typed }) => ({
+      ...typed,
+      from: instantIn(zone, from),
+      to: instantIn(zone, to),
+      weeks: figure(weeks),
+    }),
+    onDone: ({ entryId }: { entryId: string }) => {
+      form.set({ words: '' });
+      done('Booked.', entryId);
+    },
+  });
   const dropping = useAction(props.drop);
   const nickname = (id: string) => machines.find((one) => one.id === id)?.nickname ?? 'retired';
   const choices = machines.map(({ id, nickname: label }) => ({ value: id, label }));
@@ -70,63 +64,19 @@ export function BookingForms(props: BookingFormsProps) {
       <section className="panel" aria-labelledby="bookings">
         <h2 id="bookings">Bookings</h2>
         <p className="quiet">A booked machine is not cleaned then.</p>
-        <form
-          className={classes.row}
-          onSubmit={(event) => {
-            event.preventDefault();
-            adding.run({
-              machineId,
-              from: instantIn(zone, from),
-              to: instantIn(zone, to),
-              weeks,
-              words,
-            });
-          }}
-        >
-          <Select
-            label="Machine"
-            data={choices}
-            value={machineId}
-            onChange={(value) => setMachine(value ?? machineId)}
-            allowDeselect={false}
-            w={150}
-          />
+        <SendForm of={form} button="Book" row>
+          <NativeSelect label="Machine" data={choices} w={150} {...form.field('machineId')} />
           <WhenField
-            type="datetime-local"
+            type="datetime"
             label="From"
-            value={from}
-            onChange={(value) => {
-              setFrom(value);
-              if (!to) setTo(value);
-            }}
-            error={adding.at('from')}
+            {...form.field('from')}
+            onChange={(from) => form.set(form.values.to ? { from } : { from, to: from })}
           />
-          <WhenField
-            type="datetime-local"
-            label="To"
-            value={to}
-            onChange={setTo}
-            error={adding.at('to')}
-          />
-          <NumberInput
-            label="Weeks on end"
-            min={1}
-            max={53}
-            value={weeks}
-            onChange={(value) => setWeeks(Number(value))}
-            w={110}
-          />
-          <TextInput
-            label="For what"
-            value={words}
-            maxLength={200}
-            onChange={(event) => setWords(event.currentTarget.value)}
-          />
-          <Button type="submit" loading={adding.pending}>
-            Book
-          </Button>
-        </form>
-        <ProblemNote problem={dropping.problem ?? adding.problem} />
+          <WhenField type="datetime" label="To" {...form.field('to')} />
+          <NumberInput label="Weeks on end" min={1} max={53} w={110} {...form.field('weeks')} />
+          <TextInput label="For what" maxLength={200} {...form.field('words')} />
+        </SendForm>
+        <ProblemNote problem={dropping.problem} />
         {bookings.length === 0 ? (
           <p className="quiet">Nothing is booked in the next 60 days.</p>
         ) : (
@@ -163,6 +113,17 @@ export function BookingForms(props: BookingFormsProps) {
   );
 }
 
+interface Named {
+  machineId: string;
+  name: string;
+}
+
+function asForm(parts: Record<string, string | File>): FormData {
+  const form = new FormData();
+  for (const [name, value] of Object.entries(parts)) form.set(name, value);
+  return form;
+}
+
 function Calendars({
   choices,
   calendars,
@@ -178,22 +139,24 @@ function Calendars({
   choices: { value: string; label: string }[];
   nickname: (id: string) => string;
 }) {
-  const [machineId, setMachine] = useState(choices[0]?.value ?? '');
-  const [name, setName] = useState('');
-  const [file, setFile] = useState<File | null>(null);
-  const [path, setPath] = useState('');
-  const [said, setSaid] = useState('');
-  const done = ({ events, skipped }: Added) => {
-    setSaid(
-      `Read: ${events} events${skipped > 0 ? `, ${skipped} not understood: they are listed below` : ''}.`,
-    );
-    setFile(null);
-    setPath('');
-    setName('');
-  };
-  const adding = useAction(addFile, done);
-  const linking = useAction(link, done);
-  const reading = useAction(readAgain, () => setSaid('Read again.'));
+  const form = useSendForm(
+    ({ file, link: path, ...named }: { file: File | null; link: string } & Named) =>
+      file ? addFile(asForm({ ...named, file })) : link({ ...named, link: path }),
+    {
+      initial: {
+        machineId: choices[0]?.value ?? '',
+        name: '',
+        file: null as File | null,
+        link: '',
+      },
+      input: (typed) => typed,
+      said: ({ events, skipped }: Added) =>
+        `Read: ${events} events${skipped > 0 ? `, ${skipped} not understood: they are listed below` : ''}.`,
+      clears: true,
+    },
+  );
+  const { file, link: path } = form.values;
+  const reading = useAction(readAgain);
   const removing = useAction(remove);
   return (
     <section className="panel" aria-labelledby="calendars">
@@ -202,63 +165,25 @@ function Calendars({
         iCalendar files (.ics), given once, or read again from a file in {folder} on the server.
         Recurring events, moved and cancelled instances count as they are.
       </p>
-      <form
-        className={classes.row}
-        onSubmit={(event) => {
-          event.preventDefault();
-          setSaid('');
-          if (file) {
-            const form = new FormData();
-            form.set('machineId', machineId);
-            form.set('name', name);
-            form.set('file', file);
-            adding.run(form);
-          } else linking.run({ machineId, name, link: path });
-        }}
-      >
-        <Select
-          label="Machine"
-          data={choices}
-          value={machineId}
-          onChange={(value) => setMachine(value ?? machineId)}
-          allowDeselect={false}
-          w={150}
-        />
-        <TextInput
-          label="Name"
-          value={name}
-          maxLength={80}
-          onChange={(event) => setName(event.currentTarget.value)}
-          error={linking.at('name') ?? adding.at('name')}
-        />
+      <SendForm of={form} button="Read it" buttonProps={{ disabled: !file && !path.trim() }} row>
+        <NativeSelect label="Machine" data={choices} w={150} {...form.field('machineId')} />
+        <TextInput label="Name" maxLength={80} {...form.field('name')} />
         <FileInput
           label="File"
           placeholder="choose"
           accept=".ics,text/calendar"
-          value={file}
-          onChange={setFile}
           clearable
           w={170}
+          {...form.field('file')}
         />
         <TextInput
           label="or a file in that folder"
           placeholder="club.ics"
-          value={path}
           disabled={file !== null}
-          onChange={(event) => setPath(event.currentTarget.value)}
+          {...form.field('link')}
         />
-        <Button
-          type="submit"
-          loading={adding.pending || linking.pending}
-          disabled={!file && !path.trim()}
-        >
-          Read it
-        </Button>
-        <span role="status">{said}</span>
-      </form>
-      <ProblemNote
-        problem={removing.problem ?? reading.problem ?? adding.problem ?? linking.problem}
-      />
+      </SendForm>
+      <ProblemNote problem={removing.problem ?? reading.problem} />
       <ul className={classes.list}>
         {calendars.map((one) => (
           <li key={one.id}>

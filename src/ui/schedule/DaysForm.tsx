@@ -1,15 +1,17 @@
 'use client';
 
 import { Button, SegmentedControl, TextInput } from '@mantine/core';
-import { useState } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
-import type { Outcome } from '../../services/shop';
-import type { KnownChange } from '../../services/schedule/time';
+import type { changeDays, KnownChange } from '../../services/schedule/time';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import type { Ask, Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { useSendForm } from '../shared/forms/use-send-form';
 import { useAction } from '../shared/forms/use-action';
+import { useDone } from '../shared/frame/Done';
 import { dayDate } from '../shared/marks/when';
 import { clockOf, dateOf, dayOf, minutesOf } from '../../core/units/wall-clock';
-import { WhenField } from './fields';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Time.module.css';
 
 type What = KnownChange['what'];
@@ -20,97 +22,74 @@ const whatWords: Readonly<Record<What, string>> = {
   windows: 'technician there',
 };
 
-interface DaysInput {
-  from: number;
-  to: number;
-  what: What;
-  windows: { start: number; minutes: number }[];
-  note: string;
-}
-
-/** Days that are not like every week: holidays, closed days, an evening more or at another time. */
-export function DaysForm({
-  changes,
-  today,
-  zone,
-  now,
-  add,
-  drop,
-}: {
+interface DaysFormProps {
   changes: readonly KnownChange[];
   today: number;
   zone: string;
   now: number;
-  add: (input: DaysInput) => Promise<Outcome<unknown>>;
-  drop: (entryId: string) => Promise<Outcome<unknown>>;
-}) {
-  const [what, setWhat] = useState<What>('away');
-  const [from, setFrom] = useState(dateOf(today + 1));
-  const [to, setTo] = useState(dateOf(today + 1));
-  const [start, setStart] = useState('18:00');
-  const [end, setEnd] = useState('20:00');
-  const [note, setNote] = useState('');
-  const adding = useAction(add, () => setNote(''));
+  add: Send<typeof changeDays>;
+  drop: Ask<[entryId: string]>;
+}
+
+/** Days that are not like every week: holidays, closed days, an evening more or at another time. */
+export function DaysForm({ changes, today, zone, now, add, drop }: DaysFormProps) {
+  const done = useDone();
+  const form = useSendForm(add, {
+    initial: {
+      what: 'away' as What,
+      from: dateOf(today + 1),
+      to: dateOf(today + 1),
+      start: '18:00',
+      end: '20:00',
+      note: '',
+    },
+    input: ({ what, from, to, start, end, note }) => ({
+      what,
+      from: dayOf(from),
+      to: dayOf(to),
+      windows:
+        what === 'windows'
+          ? [{ start: minutesOf(start), minutes: minutesOf(end) - minutesOf(start) }]
+          : [],
+      note,
+    }),
+    onDone: ({ entryId }: { entryId: string }) => {
+      form.set({ note: '' });
+      done('The days are noted.', entryId);
+    },
+  });
   const dropping = useAction(drop);
   const day = (at: number) => dayDate(startOfLocalDay(at, zone), zone, now);
+  const { what, to } = form.values;
   return (
     <section className="panel" aria-labelledby="days">
       <h2 id="days">Days that differ</h2>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          adding.run({
-            what,
-            from: dayOf(from),
-            to: dayOf(to),
-            windows:
-              what === 'windows'
-                ? [{ start: minutesOf(start), minutes: minutesOf(end) - minutesOf(start) }]
-                : [],
-            note,
-          });
-        }}
-      >
+      <SendForm of={form} button="Add" row>
         <SegmentedControl
           aria-label="What is different"
-          value={what}
-          onChange={(value) => setWhat(value as What)}
           data={[
             { value: 'away', label: 'Away' },
             { value: 'closed', label: 'Closed' },
             { value: 'windows', label: 'Other times' },
           ]}
+          {...form.field('what')}
         />
-        <div className={classes.row}>
-          <WhenField
-            type="date"
-            label="From"
-            value={from}
-            onChange={(value) => {
-              setFrom(value);
-              if (dayOf(value) > dayOf(to)) setTo(value);
-            }}
-            error={adding.at('from')}
-          />
-          <WhenField type="date" label="To" value={to} onChange={setTo} error={adding.at('to')} />
-          {what === 'windows' && (
-            <>
-              <WhenField type="time" label="there from" value={start} onChange={setStart} />
-              <WhenField type="time" label="until" value={end} onChange={setEnd} />
-            </>
-          )}
-          <TextInput
-            label="Why"
-            value={note}
-            maxLength={200}
-            onChange={(event) => setNote(event.currentTarget.value)}
-          />
-          <Button type="submit" loading={adding.pending}>
-            Add
-          </Button>
-        </div>
-      </form>
-      <ProblemNote problem={dropping.problem ?? adding.problem} />
+        <WhenField
+          type="date"
+          label="From"
+          {...form.field('from')}
+          onChange={(from) => form.set(dayOf(from) > dayOf(to) ? { from, to: from } : { from })}
+        />
+        <WhenField type="date" label="To" {...form.field('to')} />
+        {what === 'windows' && (
+          <>
+            <WhenField type="time" label="there from" {...form.field('start')} />
+            <WhenField type="time" label="until" {...form.field('end')} />
+          </>
+        )}
+        <TextInput label="Why" maxLength={200} {...form.field('note')} />
+      </SendForm>
+      <ProblemNote problem={dropping.problem} />
       {changes.length === 0 ? (
         <p className="quiet">All days to come are like every week.</p>
       ) : (

@@ -1,5 +1,8 @@
 'use client';
 
+import type { changeSchedule, mendSchedule, ScheduleChange } from '../../services/schedule/changes';
+import type { Misfit, scheduleBefore, ScheduleView } from '../../services/schedule/schedules';
+import type { Send } from '../shared/forms/send';
 import { Button, Progress } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
@@ -7,9 +10,6 @@ import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/schedule/moves';
 import { scheduleCost } from '../../core/schedule/problem';
 import { startOfLocalDay } from '../../core/units/zone';
-import type { Outcome } from '../../services/shop';
-import type { ScheduleChange } from '../../services/schedule/changes';
-import type { Misfit, ScheduleView } from '../../services/schedule/schedules';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { useMay } from '../shared/frame/Allowed';
@@ -29,9 +29,9 @@ interface ScheduleLanesProps {
   zone: string;
   now: number;
   planning: PlanningActions;
-  change: (version: string, change: ScheduleChange) => Promise<Outcome<unknown>>;
-  mend: (version: string) => Promise<Outcome<unknown>>;
-  back: (version: string) => Promise<Outcome<unknown>>;
+  change: Send<typeof changeSchedule>;
+  mend: Send<typeof mendSchedule>;
+  back: Send<typeof scheduleBefore>;
 }
 
 /** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
@@ -45,7 +45,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
   const [lifted, lift] = useState<{ key: string; window: number | null } | null>(null);
   const mayPlan = useMay('set up');
   const version = state.id ?? '';
-  const changing = useAction((input: ScheduleChange) => change(version, input));
+  const changing = useAction((input: ScheduleChange) => change({ version, change: input }));
   const goingBack = useAction(() => back(version));
   const mending = useAction(() => mend(version));
   // a planning that is over and kept is the plan of the page itself
@@ -226,7 +226,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
           marks={marks}
           zone={zone}
           now={now}
-          change={(input) => change(version, input)}
+          change={(input) => change({ version, change: input })}
         />
       )}
       <div className={classes.columns}>

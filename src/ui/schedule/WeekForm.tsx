@@ -7,7 +7,7 @@ import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { clockOf, minutesOf, weekdays } from '../../core/units/wall-clock';
-import { WhenField } from './fields';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Time.module.css';
 
 interface Typed {

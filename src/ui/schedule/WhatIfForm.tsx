@@ -4,7 +4,7 @@ import { Button, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Lane, WhatIf } from '../../services/schedule/problem';
 import { dateOf, dayOf, weekdays } from '../../core/units/wall-clock';
-import { WhenField } from './fields';
+import { WhenField } from '../shared/forms/WhenField';
 import classes from './Schedule.module.css';
 
 /** What if it were otherwise: an evening less, a machine used more, nobody there for a while. */

@@ -1,8 +1,9 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import type { Outcome, Refusal } from '../../services/shop';
 import type { WhatIf } from '../../services/schedule/problem';
+import { unreachable, useBackgroundJob } from '../shared/forms/use-background-job';
 import type { ScheduleBegun, ScheduleWorkView } from '../../services/schedule/planning';
 
 /** The actions of planning. */
@@ -19,17 +20,13 @@ export interface Planning extends ScheduleBegun {
   question: string | null;
 }
 
-const everyMs = 350;
-
 /** Follows a planning: the first answer at once, better ones as they come. @param done when a plan is kept */
 export function usePlanning(actions: PlanningActions, done: () => void) {
   const [planning, setPlanning] = useState<Planning | null>(null);
   const [problem, setProblem] = useState<Refusal | null>(null);
   const [starting, setStarting] = useState(false);
   const current = useRef<string | null>(null);
-  const lost = useCallback(() => {
-    setProblem({ field: null, message: 'The server could not be reached. Try again.' });
-  }, []);
+  const lost = useCallback(() => setProblem(unreachable), []);
 
   const begin = useCallback(
     async (question: string | null, work: () => Promise<Outcome<ScheduleBegun>>) => {
@@ -51,31 +48,19 @@ export function usePlanning(actions: PlanningActions, done: () => void) {
   );
 
   const { view, stop } = actions;
-  const id = planning?.id;
-  const over = planning?.over;
-  useEffect(() => {
-    if (!id || over) return;
-    let stopped = false;
-    const timer = setInterval(() => {
-      void view(id)
-        .then((seen) => {
-          if (stopped || current.current !== id) return;
-          if (!seen.ok) {
-            setProblem(seen.error);
-            setPlanning(null);
-            done();
-            return;
-          }
-          setPlanning((before) => before && { ...before, ...seen.value });
-          if (seen.value.over) done();
-        })
-        .catch(() => undefined); // asked again in a moment
-    }, everyMs);
-    return () => {
-      stopped = true;
-      clearInterval(timer);
-    };
-  }, [id, over, view, done]);
+  const id = planning?.id ?? null;
+  useBackgroundJob(planning?.over ? null : id, view, (seen) => {
+    if (current.current !== id) return false;
+    if (!seen.ok) {
+      setProblem(seen.error);
+      setPlanning(null);
+      done();
+      return false;
+    }
+    setPlanning((before) => before && { ...before, ...seen.value });
+    if (seen.value.over) done();
+    return !seen.value.over;
+  });
 
   const end = useCallback(
     (keep: boolean) => {

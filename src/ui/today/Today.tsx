@@ -1,3 +1,5 @@
+import type { putRight } from '../../services/cleaning/put-backs';
+import type { Send } from '../shared/forms/send';
 import { faultTitle } from '../../catalogue/signs';
 import Link from 'next/link';
 import type { Board, DueItem } from '../../services/today/board';
@@ -5,7 +7,6 @@ import type { Choosable } from '../../services/today/choice';
 import { IHave } from './IHave';
 import { FaultLine } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machines/judged';
-import type { Outcome } from '../../services/shop';
 import { PutBacks } from '../cleaning/PutBacks';
 import { Allowed } from '../shared/frame/Allowed';
 import { HoldTag } from '../shared/marks/HoldTag';
@@ -25,7 +26,7 @@ interface TodayProps {
   familyNames: Readonly<Record<string, string>>;
   /** what could be done in the minutes at hand */
   candidates: Choosable[];
-  putRight: (id: string, how: string) => Promise<Outcome<unknown>>;
+  putRight: Send<typeof putRight>;
 }
 
 /** What is held, what is broken, what is due, in order of danger; then the dirt of the whole shop. */

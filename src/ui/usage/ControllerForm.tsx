@@ -1,11 +1,11 @@
 'use client';
 
-import { Button, Checkbox, NumberInput } from '@mantine/core';
-import { useState } from 'react';
+import { Checkbox, NumberInput } from '@mantine/core';
 import type { Controller } from '../../core/usage/gcode/controller';
-import type { Outcome } from '../../services/shop';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
+import type { changeController } from '../../services/usage/job-files';
+import type { Send } from '../shared/forms/send';
+import { SendForm } from '../shared/forms/SendForm';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
 import classes from './Meter.module.css';
 
 const figures = [
@@ -16,21 +16,31 @@ const figures = [
   ['fullPower', 'S word of full power'],
 ] as const;
 
-/** How the machine's controller moves: what run time from a job file rests on. */
-export function ControllerForm({
-  machineId,
-  controller,
-  own,
-  change,
-}: {
+interface ControllerFormProps {
   machineId: string;
   controller: Controller;
   /** whether these are the machine's own figures, not its family's */
   own: boolean;
-  change: (machineId: string, controller: Controller) => Promise<Outcome<unknown>>;
-}) {
-  const [draft, setDraft] = useState(controller);
-  const { run, pending, problem, at } = useAction(change);
+  change: Send<typeof changeController>;
+}
+
+/** How the machine's controller moves: what run time from a job file rests on. */
+export function ControllerForm({ machineId, controller, own, change }: ControllerFormProps) {
+  const form = useSendForm(change, {
+    initial: { ...controller },
+    input: ({ dynamicPower, ...typed }) => ({
+      machineId,
+      controller: {
+        dynamicPower,
+        acceleration: figure(typed.acceleration),
+        maxFeed: figure(typed.maxFeed),
+        bedWidth: figure(typed.bedWidth),
+        bedHeight: figure(typed.bedHeight),
+        fullPower: figure(typed.fullPower),
+      },
+    }),
+    said: 'Kept.',
+  });
   return (
     <section className="panel" aria-labelledby="controller">
       <h2 id="controller">How it moves</h2>
@@ -40,40 +50,17 @@ export function ControllerForm({
           ? "They are this machine's own."
           : 'They are usual for its family, no more: read the real ones from its controller.'}
       </p>
-      <form
-        className={classes.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          run(machineId, draft);
-        }}
-      >
+      <SendForm of={form} button="Keep" buttonProps={{ variant: 'default' }}>
         <div className={classes.pair}>
-          {figures.map(([field, label]) => (
-            <NumberInput
-              key={field}
-              label={label}
-              value={draft[field]}
-              min={0}
-              onChange={(value) => setDraft((before) => ({ ...before, [field]: Number(value) }))}
-              error={at(field)}
-            />
+          {figures.map(([name, label]) => (
+            <NumberInput key={name} label={label} min={0} {...form.field(name)} />
           ))}
         </div>
         <Checkbox
           label="With M4 the power follows the speed"
-          checked={draft.dynamicPower}
-          onChange={(event) => {
-            const { checked } = event.currentTarget;
-            setDraft((before) => ({ ...before, dynamicPower: checked }));
-          }}
+          {...form.field('dynamicPower', 'checkbox')}
         />
-        <ProblemNote problem={problem} />
-        <div>
-          <Button type="submit" variant="default" loading={pending}>
-            Keep
-          </Button>
-        </div>
-      </form>
+      </SendForm>
     </section>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Progress, Table, Tabs } from '@mantine/core';
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
 import type { ImportView } from '../../services/usage/import/jobs';
@@ -9,12 +9,8 @@ import type { ImportPart } from '../../services/usage/import/messages';
 import type { Outcome, Refusal } from '../../services/shop';
 import { FileDrop } from '../shared/forms/FileDrop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { unreachable, useBackgroundJob } from '../shared/forms/use-background-job';
 import classes from './Import.module.css';
-
-const unreachable: Refusal = {
-  field: null,
-  message: 'The server could not be reached. Nothing was imported: try again.',
-};
 
 async function call<T>(path: string, init?: RequestInit): Promise<Outcome<T>> {
   try {
@@ -34,27 +30,14 @@ export function ImportSessions({ zone }: { zone: string }) {
   const [problem, setProblem] = useState<Refusal | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const look = useCallback(async () => {
-    if (!id) return;
-    const outcome = await call<ImportView>(`/${id}?part=${part}&offset=${offset}`);
+  const look = (of: string) => call<ImportView>(`/${of}?part=${part}&offset=${offset}`);
+  const seen = (outcome: Outcome<ImportView>) => {
     if (outcome.ok) setView(outcome.value);
     else setProblem(outcome.error);
-  }, [id, part, offset]);
-
-  const reading = view === null || view.state === 'reading' || view.state === 'writing';
-  useEffect(() => {
-    if (!id) return;
-    let stopped = false;
-    const tick = async () => {
-      await look();
-      if (!stopped && reading) timer = setTimeout(tick, 250);
-    };
-    let timer = setTimeout(tick, 0);
-    return () => {
-      stopped = true;
-      clearTimeout(timer);
-    };
-  }, [id, look, reading]);
+    return outcome.ok && (outcome.value.state === 'reading' || outcome.value.state === 'writing');
+  };
+  // another part, another page: asked anew
+  useBackgroundJob(id && `${id} ${part} ${offset} ${busy}`, () => look(id!), seen, 250);
 
   function reset() {
     setId(null);
@@ -79,8 +62,7 @@ export function ImportSessions({ zone }: { zone: string }) {
     setView((before) => before && { ...before, state: 'writing' });
     const outcome = await call<unknown>(`/${id}`, { method: 'POST' });
     setBusy(false);
-    if (outcome.ok) await look();
-    else setProblem(outcome.error);
+    if (!outcome.ok) setProblem(outcome.error);
   }
 
   async function cancel() {

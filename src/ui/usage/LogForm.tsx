@@ -14,6 +14,7 @@ import type { Job } from '../../services/usage/job-files';
 import type { SessionInput } from '../../services/usage/session-input';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { WhenField } from '../shared/forms/WhenField';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import { JobChips, JobDrop, type KeepJob } from './JobDrop';
@@ -118,7 +119,8 @@ function SessionFields({
   const [minutes, setMinutes] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
   const [times, setTimes] = useState<{ start: string; stop: string } | null>(null);
-  const [endedAt, setEndedAt] = useState('');
+  // `null`: just now
+  const [endedAt, setEndedAt] = useState<string | null>(null);
   const [work, setWork] = useState<string | null>(chosen.work ? workKey(chosen.work) : null);
   const [airAssist, setAirAssist] = useState(chosen.airAssist);
   const [draught, setDraught] = useState<Draught>(chosen.draught);
@@ -262,17 +264,17 @@ function SessionFields({
         />
       ) : times ? (
         <div className={classes.times}>
-          <TextInput
-            type="datetime-local"
+          <WhenField
+            type="datetime"
             label="Start"
             value={times.start}
-            onChange={(event) => setTimes({ ...times, start: event.currentTarget.value })}
+            onChange={(start) => setTimes({ ...times, start })}
           />
-          <TextInput
-            type="datetime-local"
+          <WhenField
+            type="datetime"
             label="Stop"
             value={times.stop}
-            onChange={(event) => setTimes({ ...times, stop: event.currentTarget.value })}
+            onChange={(stop) => setTimes({ ...times, stop })}
           />
           <UnstyledButton td="underline" onClick={() => setTimes(null)}>
             Give a duration instead
@@ -307,15 +309,24 @@ function SessionFields({
                 setAsked(false);
               }}
             />
-            <TextInput
-              type="datetime-local"
-              aria-label="Ended at; empty means just now"
-              description="ended: empty means just now"
-              inputWrapperOrder={['input', 'description']}
-              value={endedAt}
-              onChange={(event) => setEndedAt(event.currentTarget.value)}
-            />
+            {endedAt !== null && (
+              <WhenField
+                type="datetime"
+                label="Ended at; empty means just now"
+                quiet
+                value={endedAt}
+                onChange={setEndedAt}
+              />
+            )}
             <span className={classes.links}>
+              {endedAt === null && (
+                <UnstyledButton
+                  td="underline"
+                  onClick={() => setEndedAt(formatLocal(Date.now(), zone))}
+                >
+                  It ended earlier
+                </UnstyledButton>
+              )}
               <UnstyledButton
                 td="underline"
                 onClick={() => {

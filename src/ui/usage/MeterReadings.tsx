@@ -1,16 +1,25 @@
 'use client';
 
-import { Button, NumberInput, TextInput } from '@mantine/core';
+import type {
+  acceptUnlogged,
+  explainReading,
+  MeterLine,
+  MeterView,
+  takeReading,
+} from '../../services/usage/meters';
+import type { Send } from '../shared/forms/send';
+import { Button, Group, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import type { MeterJump, MeterVerdict } from '../../core/usage/meter';
 import { formatDuration } from '../../core/units/duration';
-import { parseInstant } from '../../core/units/instant';
-import type { MeterLine, MeterView, ReadingInput } from '../../services/usage/meters';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { SendForm } from '../shared/forms/SendForm';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
+import { figure, instantIn, useSendForm } from '../shared/forms/use-send-form';
+import { WhenField } from '../shared/forms/WhenField';
+import { useDone } from '../shared/frame/Done';
 import { clockTime, dayDate } from '../shared/marks/when';
 import classes from './Meter.module.css';
 
@@ -37,9 +46,9 @@ interface ReadingsProps {
   view: MeterView;
   now: number;
   zone: string;
-  take: (input: ReadingInput) => Promise<Outcome<unknown>>;
-  explain: (readingId: string, jump: MeterJump) => Promise<Outcome<unknown>>;
-  accept: (readingId: string) => Promise<Outcome<unknown>>;
+  take: Send<typeof takeReading>;
+  explain: Send<typeof explainReading>;
+  accept: Send<typeof acceptUnlogged>;
 }
 
 /** The machine's own hour counter held against the log, stretch by stretch. */
@@ -84,86 +93,72 @@ function TakeReading({
   take,
 }: Pick<ReadingsProps, 'machineId' | 'view' | 'zone' | 'take'>) {
   const [key, setKey] = useState(() => v7());
-  const [shown, setShown] = useState<number | string>('');
-  const [at, setAt] = useState('');
-  const [jump, setJump] = useState<MeterJump['how'] | null>(null);
-  const [top, setTop] = useState<number | string>('');
-  const [wrong, setWrong] = useState<string | null>(null);
-  const { run, pending, problem } = useAction(take, () => {
-    setShown('');
-    setAt('');
-    setJump(null);
-    setKey(v7());
-  });
-  const asked = problem?.field === 'jump' || jump !== null;
-
-  function submit() {
-    if (shown === '') return setWrong('Give what the meter shows, in hours.');
-    const when = at ? parseInstant(at, zone) : null;
-    if (when && !when.ok) return setWrong(when.error);
-    setWrong(null);
-    run({
-      machineId,
-      at: when ? when.value : Date.now(),
-      seconds: Math.round(Number(shown) * 3600),
-      jump:
-        jump === 'rolled over'
-          ? { how: jump, atSeconds: Math.round(Number(top) * 3600) }
-          : jump && { how: jump },
-      key,
-    });
-  }
-
+  // asked for only once a lower reading was refused
+  const done = useDone();
+  const [lower, setLower] = useState(false);
+  const form = useSendForm(
+    async (input: Parameters<typeof takeReading>[2]) => {
+      const outcome = await take(input);
+      if (!outcome.ok && outcome.error.field === 'jump') setLower(true);
+      return outcome;
+    },
+    {
+      initial: {
+        seconds: '' as number | '',
+        at: '',
+        how: null as MeterJump['how'] | null,
+        atSeconds: '' as number | '',
+      },
+      input: ({ seconds, at, how, atSeconds }) => ({
+        machineId,
+        at: at ? instantIn(zone, at) : Date.now(),
+        seconds: Math.round(figure(seconds) * 3600),
+        jump:
+          how === 'rolled over'
+            ? { how, atSeconds: Math.round(figure(atSeconds) * 3600) }
+            : how && { how },
+        key,
+      }),
+      onDone: ({ entryId }: { entryId: string }) => {
+        done('The reading is taken down.', entryId);
+        setLower(false);
+        setKey(v7());
+      },
+      clears: true,
+    },
+  );
+  const { how } = form.values;
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
-      <div className={classes.row}>
+    <SendForm of={form} button="Take it down">
+      <Group align="flex-start">
         <NumberInput
           label="It shows, in hours"
           placeholder={view.last ? `was ${(view.last.seconds / 3600).toFixed(1)}` : ''}
-          value={shown}
-          onChange={setShown}
           decimalScale={2}
           min={0}
           maw={180}
+          {...form.field('seconds')}
         />
-        <TextInput
-          type="datetime-local"
-          label="Read at; empty: now"
-          value={at}
-          onChange={(event) => setAt(event.currentTarget.value)}
+        <WhenField type="datetime" label="Read at; empty: now" {...form.field('at')} />
+      </Group>
+      {lower && (
+        <Tiles
+          legend="Why is it lower than before?"
+          tiles={jumps}
+          value={how}
+          onChange={(chosen) => form.set({ how: chosen })}
+          clearable
         />
-        <Button type="submit" loading={pending}>
-          Take it down
-        </Button>
-      </div>
-      <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
-      {asked && (
-        <>
-          <Tiles
-            legend="Why is it lower than before?"
-            tiles={jumps}
-            value={jump}
-            onChange={setJump}
-            clearable
-          />
-          {jump === 'rolled over' && (
-            <NumberInput
-              label="It rolled over at, in hours"
-              value={top}
-              onChange={setTop}
-              decimalScale={2}
-              maw={220}
-            />
-          )}
-        </>
       )}
-    </form>
+      {how === 'rolled over' && (
+        <NumberInput
+          label="It rolled over at, in hours"
+          decimalScale={2}
+          maw={220}
+          {...form.field('atSeconds')}
+        />
+      )}
+    </SendForm>
   );
 }
 
@@ -175,7 +170,10 @@ function Stretch({
   accept,
 }: { line: MeterLine } & Pick<ReadingsProps, 'now' | 'zone' | 'explain' | 'accept'>) {
   const answer = useAction(explain);
-  const taking = useAction(accept);
+  const done = useDone();
+  const taking = useAction(accept, ({ entryId }: { entryId: string }) =>
+    done('Taken in as unlogged use.', entryId),
+  );
   const [top, setTop] = useState<number | string>('');
   const { verdict, from, to, meteredSeconds, loggedSeconds, gapSeconds, duplicates } = line;
   const open = verdict === 'unlogged' || verdict === 'went back' || verdict === 'log over meter';
@@ -229,7 +227,9 @@ function Stretch({
                   key={value}
                   variant="default"
                   loading={answer.pending}
-                  onClick={() => answer.run(to.id, { how: value } as MeterJump)}
+                  onClick={() =>
+                    answer.run({ readingId: to.id, jump: { how: value } as MeterJump })
+                  }
                 >
                   {label}
                 </Button>
@@ -246,9 +246,12 @@ function Stretch({
               loading={answer.pending}
               disabled={top === ''}
               onClick={() =>
-                answer.run(to.id, {
-                  how: 'rolled over',
-                  atSeconds: Math.round(Number(top) * 3600),
+                answer.run({
+                  readingId: to.id,
+                  jump: {
+                    how: 'rolled over',
+                    atSeconds: Math.round(Number(top) * 3600),
+                  },
                 })
               }
             >

@@ -1,15 +1,16 @@
 'use client';
 
+import type { noteQuietDay } from '../../services/usage/meters';
+import type { Send } from '../shared/forms/send';
 import { UnstyledButton } from '@mantine/core';
 import Link from 'next/link';
-import type { Outcome } from '../../services/shop';
 import { useAction } from '../shared/forms/use-action';
 
 interface QuietDaysProps {
   machine: { id: string; nickname: string };
   /** shop-local days with their names */
   days: { day: number; name: string }[];
-  stoodStill: (machineId: string, day: number) => Promise<Outcome<unknown>>;
+  stoodStill: Send<typeof noteQuietDay>;
 }
 
 /** Days on which use was to be expected and none is logged: asked once, in a quiet voice. */
@@ -20,7 +21,11 @@ export function QuietDays({ machine, days, stoodStill }: QuietDaysProps) {
   return (
     <p className="quiet">
       Nothing is logged for {next.name}, when {machine.nickname} usually runs.{' '}
-      <UnstyledButton td="underline" disabled={pending} onClick={() => run(machine.id, next.day)}>
+      <UnstyledButton
+        td="underline"
+        disabled={pending}
+        onClick={() => run({ machineId: machine.id, day: next.day })}
+      >
         It stood still
       </UnstyledButton>{' '}
       or{' '}

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, NumberInput, Progress, TextInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { parseInstant } from '../../core/units/instant';
 import { soilGroups, type PerGroup, type Process } from '../../core/usage/soil';
 import type { ReweighView } from '../../services/usage/reweigh';
@@ -9,6 +9,8 @@ import type { WeightInput, WeightLine, WeightPreview } from '../../services/usag
 import type { Outcome, Refusal } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { Tiles } from '../shared/forms/Tiles';
+import { unreachable, useBackgroundJob } from '../shared/forms/use-background-job';
+import { WhenField } from '../shared/forms/WhenField';
 import { StateMark } from '../shared/marks/StateMark';
 import { percent } from '../shared/ribbon/columns';
 import classes from './Weights.module.css';
@@ -23,11 +25,6 @@ export interface WeightActions {
 }
 
 type Reach = 'now' | 'day' | 'past';
-
-const unreachable: Refusal = {
-  field: null,
-  message: 'The server could not be reached. What you typed is still here: try again.',
-};
 
 interface WeightFormProps {
   of: WeightLine['of'] | { own: { name: string; aliases: string[]; process: Process } };
@@ -49,35 +46,19 @@ export function WeightForm({ of, weight, zone, actions, onDone }: WeightFormProp
   const [preview, setPreview] = useState<WeightPreview | null>(null);
   const [pending, setPending] = useState(false);
 
-  useEffect(() => {
-    if (!work) return;
-    let stopped = false;
-    const tick = async () => {
-      const view = await actions.view(work.id).catch(() => null);
-      if (stopped) return;
-      const outcome =
-        !view || !view.ok
-          ? (view ?? { ok: false as const, error: unreachable })
-          : view.value.outcome;
-      if (view?.ok) setProgress(view.value.progress);
-      if (outcome === null) {
-        timer = setTimeout(tick, 300);
-        return;
-      }
-      setWork(null);
-      if (!outcome.ok) setProblem(outcome.error);
-      else if (work.preview) setPreview(outcome.value as WeightPreview);
-      else {
-        actions.refresh();
-        onDone();
-      }
-    };
-    let timer = setTimeout(tick, 200);
-    return () => {
-      stopped = true;
-      clearTimeout(timer);
-    };
-  }, [work, actions, onDone]);
+  useBackgroundJob(work?.id ?? null, actions.view, (view) => {
+    const outcome = view.ok ? view.value.outcome : view;
+    if (view.ok) setProgress(view.value.progress);
+    if (outcome === null) return true;
+    setWork(null);
+    if (!outcome.ok) setProblem(outcome.error);
+    else if (work!.preview) setPreview(outcome.value as WeightPreview);
+    else {
+      actions.refresh();
+      onDone();
+    }
+    return false;
+  });
 
   function input(): WeightInput | null {
     const from = reach === 'day' ? parseInstant(`${day}T00:00`, zone) : null;
@@ -162,15 +143,7 @@ export function WeightForm({ of, weight, zone, actions, onDone }: WeightFormProp
           setPreview(null);
         }}
       />
-      {reach === 'day' && (
-        <TextInput
-          type="date"
-          label="From"
-          value={day}
-          onChange={(event) => setDay(event.currentTarget.value)}
-          maw={220}
-        />
-      )}
+      {reach === 'day' && <WhenField type="date" label="From" value={day} onChange={setDay} />}
       {preview && <Preview preview={preview} />}
       <ProblemNote problem={problem} />
       {work ? (

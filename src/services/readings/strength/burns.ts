@@ -4,10 +4,10 @@ import { longestSearch, type TestCut } from '../../../core/readings/strength/lad
 import { groupBy } from '../../../core/units/group-by';
 import { ok } from '../../../core/units/result';
 import { entryByKey, entryData, standingEntries, type EntryRow } from '../../../records/audit-log';
-import { write } from '../../../records/database';
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
+import { id, idempotencyKey, optionalText, useCase } from '../../use-case';
 import { checkSpeed, figure, recipes, requireRecipe, type Recipe } from './recipes';
 
 /** A test burn of a recipe. */
@@ -27,8 +27,8 @@ export interface Burn {
 }
 
 const burnSchema = z.object({
-  machineId: z.string(),
-  recipeId: z.string(),
+  machineId: id,
+  recipeId: id,
   cuts: z
     .array(z.object({ speed: figure('speed', 20_000), through: z.boolean() }))
     .min(1, 'Make at least one cut.')
@@ -36,24 +36,17 @@ const burnSchema = z.object({
   /** of the piece that was cut, as measured */
   thickness: figure('thickness', 100),
   baseline: z.boolean(),
-  note: z
-    .string()
-    .trim()
-    .max(500, 'At most 500 characters.')
-    .nullish()
-    .transform((text) => text || null),
-  key: z.string().min(8).max(120),
+  note: optionalText(500),
+  key: idempotencyKey,
 });
 export type BurnInput = z.input<typeof burnSchema>;
 
 /** Records a test burn. Cuts that contradict each other are refused; other stock is kept, not compared. */
-export function recordBurn(shop: Shop, actor: Actor, input: unknown): Outcome<string> {
-  const parsed = burnSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { machineId, recipeId, cuts, thickness, baseline, note } = parsed.data;
+export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<string> => {
+  const { machineId, recipeId, cuts, thickness, baseline, note } = burn;
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
-  const known = entryByKey(shop.db, `burn:${parsed.data.key}`);
+  const known = entryByKey(shop.db, `burn:${burn.key}`);
   if (known) return ok(known.id);
   const recipe = requireRecipe(shop, machineId, recipeId);
   if (!recipe.ok) return recipe;
@@ -86,25 +79,23 @@ export function recordBurn(shop: Shop, actor: Actor, input: unknown): Outcome<st
   }
   const { power, passes } = recipe.value;
   return ok(
-    write(shop.db, () =>
-      writeEntry(shop, actor, {
-        kind: 'test burn',
-        machineId,
-        key: `burn:${parsed.data.key}`,
-        note,
-        data: {
-          recipeId,
-          power,
-          passes,
-          cuts,
-          thickness,
-          fastest: fastest > 0 ? fastest : null,
-          baseline,
-        },
-      }),
-    ),
+    writeEntry(shop, actor, {
+      kind: 'test burn',
+      machineId,
+      key: `burn:${burn.key}`,
+      note,
+      data: {
+        recipeId,
+        power,
+        passes,
+        cuts,
+        thickness,
+        fastest: fastest > 0 ? fastest : null,
+        baseline,
+      },
+    }),
   );
-}
+});
 
 /** The test burns of a machine by recipe, oldest first, each held against the baseline before it. */
 export function burnsOf(shop: Pick<Shop, 'db'>, machineId: string): Map<string, Burn[]> {

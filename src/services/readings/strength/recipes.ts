@@ -2,14 +2,14 @@ import { z } from 'zod';
 import { cardGcode, cardSvg, layCard } from '../../../core/readings/strength/card';
 import { ok } from '../../../core/units/result';
 import { entryData, standingEntries } from '../../../records/audit-log';
-import { write } from '../../../records/database';
 import type { EntryData } from '../../../records/audit-log-data';
 import { newId } from '../../../records/ids';
 import type { MachineRow } from '../../../records/machines';
 import { controllerOf } from '../../usage/job-files';
 import { requireMachine } from '../../machines/machines';
 import { readMaterial } from '../../usage/session-input';
-import { firstRefusal, refuse, writeEntry, type Actor, type Outcome, type Shop } from '../../shop';
+import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
+import { id, requiredText, useCase } from '../../use-case';
 import { shopMaterials } from '../../usage/soil-weights-read';
 
 /** A cut of reference stock that just succeeds on a sound machine. */
@@ -47,73 +47,66 @@ export const figure = (name: string, most: number) =>
     .max(most, `The ${name} is at most ${most}.`);
 
 const recipeSchema = z.object({
-  recipeId: z.string().nullish(),
-  machineId: z.string(),
-  material: z.string().trim().min(1, 'Name the stock.').max(60),
+  recipeId: id.nullish(),
+  machineId: id,
+  material: requiredText('Name the stock.', 60),
   thickness: figure('thickness', 100),
   power: figure('power', 100),
   speed: figure('speed', 20_000),
   passes: figure('number of passes', 50).int('Passes are whole.'),
   airAssist: z.boolean(),
 });
-export type RecipeInput = z.input<typeof recipeSchema>;
 
 /**
  * Adds a recipe or changes its settings. The stock of a recipe stays: burns of other stock cannot be
  * compared, so another stock is another recipe.
  */
-export function changeRecipe(shop: Shop, actor: Actor, input: unknown): Outcome<string> {
-  const parsed = recipeSchema.safeParse(input);
-  if (!parsed.success) return firstRefusal(parsed.error);
-  const { machineId, recipeId, ...rest } = parsed.data;
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  const material = readMaterial(rest.material, shopMaterials(shop));
-  if ('problem' in material) return refuse(`${material.problem}.`, 'material');
-  const possible = checkSpeed(machine.value, rest.speed);
-  if (!possible.ok) return possible;
-  const known = recipeId ? requireRecipe(shop, machineId, recipeId) : null;
-  if (known && !known.ok) return known;
-  const data = { ...rest, material: material.name! };
-  if (known) {
-    const { material: stock, thickness } = known.value;
-    if (stock !== data.material || thickness !== data.thickness) {
-      return refuse(
-        'The stock of a recipe stays as it is: burns of other stock cannot be compared. Make another recipe.',
-        'material',
-      );
+export const changeRecipe = useCase(
+  recipeSchema,
+  (shop, actor, { machineId, recipeId, ...rest }): Outcome<string> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const material = readMaterial(rest.material, shopMaterials(shop));
+    if ('problem' in material) return refuse(`${material.problem}.`, 'material');
+    const possible = checkSpeed(machine.value, rest.speed);
+    if (!possible.ok) return possible;
+    const known = recipeId ? requireRecipe(shop, machineId, recipeId) : null;
+    if (known && !known.ok) return known;
+    const data = { ...rest, material: material.name! };
+    if (known) {
+      const { material: stock, thickness } = known.value;
+      if (stock !== data.material || thickness !== data.thickness) {
+        return refuse(
+          'The stock of a recipe stays as it is: burns of other stock cannot be compared. Make another recipe.',
+          'material',
+        );
+      }
     }
-  }
-  const id = known ? known.value.id : newId();
-  write(shop.db, () =>
+    const key = known ? known.value.id : newId();
     writeEntry(shop, actor, {
       kind: 'recipe',
       machineId,
-      data: { recipeId: id, ...data, gone: false },
-    }),
-  );
-  return ok(id);
-}
+      data: { recipeId: key, ...data, gone: false },
+    });
+    return ok(key);
+  },
+);
 
 /** Takes a recipe off the list. Its burns stay in the book. */
-export function dropRecipe(
-  shop: Shop,
-  actor: Actor,
-  machineId: string,
-  recipeId: string,
-): Outcome<null> {
-  const recipe = requireRecipe(shop, machineId, recipeId);
-  if (!recipe.ok) return recipe;
-  const { id, at: _, ...data } = recipe.value;
-  write(shop.db, () =>
+export const dropRecipe = useCase(
+  z.object({ machineId: id, recipeId: id }),
+  (shop, actor, { machineId, recipeId }): Outcome<null> => {
+    const recipe = requireRecipe(shop, machineId, recipeId);
+    if (!recipe.ok) return recipe;
+    const { id: _, at: __, ...data } = recipe.value;
     writeEntry(shop, actor, {
       kind: 'recipe',
       machineId,
-      data: { recipeId: id, ...data, gone: true },
-    }),
-  );
-  return ok(null);
-}
+      data: { recipeId, ...data, gone: true },
+    });
+    return ok(null);
+  },
+);
 
 /** Whether a machine can move so fast, mm/s. */
 export function checkSpeed(machine: MachineRow, speed: number): Outcome<null> {

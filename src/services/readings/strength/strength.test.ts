@@ -187,7 +187,7 @@ describe('what cannot be is refused', () => {
 it('a recipe taken off the list takes its strength with it, and stays in the book', () => {
   const id = must(addRecipe());
   must(burn(id, 10, { baseline: true }));
-  must(dropRecipe(shop, tester, machineId, id));
+  must(dropRecipe(shop, tester, { machineId, recipeId: id }));
   expect(recipes(shop, machineId)).toEqual([]);
   expect(currentStrength(shop, machineId)).toBeNull();
   expect(strengths(shop).size).toBe(0);
@@ -196,7 +196,7 @@ it('a recipe taken off the list takes its strength with it, and stays in the boo
 it('reads the rated power off the card, and gives the energy of a recipe by hand', () => {
   must(addRecipe());
   expect(view().joulesPerMm).toBeNull();
-  must(changeCard(shop, tester, machineId, { power: '80 W tube' }));
+  must(changeCard(shop, tester, { machineId, card: { power: '80 W tube' } }));
   // 80 W at 70 % are 56 W; one pass at 10 mm/s: 5.6 J/mm
   expect(view().joulesPerMm).toBeCloseTo(5.6, 12);
   expect(ratedWatts({ card: { power: '5,5 W' } })).toBe(5.5);

@@ -4,7 +4,9 @@ import { TinyRibbon } from '../ribbon/TinyRibbon';
 import type { Column } from '../ribbon/columns';
 import { StateMark, type MarkState } from '../marks/StateMark';
 import type { Role } from '../../../core/people/roles';
+import type { Ask } from '../forms/send';
 import { Allowed, RoleProvider } from './Allowed';
+import { DoneProvider } from './Done';
 import { Places } from './Places';
 import { RackLink } from './RackLink';
 import { Verbs } from './Verbs';
@@ -26,12 +28,23 @@ interface FrameProps {
   unanswered: number;
   rack: RackRow[];
   children: ReactNode;
+  /** strikes an entry through */
+  strike: Ask<[entryId: string, reason: string]>;
   /** sign-out and scheme switch */
   foot: ReactNode;
 }
 
 /** The frame of every place: the rack of machines, the places across the top, the three verbs. */
-export function Frame({ shopName, person, role, unanswered, rack, children, foot }: FrameProps) {
+export function Frame({
+  shopName,
+  person,
+  role,
+  unanswered,
+  rack,
+  children,
+  strike,
+  foot,
+}: FrameProps) {
   return (
     <RoleProvider role={role}>
       <div className={classes.frame}>
@@ -82,7 +95,7 @@ export function Frame({ shopName, person, role, unanswered, rack, children, foot
           <Verbs />
         </header>
         <main id="place" className={classes.place} tabIndex={-1}>
-          {children}
+          <DoneProvider strike={strike}>{children}</DoneProvider>
         </main>
       </div>
     </RoleProvider>

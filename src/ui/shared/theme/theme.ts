@@ -1,4 +1,13 @@
-import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import {
+  Button,
+  Checkbox,
+  createTheme,
+  Input,
+  Radio,
+  SegmentedControl,
+  type CSSVariablesResolver,
+  type MantineColorsTuple,
+} from '@mantine/core';
 
 /** Blue-black ink, from the palest wash to solid. */
 const ink: MantineColorsTuple = [
@@ -40,18 +49,57 @@ export const theme = createTheme({
   focusRing: 'auto',
   cursorType: 'pointer',
   components: {
-    Button: { defaultProps: { size: 'md', variant: 'filled' } },
-    TextInput: { defaultProps: { size: 'md' } },
+    Button: Button.extend({
+      defaultProps: { size: 'md', variant: 'filled' },
+      // our ink, whatever the scheme
+      vars: (_theme, { variant, disabled }) => ({
+        root: disabled
+          ? {}
+          : variant === 'filled'
+            ? {
+                '--button-bg': 'var(--ink)',
+                '--button-hover': 'color-mix(in oklab, var(--ink), var(--paper) 15%)',
+                '--button-color': 'var(--paper)',
+              }
+            : variant === 'subtle'
+              ? { '--button-color': 'var(--ink)' }
+              : {},
+      }),
+    }),
+    Input: Input.extend({
+      styles: {
+        wrapper: { '--input-bg': 'var(--panel)', '--input-color': 'var(--ink)' } as object,
+      },
+    }),
+    Checkbox: Checkbox.extend({
+      defaultProps: { size: 'md', color: 'var(--ink)', iconColor: 'var(--paper)' },
+      styles: { input: { borderColor: 'var(--ink-2)', borderWidth: 1.5 } },
+    }),
+    Radio: Radio.extend({
+      defaultProps: { size: 'md', color: 'var(--ink)', iconColor: 'var(--paper)' },
+      styles: { radio: { borderColor: 'var(--ink-2)', borderWidth: 1.5 } },
+    }),
+    SegmentedControl: SegmentedControl.extend({
+      defaultProps: { size: 'md' },
+      styles: {
+        root: { background: 'var(--wash)' },
+        indicator: { background: 'var(--panel)', border: '1.5px solid var(--ink)' },
+        label: { color: 'var(--ink)' },
+      },
+    }),
+    Popover: { defaultProps: { styles: { dropdown: { background: 'var(--panel)' } } } },
+    TimePicker: { defaultProps: { size: 'md', styles: { field: { width: '3.2ch' } } } },
     Textarea: { defaultProps: { size: 'md', autosize: true, minRows: 2 } },
     Select: { defaultProps: { size: 'md', allowDeselect: true } },
-    NativeSelect: { defaultProps: { size: 'md' } },
-    NumberInput: { defaultProps: { size: 'md' } },
-    Autocomplete: { defaultProps: { size: 'md' } },
-    PasswordInput: { defaultProps: { size: 'md' } },
-    Checkbox: { defaultProps: { size: 'md' } },
-    SegmentedControl: { defaultProps: { size: 'md' } },
+    ...large('TextInput', 'NativeSelect', 'NumberInput', 'Autocomplete', 'PasswordInput'),
+    ...large('FileInput', 'DateInput', 'RadioGroup', 'CheckboxGroup'),
   },
 });
+
+/** Components that are large enough for a gloved hand, and nothing more. */
+function large(...names: string[]) {
+  return Object.fromEntries(names.map((name) => [name, { defaultProps: { size: 'md' } }]));
+}
 
 /** Gives Mantine's own surfaces the inks of `global.css`. */
 export const inks: CSSVariablesResolver = () => {
@@ -65,6 +113,9 @@ export const inks: CSSVariablesResolver = () => {
     '--mantine-color-default-color': 'var(--ink)',
     '--mantine-color-placeholder': 'var(--ink-2)',
     '--mantine-color-error': 'var(--alarm)',
+    // what inputs are framed with
+    '--mantine-color-gray-4': 'var(--rule-strong)',
+    '--mantine-color-dark-4': 'var(--rule-strong)',
     '--mantine-color-anchor': 'var(--ink)',
   };
   return { variables: {}, light: shared, dark: shared };

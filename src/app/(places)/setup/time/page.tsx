@@ -24,7 +24,7 @@ export default async function TimePage() {
   const to = startOfLocalDay(today + shownDays, shop.zone);
   return (
     <>
-      <h1>Set-up</h1>
+      <h1>Time and bookings</h1>
       <SetupRooms here="/setup/time" />
       <div className={classes.page}>
         <WeekForm

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { roles } from '../../core/people/roles';
+import { ok } from '../../core/units/result';
+import { isZone } from '../../core/units/zone';
+import { readSetting, writeSetting } from '../../records/settings';
+import { labelAsks, refuse, writeEntry, type Outcome } from '../shop';
+import { requiredText, useCase } from '../use-case';
+import { rebuildUsage } from '../usage/usage';
+
+export const settingNames = [
+  'timezone',
+  'name',
+  'stop-instruction',
+  'label-asks',
+  'code-roles',
+  'strength-floor',
+] as const;
+export type SettingName = (typeof settingNames)[number];
+
+export const settingSchema = z.object({
+  name: z.enum(settingNames),
+  value: requiredText('A setting must not be empty.', 300),
+});
+
+/** What is wrong with the value of a setting, or `null`. */
+const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string | null>>> = {
+  timezone: (value) =>
+    isZone(value)
+      ? null
+      : `"${value}" is not an IANA time zone, such as Europe/Oslo. Nothing was changed.`,
+  'label-asks': (value) =>
+    labelAsks.some((one) => one === value) ? null : 'A label asks for nothing, a name or a code.',
+  'code-roles': (value) =>
+    value.split(', ').every((one) => one === 'nobody' || roles.some((role) => role === one))
+      ? null
+      : `Name roles, with a comma between: ${roles.join(', ')}; or nobody.`,
+  'strength-floor': (value) =>
+    Number(value) >= 10 && Number(value) <= 100
+      ? null
+      : 'The floor is 10 to 100 percent of the baseline.',
+};
+
+/** Changes a setting of the shop and notes it in the book. A new time zone counts all days anew. */
+export const changeSetting = useCase(
+  settingSchema,
+  (shop, actor, { name, value }): Outcome<string> => {
+    const wrong = wrongValue[name]?.(value);
+    if (wrong) return refuse(wrong, name);
+    const before = readSetting(shop.db, name);
+    if (before === value) return ok(value);
+    writeSetting(shop.db, name, value);
+    writeEntry(shop, actor, {
+      kind: 'setting',
+      machineId: null,
+      data: { name, from: before, to: value },
+    });
+    if (name === 'timezone') rebuildUsage(shop);
+    return ok(value);
+  },
+);

@@ -1,0 +1,101 @@
+/** @jest-environment jsdom */
+import { NumberInput, TextInput } from '@mantine/core';
+import { screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Outcome } from '../../../services/shop';
+import { show } from '../testing/show';
+import { SendForm } from './SendForm';
+import { figure, instantIn, useSendForm } from './use-send-form';
+
+type Send = (input: { item: { name: string; minutes: number } }) => Promise<Outcome<string>>;
+
+function Form({ send, clears = false }: { send: Send; clears?: boolean }) {
+  const form = useSendForm(send, {
+    initial: { name: '', minutes: '' as number | '' },
+    input: ({ name, minutes }) => ({ item: { name, minutes: figure(minutes) } }),
+    said: (value: string) => `Kept ${value}.`,
+    clears,
+  });
+  return (
+    <SendForm of={form} button="Keep">
+      <TextInput label="Name" {...form.field('name')} />
+      <NumberInput label="Minutes" {...form.field('minutes')} />
+    </SendForm>
+  );
+}
+
+const draw = (send: Send, clears?: boolean) => show(<Form send={send} clears={clears} />);
+const refusing =
+  (error: object): Send =>
+  async () => ({ ok: false, error: error as never });
+const press = () => userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+
+it('every wrong field says so at once, and the first is focused', async () => {
+  const fields = { 'item.name': 'Give it a name.', 'item.minutes': 'Give the minutes.' };
+  draw(refusing({ field: 'item', message: 'Give it a name.', fields }));
+  await press();
+  expect(await screen.findByText('Give it a name.')).toBeTruthy();
+  expect(screen.getByText('Give the minutes.')).toBeTruthy();
+  const name = screen.getByLabelText('Name');
+  expect(document.activeElement).toBe(name);
+  expect(name.getAttribute('aria-invalid')).toBe('true');
+  // each is said at its field, and nowhere else
+  expect(screen.getByRole('alert').textContent).toBe('');
+});
+
+it.each([null, 'tide'])(
+  'what belongs to no field that is shown (%s) stands above the button',
+  async (field) => {
+    draw(refusing({ field, message: 'Not while the tide is out.' }));
+    await press();
+    expect((await screen.findByText('Not while the tide is out.')).getAttribute('role')).toBe(
+      'alert',
+    );
+  },
+);
+
+it('what was typed is sent, and stays; it is said what became of it', async () => {
+  const sent: unknown[] = [];
+  draw(async (input) => {
+    sent.push(input);
+    return { ok: true, value: 'it' };
+  });
+  await userEvent.type(screen.getByLabelText('Name'), 'Wren');
+  await userEvent.type(screen.getByLabelText('Minutes'), '12');
+  await press();
+  expect(await screen.findByText('Kept it.')).toBeTruthy();
+  expect(sent).toEqual([{ item: { name: 'Wren', minutes: 12 } }]);
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Wren');
+});
+
+it('clears its fields once it is done, where it is asked to, and not when it was refused', async () => {
+  let refuse = true;
+  draw(
+    async () =>
+      refuse ? { ok: false, error: { field: null, message: 'No.' } } : { ok: true, value: 'x' },
+    true,
+  );
+  const name = screen.getByLabelText<HTMLInputElement>('Name');
+  await userEvent.type(name, 'Wren');
+  await press();
+  await screen.findByText('No.');
+  expect(name.value).toBe('Wren');
+  refuse = false;
+  await press();
+  await waitFor(() => expect(name.value).toBe(''));
+  expect(screen.getByRole('alert').textContent).toBe('');
+});
+
+it('a line that is cut leaves what was typed, and says so', async () => {
+  draw(() => Promise.reject(new Error('offline')));
+  await userEvent.type(screen.getByLabelText('Name'), 'Wren');
+  await press();
+  expect(await screen.findByText(/could not be reached/)).toBeTruthy();
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Wren');
+});
+
+it('an empty figure and a time that is none are sent as no number, not as nothing', () => {
+  expect([figure(''), figure('7'), figure(0)]).toEqual([NaN, 7, 0]);
+  expect(instantIn('Europe/Oslo', '2026-12-03T18:00')).toBe(Date.UTC(2026, 11, 3, 17));
+  expect(instantIn('Europe/Oslo', '')).toBeNaN();
+});

@@ -1,0 +1,30 @@
+import { MantineProvider } from '@mantine/core';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import type { Role } from '../../../core/people/roles';
+import { RoleProvider } from '../frame/Allowed';
+
+/** Draws components for a test, as a technician sees them. */
+export function show(children: ReactNode, role: Role = 'technician') {
+  // what the components ask of a browser and the tests' one lacks
+  Element.prototype.scrollIntoView = () => undefined;
+  window.matchMedia = (media) =>
+    ({
+      matches: false,
+      media,
+      addEventListener: () => undefined,
+      removeEventListener: () => undefined,
+    }) as unknown as MediaQueryList;
+  globalThis.ResizeObserver = class {
+    observe() {}
+    unobserve() {}
+    disconnect() {}
+  };
+  const inside = (what: ReactNode) => (
+    <MantineProvider env="test">
+      <RoleProvider role={role}>{what}</RoleProvider>
+    </MantineProvider>
+  );
+  const { rerender, ...rest } = render(inside(children));
+  return { ...rest, rerender: (what: ReactNode) => rerender(inside(what)) };
+}
