@@ -1,3 +1,4 @@
+import { handsOn } from '../core/care/minutes';
 import type { Criticality } from '../core/care/danger';
 import { longestSessionSeconds } from '../core/usage/overlap';
 import { localDay, startOfLocalDay } from '../core/units/zone';
@@ -350,8 +351,7 @@ function cleanDown(
   );
   const marks: SheetEventWhat[] = [];
   for (const pick of picks) {
-    const { active, finishing } = pick.task.task.minutes;
-    const minutes = Math.max(1, Math.round(chance.around(active + finishing, 1.3)));
+    const minutes = Math.max(1, Math.round(chance.around(handsOn(pick.task.task.minutes), 1.3)));
     clock.now = Math.min(clock.now + Math.min(minutes, 5) * minute, play.end);
     const finding = findingOf(play, machine, pick.task);
     marks.push(

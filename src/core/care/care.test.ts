@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { startingWeights } from '../../catalogue/materials';
+import { localDay } from '../units/zone';
 import { eachSessionHours } from '../usage/session-hours';
+import { perGroup } from '../usage/soil';
 import { calledTask, callOf } from './calls';
 import { careResults, findings, type CareEvent, type CareTask, type Counters } from './care';
-import { countersSince, noUse, type CountedUse } from './counters';
+import { countersOver, noUse, type CountedUse, type UseMeter } from './counters';
+import { countersSince } from './testing/plain-counters';
 import { compareDanger } from './danger';
 import { depths, resets } from './depth';
 import { careState, standing } from './due';
@@ -198,5 +201,72 @@ describe('counters', () => {
     expect([spring.days, spring.useDays]).toEqual([3, 3]);
     const autumn = Date.UTC(2026, 9, 24, 22, 30); // Sun 25 October, 00:30
     expect(countersSince([], 'air', autumn, autumn + 24 * 3_600_000, zone).days).toBe(0);
+  });
+
+  /** Totals made anew for every question, from the sessions themselves. */
+  const meterOf = (sessions: readonly CountedUse[]): UseMeter => {
+    const started = (from: number, to: number) =>
+      sessions.filter(({ start }) => start >= from && start < to);
+    const day = (instant: number) => localDay(instant, zone);
+    return {
+      totals(instant) {
+        const until = started(-Infinity, instant);
+        const sum = (of: (one: CountedUse) => number) =>
+          until.reduce((all, one) => all + of(one), 0);
+        return {
+          runSeconds: sum(({ runSeconds }) => runSeconds),
+          beamSeconds: sum(({ beamSeconds }) => beamSeconds ?? 0),
+          soil: perGroup((group) => sum(({ soil }) => soil[group])),
+          jobs: until.length,
+          useDays: new Set(until.map(({ start }) => day(start))).size,
+        };
+      },
+      dayUsedOnBothSides(instant, end) {
+        const same = sessions.filter(({ start }) => day(start) === day(instant));
+        const before = same.some(({ start }) => start < instant);
+        return before && same.some(({ start }) => start >= instant && start < end) ? 1 : 0;
+      },
+      daysUsed(from, to) {
+        const days = started(from, to).map(({ start }) => day(start));
+        return days.length > 0 ? { first: Math.min(...days), last: Math.max(...days) } : null;
+      },
+    };
+  };
+
+  test('running totals over the stays of a part count what its own sessions do, one after another', () => {
+    const hour = 3_600_000;
+    // the clocks change within these days; moves and sessions meet at the same hours, and on one day
+    const first = Date.UTC(2026, 9, 24, 0);
+    const instant = fc.integer({ min: 0, max: 60 }).map((hours) => first + hours * hour);
+    const uses = fc.array(instant, { maxLength: 12 }).map((starts) => counted(starts));
+    fc.assert(
+      fc.property(
+        uses,
+        uses,
+        fc.uniqueArray(instant, { maxLength: 4 }),
+        instant,
+        instant,
+        fc.constantFrom('optics' as const, 'air' as const, 'coolant' as const),
+        (a, b, moves, since, now, group) => {
+          const ends = [-Infinity, ...moves.sort((x, y) => x - y), Infinity];
+          const stays = ends.slice(0, -1).map((from, index) => ({
+            machineId: index % 2 === 0 ? 'a' : 'b',
+            from,
+            to: ends[index + 1]!,
+          }));
+          const own = stays.flatMap(({ machineId, from, to }) =>
+            (machineId === 'a' ? a : b).filter(({ start }) => start >= from && start < to),
+          );
+          const meters = { a: meterOf(a), b: meterOf(b) };
+          const over = countersOver(stays, (id) => meters[id as 'a' | 'b'], group, {
+            since,
+            now,
+            zone,
+          });
+          expect(over).toEqual(since > now ? noUse : countersSince(own, group, since, now, zone));
+        },
+      ),
+      { numRuns: 400 },
+    );
   });
 });

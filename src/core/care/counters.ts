@@ -1,6 +1,8 @@
 import type { SessionHours } from '../usage/session-hours';
 import type { SessionUse } from '../usage/session';
-import { calendarDays, localDay } from '../units/zone';
+import type { PerGroup } from '../usage/soil';
+import { within, type Presence } from '../parts/presence';
+import { calendarDays } from '../units/zone';
 import type { CareGroup, Counters } from './care';
 
 /** Counters of something just reset. */
@@ -18,28 +20,58 @@ export type CountedUse = Pick<SessionUse & SessionHours, 'start' | 'runSeconds' 
   beamSeconds: number | null;
 };
 
+/** Running totals of one machine, over all of its sessions that start before an instant. */
+export interface RunningTotals {
+  runSeconds: number;
+  beamSeconds: number;
+  /** milliseconds */
+  soil: PerGroup;
+  jobs: number;
+  useDays: number;
+}
+
+/** What counts the use of one machine. */
+export interface UseMeter {
+  /** @param instant UTC milliseconds, not included */
+  totals(instant: number): RunningTotals;
+  /** 1 when the day of an instant was used before it and, until `end`, after it: both totals count that day */
+  dayUsedOnBothSides(instant: number, end: number): 0 | 1;
+  /** shop-local days of the first and last use in `[from, to)`; `null` without use */
+  daysUsed(from: number, to: number): { first: number; last: number } | null;
+}
+
 /**
- * Counters of one machine for one group of stations from an instant up to `now`. A session counts
- * whole, by its start: from the reset on (a start at the very instant counts) and not after `now`.
- * This is the plain definition; `records/odometer` keeps running totals that must agree with it.
+ * Counters for one group of stations from an instant up to `now`, over all the machines in which the part was. A
+ * session counts whole, by its start: from the reset on (a start at the very instant counts) and not after `now`. A
+ * day of use counts once, in however many machines.
+ * @param stays where the part was, one after another
  * @param since UTC milliseconds; days are counted from here
  */
-export function countersSince(
-  sessions: Iterable<CountedUse>,
+export function countersOver(
+  stays: readonly Presence[],
+  meterOf: (machineId: string) => UseMeter,
   group: CareGroup,
-  since: number,
-  now: number,
-  zone: string,
+  { since, now, zone }: { since: number; now: number; zone: string },
 ): Counters {
+  if (since > now) return { ...noUse };
   const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
-  const used = new Set<number>();
-  for (const session of sessions) {
-    if (session.start < since || session.start > now) continue;
-    counters.runSeconds += session.runSeconds;
-    counters.beamSeconds += session.beamSeconds ?? 0;
-    counters.soilMilliseconds += group === 'coolant' ? 0 : session.soil[group];
-    counters.jobs += 1;
-    used.add(localDay(session.start, zone));
+  const spans = within(stays, since, now + 1); // a session that starts at `now` counts
+  let lastDay: number | null = null;
+  for (const { machineId, from, to } of spans) {
+    const meter = meterOf(machineId);
+    const before = meter.totals(from);
+    const after = meter.totals(to);
+    counters.runSeconds += after.runSeconds - before.runSeconds;
+    counters.beamSeconds += after.beamSeconds - before.beamSeconds;
+    if (group !== 'coolant') counters.soilMilliseconds += after.soil[group] - before.soil[group];
+    counters.jobs += after.jobs - before.jobs;
+    counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);
+    if (spans.length > 1) {
+      // two stays that share a day of use count it once
+      const days = meter.daysUsed(from, to);
+      if (days && days.first === lastDay) counters.useDays -= 1;
+      lastDay = days?.last ?? lastDay;
+    }
   }
-  return { ...counters, useDays: used.size };
+  return counters;
 }

@@ -74,6 +74,11 @@ export function standing(
   return { used: best.used, state, first: best.first };
 }
 
+/** Whether a task is to be done now. */
+export function isDue(state: CareState): boolean {
+  return compareStates(state, 'due') >= 0;
+}
+
 /** Orders states from lightest to heaviest: negative when `a` is lighter. */
 export function compareStates(a: CareState, b: CareState): number {
   return careStates.indexOf(a) - careStates.indexOf(b);

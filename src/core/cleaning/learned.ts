@@ -1,5 +1,5 @@
 import { medianSorted } from 'simple-statistics';
-import type { Minutes } from './run';
+import { handsOn, type Minutes } from '../care/minutes';
 
 /** So many cleanings of a kind make a figure of the shop's own. */
 const enough = 5;
@@ -32,7 +32,7 @@ export function learnedMinutes(minutes: readonly number[]): LearnedMinutes | nul
  */
 export function withLearned(usual: Minutes, learned: LearnedMinutes | null): Minutes {
   if (!learned) return usual;
-  const before = usual.active + usual.finishing;
+  const before = handsOn(usual);
   const finishing =
     usual.finishing === 0
       ? 0

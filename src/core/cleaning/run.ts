@@ -1,3 +1,4 @@
+import { elapsed, type Minutes } from '../care/minutes';
 import {
   orderSheet,
   timeInOrder,
@@ -15,13 +16,6 @@ export interface Line {
   text: string;
   /** why it must not be skipped; `null` where that is plain */
   why: string | null;
-}
-
-/** Minutes of a piece of work: hands-on, waiting, hands-on at the end. */
-export interface Minutes {
-  active: number;
-  passive: number;
-  finishing: number;
 }
 
 /** One way to do a task, with its own time and steps. */
@@ -175,7 +169,6 @@ function oneAfterAnother(
   { tasks, pieces }: Pick<RunSheet, 'tasks' | 'pieces'>,
   ways: ReadonlyMap<string, string> = new Map(),
 ): number {
-  const sum = ({ active, passive, finishing }: Minutes) => active + passive + finishing;
   // what lies under another opening needs both
   const withOuter = (id: string): string[] => [
     id,
@@ -187,15 +180,15 @@ function oneAfterAnother(
     const ids = [id, id.replace('open:', 'close:')];
     return pieces
       .filter((piece) => ids.includes(piece.id))
-      .reduce((all, { minutes }) => all + sum(minutes), 0);
+      .reduce((all, { minutes }) => all + elapsed(minutes), 0);
   };
   const once = pieces.filter(({ kind }) => kind !== 'open' && kind !== 'close');
   return (
-    once.reduce((all, { minutes }) => all + sum(minutes), 0) +
+    once.reduce((all, { minutes }) => all + elapsed(minutes), 0) +
     tasks.reduce(
       (all, task) =>
         all +
-        sum(wayOf(task, ways).minutes) +
+        elapsed(wayOf(task, ways).minutes) +
         [
           ...new Set(
             task.after

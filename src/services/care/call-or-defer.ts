@@ -1,3 +1,4 @@
+import { isDue } from '../../core/care/due';
 import { z } from 'zod';
 import { fouledBy } from '../../catalogue/signs';
 import { rung } from '../../core/care/depth';
@@ -42,7 +43,7 @@ export const deferTask = useCase(
     const found = requireDue(shop, stationId, task);
     if (!found.ok) return found;
     const { station, due } = found.value;
-    if (due.standing.state === 'clear' || due.standing.state === 'soon') {
+    if (!isDue(due.standing.state)) {
       return refuse('It is not due: there is nothing to put off.', 'task');
     }
     const now = shop.now();
@@ -115,7 +116,7 @@ export function suggestedCalls(machine: MachineDue, signIds: readonly string[]):
           task: task.task.key,
           name: task.task.name,
           used,
-          due: state === 'due' || state === 'past due',
+          due: isDue(state),
         },
       ];
     })

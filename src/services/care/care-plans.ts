@@ -1,3 +1,4 @@
+import { handsOn } from '../../core/care/minutes';
 import { z } from 'zod';
 import { openings } from '../../catalogue/openings';
 import { stationKind } from '../../catalogue/catalogue';
@@ -414,9 +415,8 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
       const asked = replay(tasks, sessions, null, span);
       const fact = replay(tasks, sessions, events, span);
       for (const [index, task] of tasks.entries()) {
-        const { active, finishing } = task.minutes;
         trial.cleanings += asked[index]!.cleanings;
-        trial.minutes += asked[index]!.cleanings * (active + finishing);
+        trial.minutes += asked[index]!.cleanings * handsOn(task.minutes);
         const used = fact[index]!.furthest;
         if (used <= 1) continue;
         trial.past += 1;

@@ -2,14 +2,14 @@ import { stationKind } from '../../catalogue/catalogue';
 import type { CatalogueTask, PathPart } from '../../catalogue/schema';
 import { callOf, type Call } from '../../core/care/calls';
 import type { CareEvent, Counters } from '../../core/care/care';
-import { noUse } from '../../core/care/counters';
+import { countersOver, type UseMeter } from '../../core/care/counters';
 import { deferralHolds, type Deferral } from '../../core/care/deferral';
 import { compareStates, standing, type CareState, type Standing } from '../../core/care/due';
 import type { CarePlan } from '../../core/care/plan';
 import { lastReset, resetsTask } from '../../core/care/resets';
-import { within, type Presence } from '../../core/parts/presence';
+import type { Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
-import { calendarDays, localDay, startOfLocalDay } from '../../core/units/zone';
+import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { careBackwards } from '../../records/care';
 import {
   listMachines,
@@ -225,10 +225,10 @@ interface TaskPlace {
 
 function taskDue(moment: Moment, place: TaskPlace): TaskDue {
   const { row, task, planned, events, stays, start } = place;
-  const { now, judgements } = moment;
+  const { now, zone, judgements } = moment;
   const reset = lastReset(task, events);
   const since = reset?.at ?? start;
-  const counters = countersOf(moment, stays, task, since);
+  const counters = countersOver(stays, moment.meter, task.group, { since, now, zone });
   const signs = stays.flatMap(({ stationId, from, to }) =>
     judgements.calls(stationId).filter(({ at }) => at >= from && at < to),
   );
@@ -253,46 +253,10 @@ function taskDue(moment: Moment, place: TaskPlace): TaskDue {
   };
 }
 
-/** Counters of a task from an instant until now, over all the stays in which its soil was made. */
-function countersOf(
-  moment: Moment,
-  stays: readonly Stay[],
-  task: PlannedTask,
-  since: number,
-): Counters {
-  const { now, shop, zone } = moment;
-  if (since > now) return { ...noUse };
-  const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
-  let lastDay: number | null = null;
-  const spans = within(stays, since, now + 1); // a session that starts at `now` counts
-  for (const { machineId, from, to } of spans) {
-    const meter = moment.meter(machineId);
-    const before = meter.totals(from);
-    const after = meter.totals(to);
-    counters.runSeconds += after.runSeconds - before.runSeconds;
-    counters.beamSeconds += after.beamSeconds - before.beamSeconds;
-    if (task.group !== 'coolant') {
-      counters.soilMilliseconds += after.soil[task.group] - before.soil[task.group];
-    }
-    counters.jobs += after.jobs - before.jobs;
-    counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);
-    if (spans.length > 1) {
-      // two stays that share a day of use count it once
-      const days = daysUsed(shop.db, machineId, from, to);
-      if (days && days.first === lastDay) counters.useDays -= 1;
-      lastDay = days?.last ?? lastDay;
-    }
-  }
-  return counters;
-}
-
 /** The running totals of one machine, each instant read once however many tasks ask. */
-interface Meter {
+interface Meter extends UseMeter {
   /** start of its first known use, UTC milliseconds; Infinity before any */
   firstUse: number;
-  totals(instant: number): Totals;
-  /** 1 when the day of an instant was used before and after it: both totals count that day */
-  dayUsedOnBothSides(instant: number, end: number): 0 | 1;
 }
 
 function machineMeter(db: Shop['db'], zone: string, machineId: string): Meter {
@@ -313,5 +277,6 @@ function machineMeter(db: Shop['db'], zone: string, machineId: string): Meter {
       const nextDay = startOfLocalDay(localDay(instant, zone) + 1, zone);
       return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
     },
+    daysUsed: (from, to) => daysUsed(db, machineId, from, to),
   };
 }

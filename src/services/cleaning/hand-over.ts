@@ -1,3 +1,4 @@
+import { handsOn } from '../../core/care/minutes';
 import { entriesAbout, entryData, standingEntries } from '../../records/audit-log';
 import { careOfSheet } from '../../records/care';
 import { stationById } from '../../records/machines';
@@ -74,9 +75,7 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
       ?.tasks.find(({ task }) => task.key === key) ?? null;
   const plannedOf = (id: string) => {
     const task = run.tasks.find((one) => one.id === id);
-    if (!task) return null;
-    const { active, finishing } = wayOf(task, progress.ways).minutes;
-    return active + finishing;
+    return task ? handsOn(wayOf(task, progress.ways).minutes) : null;
   };
   const name = (stationId: string) => stationById(shop.db, stationId)?.name ?? 'removed station';
   const items = new Map(storeItems(shop).map((item) => [item.item, item]));

@@ -1,3 +1,4 @@
+import { handsOn } from '../../core/care/minutes';
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { openSheetOf } from '../../records/cleaning';
@@ -43,7 +44,7 @@ function lightest({ id, name, tasks }: StationDue): QuickTask[] {
     stationId: id,
     station: name,
     task: task.key,
-    minutes: task.minutes.active + task.minutes.finishing,
+    minutes: handsOn(task.minutes),
   }));
 }
 

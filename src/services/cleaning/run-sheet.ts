@@ -1,3 +1,4 @@
+import type { Minutes } from '../../core/care/minutes';
 import { cautions as cautionTexts } from '../../catalogue/cautions';
 import { closingName, openingFor, openings, openingsUnder } from '../../catalogue/openings';
 import type { CatalogueTask, Family } from '../../catalogue/schema';
@@ -17,7 +18,6 @@ import {
   bestOrder,
   type Check,
   type Line,
-  type Minutes,
   type PartWanted,
   type ProofWanted,
   type RunPiece,

@@ -1,6 +1,13 @@
 import { causeWords } from '../../catalogue/causes';
 import { requiredProofs, signGone, type RequiredProof } from '../../catalogue/proofs';
 import { dangers, type Danger } from '../../catalogue/signs';
+import {
+  faultStage,
+  proofResults,
+  type FaultStage,
+  type ProofResult,
+  type StoryStep,
+} from '../../core/faults/story';
 import { faultTimes, type FaultTimes } from '../../core/faults/fault-times';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
@@ -12,7 +19,7 @@ import {
   strikesOf,
   type EntryRow,
 } from '../../records/audit-log';
-import type { EntryData } from '../../records/audit-log-data';
+import type { DataKind, EntryData } from '../../records/audit-log-data';
 import { machineById } from '../../records/machines';
 import { photosOf } from '../../records/photos';
 import { nicknameOf } from '../usage/sessions';
@@ -25,7 +32,7 @@ export interface FaultStep {
   person: string;
   /** who, told apart from others of the same name */
   by: { id: string | null; name: string };
-  kind: 'diagnosis' | 'repair' | 'proof' | 'return' | 'again' | 'closed';
+  kind: StoryStep['kind'];
   title: string;
   note: string | null;
   passed: boolean | null;
@@ -34,10 +41,7 @@ export interface FaultStep {
 }
 
 /** A test that must pass before the machine returns, and what became of it since the last repair. */
-export interface ProofState extends RequiredProof {
-  passed: boolean | null;
-  by: string | null;
-}
+export type ProofState = RequiredProof & ProofResult;
 
 /** A fault with its whole story. */
 export interface Fault {
@@ -71,7 +75,7 @@ export interface Fault {
   duplicateOf: string | null;
   holdIds: string[];
   times: FaultTimes;
-  stage: 'reported' | 'diagnosed' | 'waiting' | 'repaired' | 'proved' | 'closed';
+  stage: FaultStage;
 }
 
 const stepKinds = {
@@ -112,121 +116,129 @@ function stepTitle(row: EntryRow): string {
   }
 }
 
-function buildFaults(shop: Shop, rows: EntryRow[]): Fault[] {
-  const now = shop.now();
-  const about = entriesAbout(
-    shop.db,
-    rows.map(({ id }) => id),
-  );
-  const struck = strikesOf(
-    shop.db,
-    about.map(({ id }) => id),
-  );
+/** What the book has about some faults, read once for all of them. */
+interface Books {
+  about: ReadonlyMap<string | null, EntryRow[]>;
+  struck: ReadonlyMap<string, unknown>;
+  releasedAt: ReadonlyMap<string | null, number>;
+  photos: (entryId: string) => string[];
+}
+
+function booksOf(shop: Shop, rows: readonly EntryRow[]): Books {
+  const idsOf = (some: readonly EntryRow[]) => some.map(({ id }) => id);
+  const about = entriesAbout(shop.db, idsOf(rows));
   const holds = about.filter(({ kind }) => kind === 'hold');
-  const releases = entriesAbout(
-    shop.db,
-    holds.map(({ id }) => id),
-  );
-  const photos = groupBy(
-    photosOf(
-      shop.db,
-      [...rows, ...about].map(({ id }) => id),
-    ),
-    ({ entryId }) => entryId,
-  );
-  const photoIds = (id: string) => (photos.get(id) ?? []).map((photo) => photo.id);
-  return rows.map((row) => {
-    const data = entryData(row, 'fault');
-    const own = about.filter(({ subjectId }) => subjectId === row.id);
-    const steps = own.flatMap((step): FaultStep[] => {
-      if (!(step.kind in stepKinds)) return [];
-      const kind = stepKinds[step.kind as keyof typeof stepKinds];
-      return [
-        {
-          id: step.id,
-          at: step.at,
-          person: step.person,
-          by: { id: step.personId, name: step.person },
-          kind,
-          title: stepTitle(step),
-          note: step.note,
-          passed: step.kind === 'fault proof' ? entryData(step, 'fault proof').passed : null,
-          struck: struck.has(step.id),
-          photos: photoIds(step.id),
-        },
-      ];
-    });
-    const standing = steps.filter((step) => !step.struck);
-    const closing = own.find(({ kind, id }) => kind === 'fault closed' && !struck.has(id)) ?? null;
-    const closed = closing ? entryData(closing, 'fault closed') : null;
-    const ownHolds = own.filter(({ kind }) => kind === 'hold');
-    const standingOf = (wanted: EntryRow['kind']) =>
-      own.filter(({ kind, id }) => kind === wanted && !struck.has(id));
-    const repairs = standingOf('fault repair');
-    const lastRepair = repairs.at(-1);
-    const last = lastRepair ? entryData(lastRepair, 'fault repair') : null;
-    const diagnosed = standingOf('fault diagnosis').at(-1);
-    const returned = standingOf('fault return').at(-1);
-    const opened = [
-      ...new Set(repairs.flatMap((repair) => entryData(repair, 'fault repair').opened)),
+  const releases = entriesAbout(shop.db, idsOf(holds));
+  const photos = groupBy(photosOf(shop.db, idsOf([...rows, ...about])), (photo) => photo.entryId);
+  return {
+    about: groupBy(about, ({ subjectId }) => subjectId),
+    struck: strikesOf(shop.db, idsOf(about)),
+    releasedAt: new Map(releases.map(({ subjectId, at }) => [subjectId, at])),
+    photos: (entryId) => (photos.get(entryId) ?? []).map(({ id }) => id),
+  };
+}
+
+function stepsOf(own: readonly EntryRow[], { struck, photos }: Books): FaultStep[] {
+  return own.flatMap((row): FaultStep[] => {
+    if (!(row.kind in stepKinds)) return [];
+    return [
+      {
+        id: row.id,
+        at: row.at,
+        person: row.person,
+        by: { id: row.personId, name: row.person },
+        kind: stepKinds[row.kind as keyof typeof stepKinds],
+        title: stepTitle(row),
+        note: row.note,
+        passed: row.kind === 'fault proof' ? entryData(row, 'fault proof').passed : null,
+        struck: struck.has(row.id),
+        photos: photos(row.id),
+      },
     ];
-    const family = machineById(shop.db, row.machineId!)?.family ?? '';
-    const proofs = proofStates(
-      requiredProofs(family, data.signs, opened),
-      standingOf('fault proof').filter(({ at }) => !lastRepair || at >= lastRepair.at),
-    );
-    return {
-      id: row.id,
-      machineId: row.machineId!,
-      machine: nicknameOf(shop, row.machineId!),
-      at: row.at,
-      person: row.person,
-      source: row.source,
-      signs: data.signs,
-      danger: data.danger,
-      note: row.note,
-      material: data.material,
-      job: jobWords(data),
-      stillHappens: data.stillHappens,
-      again: data.again ?? null,
-      photos: photoIds(row.id),
-      cause: diagnosed ? entryData(diagnosed, 'fault diagnosis').cause : null,
-      opened,
-      waiting:
-        last && waitingActions.includes(last.action)
-          ? { what: [last.action, last.part].filter(Boolean).join(': '), expected: last.expected }
-          : null,
-      proofs,
-      returned: returned ? { at: returned.at, ...entryData(returned, 'fault return') } : null,
-      steps,
-      closedAs: closed?.as ?? null,
-      duplicateOf: closed?.duplicateOf ?? null,
-      holdIds: ownHolds
-        .filter(({ id }) => !releases.some((release) => release.subjectId === id))
-        .map(({ id }) => id),
-      times: faultTimes(
-        {
-          reportedAt: row.at,
-          firstStepAt: firstLook(own, struck)?.at ?? null,
-          closedAt: closing?.at ?? null,
-          repairMinutes: repairs.map((repair) => entryData(repair, 'fault repair').minutes),
-          holds: ownHolds.map(({ id, at }) => ({
-            from: at,
-            to: releases.find((release) => release.subjectId === id)?.at ?? null,
-          })),
-        },
-        now,
-      ),
-      stage: closed ? 'closed' : stageOf(standing, proofs, last?.action ?? null),
-    };
   });
 }
 
+function buildFaults(shop: Shop, rows: EntryRow[]): Fault[] {
+  const books = booksOf(shop, rows);
+  return rows.map((row) => buildFault(shop, row, books));
+}
+
+function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
+  const data = entryData(row, 'fault');
+  const own = books.about.get(row.id) ?? [];
+  const standing = own.filter(({ id }) => !books.struck.has(id));
+  const dataOf = <K extends DataKind>(kind: K) =>
+    standing
+      .filter((entry) => entry.kind === kind)
+      .map((entry) => ({ at: entry.at, by: entry.person, ...entryData(entry, kind) }));
+  const repairs = dataOf('fault repair');
+  const last = repairs.at(-1);
+  const waits = last !== undefined && waitingActions.includes(last.action);
+  const returned = dataOf('fault return').at(-1);
+  const closed = dataOf('fault closed')[0] ?? null;
+  const opened = [...new Set(repairs.flatMap((repair) => repair.opened))];
+  const family = machineById(shop.db, row.machineId!)?.family ?? '';
+  const proofs = proofResults(
+    requiredProofs(family, data.signs, opened),
+    dataOf('fault proof'),
+    signGone,
+    last?.at ?? null,
+  );
+  const steps = stepsOf(own, books);
+  const holds = own
+    .filter(({ kind }) => kind === 'hold')
+    .map(({ id, at }) => ({ id, from: at, to: books.releasedAt.get(id) ?? null }));
+  return {
+    id: row.id,
+    machineId: row.machineId!,
+    machine: nicknameOf(shop, row.machineId!),
+    at: row.at,
+    person: row.person,
+    source: row.source,
+    signs: data.signs,
+    danger: data.danger,
+    note: row.note,
+    material: data.material,
+    job: jobWords(data),
+    stillHappens: data.stillHappens,
+    again: data.again ?? null,
+    photos: books.photos(row.id),
+    cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,
+    opened,
+    waiting: waits
+      ? { what: [last.action, last.part].filter(Boolean).join(': '), expected: last.expected }
+      : null,
+    proofs,
+    returned: returned
+      ? { at: returned.at, restriction: returned.restriction, strength: returned.strength }
+      : null,
+    steps,
+    closedAs: closed?.as ?? null,
+    duplicateOf: closed?.duplicateOf ?? null,
+    holdIds: holds.filter(({ to }) => to === null).map(({ id }) => id),
+    times: faultTimes(
+      {
+        reportedAt: row.at,
+        firstStepAt: firstLook(standing)?.at ?? null,
+        closedAt: closed?.at ?? null,
+        repairMinutes: repairs.map(({ minutes }) => minutes),
+        holds,
+      },
+      shop.now(),
+    ),
+    stage: closed
+      ? 'closed'
+      : faultStage(
+          steps.filter(({ struck }) => !struck).map(({ kind }) => ({ kind, waits })),
+          proofs,
+        ),
+  };
+}
+
 /** The first thing anybody did about it: a check answered counts, meeting it again does not. */
-function firstLook(own: readonly EntryRow[], struck: ReadonlyMap<string, unknown>) {
-  return own.find(
-    ({ id, kind }) =>
-      !struck.has(id) && (kind === 'fault check' || (kind in stepKinds && kind !== 'fault again')),
+function firstLook(standing: readonly EntryRow[]) {
+  return standing.find(
+    ({ kind }) => kind === 'fault check' || (kind in stepKinds && kind !== 'fault again'),
   );
 }
 
@@ -238,41 +250,6 @@ function jobWords(data: EntryData<'fault'>): string | null {
     since,
   ].filter(Boolean);
   return words.length > 0 ? words.join(', ') : null;
-}
-
-/** What became of each required proof: the latest result counts. */
-function proofStates(required: readonly RequiredProof[], made: readonly EntryRow[]): ProofState[] {
-  return required.map((one) => {
-    const last = made.findLast(
-      // a test described freely answers whether the sign is gone
-      (row) => (entryData(row, 'fault proof').proof ?? signGone) === one.id,
-    );
-    return {
-      ...one,
-      passed: last ? entryData(last, 'fault proof').passed : null,
-      by: last?.person ?? null,
-    };
-  });
-}
-
-/** How far a story has come: the last step that stands decides; a failed proof goes back a step. */
-function stageOf(
-  steps: readonly FaultStep[],
-  proofs: readonly ProofState[],
-  lastAction: string | null,
-): Fault['stage'] {
-  const last = steps.findLast(({ kind }) => kind !== 'again');
-  switch (last?.kind) {
-    case undefined:
-      return 'reported';
-    case 'diagnosis':
-      return 'diagnosed';
-    case 'repair':
-      return waitingActions.includes(lastAction!) ? 'waiting' : 'repaired';
-    default:
-      if (proofs.some(({ passed }) => passed === false)) return 'diagnosed';
-      return proofs.every(({ passed }) => passed) ? 'proved' : 'repaired';
-  }
 }
 
 /** A fault with its story, or `null`. */

@@ -1,5 +1,5 @@
 import type { LimitKind } from '../../core/care/care';
-import { counterFor } from '../../core/care/due';
+import { counterFor, isDue } from '../../core/care/due';
 import { backTest, judgedSpans, type Coverage } from '../../core/forecast/back-test';
 import { forecastDue, type DueForecast, type Filling } from '../../core/forecast/due';
 import {
@@ -94,7 +94,7 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   return {
     today,
     due: ({ task, counters, standing }) => {
-      if (standing.state === 'due' || standing.state === 'past due') {
+      if (isDue(standing.state)) {
         return { early: today, likely: today, late: today };
       }
       const fillings: Filling[] = [];

@@ -1,3 +1,4 @@
+import { handsOn } from '../../core/care/minutes';
 import { openingFor, openings, openingsUnder } from '../../catalogue/openings';
 import type { Limit } from '../../core/care/care';
 import type { Criticality } from '../../core/care/danger';
@@ -194,7 +195,7 @@ export function weeksAhead(
           id,
           machine: machine.id,
           criticality: task.criticality,
-          minutes: minutes.active + minutes.finishing,
+          minutes: handsOn(minutes),
           openings: [opening, ...openingsUnder(opening)].filter(
             (each) => (openingMinutes[each] ?? 0) > 0,
           ),

@@ -1,3 +1,4 @@
+import { isDue } from '../../core/care/due';
 import { compareDanger } from '../../core/care/danger';
 import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import { followsEveryJob } from '../care/care-plans';
@@ -55,7 +56,7 @@ export function shopBoard(shop: Shop): Board {
         station.tasks.map((task): DueItem => ({ machine, station, task })),
       ),
     )
-    .filter(({ task }) => task.standing.state === 'due' || task.standing.state === 'past due')
+    .filter(({ task }) => isDue(task.standing.state))
     .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b)));
   const faults = openFaults(shop);
   return {

@@ -1,3 +1,4 @@
+import { handsOn } from '../../core/care/minutes';
 import { openingFor, openings } from '../../catalogue/openings';
 import type { Candidate } from '../../core/care/choose';
 import { minutesFinder, timedTask } from '../cleaning/minutes';
@@ -63,7 +64,7 @@ export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: B
                 depth: task.depth,
                 criticality: task.criticality,
                 used: call === null ? standing.used : Math.max(1, standing.used),
-                minutes: minutes.active + minutes.finishing,
+                minutes: handsOn(minutes),
                 opening,
                 openingMinutes: minutesOfOpening.get(opening) ?? 0,
               };

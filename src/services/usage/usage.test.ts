@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { countersSince } from '../../core/care/counters';
+import { countersSince } from '../../core/care/testing/plain-counters';
 import { presences } from '../../core/parts/presence';
 import { eachSessionHours } from '../../core/usage/session-hours';
 import { perGroup } from '../../core/usage/soil';

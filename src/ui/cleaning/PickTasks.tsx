@@ -1,34 +1,18 @@
 'use client';
 
+import type { Pickable } from '../../services/cleaning/pick';
 import type { startSheet } from '../../services/cleaning/sheets';
 import type { Send } from '../shared/forms/send';
 import { Button, Checkbox } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { CareState } from '../../core/care/due';
 import { stockState } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
+import { leftWords, percent } from '../shared/ribbon/columns';
 import classes from './Clean.module.css';
-
-/** One task that can go on the sheet. */
-export interface Pickable {
-  /** station id and task key, joined by a dot */
-  key: string;
-  station: string;
-  name: string;
-  minutes: number;
-  used: string;
-  left: string;
-  state: CareState;
-  criticality: string;
-  /** the whole machine: takes every other task */
-  whole: boolean;
-  /** units of the stores it uses, by item */
-  uses: Readonly<Record<string, number>>;
-}
 
 interface PickTasksProps {
   machineId: string;
@@ -41,6 +25,8 @@ interface PickTasksProps {
   start: Send<typeof startSheet>;
 }
 
+const keyOf = ({ stationId, task }: Pickable) => `${stationId}.${task}`;
+
 /** What to do in this sitting: due tasks first, chosen by one press. */
 export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: PickTasksProps) {
   const router = useRouter();
@@ -49,25 +35,24 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
   const { run, pending, problem } = useAction(start, ({ row }: { row: { id: string } }) =>
     router.push(`/clean/${row.id}`),
   );
-  const shown = tasks.filter(({ key, state }) => all || state !== 'clear' || chosen.has(key));
+  const isChosen = (task: Pickable) => chosen.has(keyOf(task));
+  const shown = tasks.filter((task) => all || task.state !== 'clear' || isChosen(task));
   const minutes = tasks
-    .filter(({ key, whole }) => chosen.has(key) && !whole)
+    .filter((task) => isChosen(task) && !task.whole)
     .reduce((sum, task) => sum + task.minutes, 0);
 
   const low = shelf.flatMap((item) => {
-    const needs = tasks
-      .filter(({ key }) => chosen.has(key))
-      .reduce((sum, { uses }) => sum + (uses[item.item] ?? 0), 0);
+    const needs = tasks.filter(isChosen).reduce((sum, { uses }) => sum + (uses[item.item] ?? 0), 0);
     const state = needs > 0 ? stockState(item.has, needs, item.reorderAt) : 'enough';
     return state === 'enough' ? [] : [{ ...item, needs, state }];
   });
 
   function toggle(task: Pickable, on: boolean) {
     setChosen((before) => {
-      if (on && task.whole) return new Set([...whole, task.key]);
+      if (on && task.whole) return new Set([...whole, keyOf(task)]);
       const after = new Set(before);
-      if (on) after.add(task.key);
-      else after.delete(task.key);
+      if (on) after.add(keyOf(task));
+      else after.delete(keyOf(task));
       return after;
     });
     if (task.whole && on) setAll(true);
@@ -90,22 +75,22 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
       {shown.length === 0 && <p>Nothing is due on this machine. Show every task to clean ahead.</p>}
       <ul className={classes.tasks}>
         {shown.map((task) => (
-          <li key={task.key}>
+          <li key={keyOf(task)}>
             <Checkbox
               size="lg"
-              checked={chosen.has(task.key)}
+              checked={isChosen(task)}
               onChange={(event) => toggle(task, event.currentTarget.checked)}
               label={
                 <span className={classes.pickLabel}>
-                  <b>{task.station}</b> {task.name}
+                  <b>{task.station}</b> {task.name.toLowerCase()}
                   <span className="quiet">
                     {' '}
-                    {task.left}, {task.minutes} min, {task.criticality}
+                    {leftWords(task.first)}, {task.minutes} min, {task.criticality}
                   </span>
                 </span>
               }
             />
-            <span className={classes.used}>{task.used}</span>
+            <span className={classes.used}>{percent(task.used)}</span>
             <StateMark state={task.state} />
           </li>
         ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { handsOn } from '../../core/care/minutes';
 import { Autocomplete, NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { disputedField } from '../../catalogue/matrix';
@@ -73,7 +74,7 @@ export function TaskWork({ context, task, part, lines, barred, pressLine, onDone
             value={way.id}
             data={task.ways.map(({ id, name, minutes }) => ({
               value: id,
-              label: `${name} (${minutes.active + minutes.finishing} min hands-on${minutes.passive > 0 ? `, ${waitLength(minutes.passive)} by itself` : ''})`,
+              label: `${name} (${handsOn(minutes)} min hands-on${minutes.passive > 0 ? `, ${waitLength(minutes.passive)} by itself` : ''})`,
             }))}
             onChange={(event) =>
               press({ kind: 'way', task: task.id, way: event.currentTarget.value })

@@ -3,7 +3,7 @@ import { cautions as allCautions } from '../../catalogue/cautions';
 import type { ArithmeticRow } from '../../services/care/arithmetic';
 import type { StationDue, TaskDue } from '../../services/care/due';
 import type { HistoryLine } from '../../services/machines/machine-view';
-import { counterFor } from '../../core/care/due';
+import { counterFor, isDue } from '../../core/care/due';
 import type { DueForecast } from '../../core/forecast/due';
 import { formatDuration } from '../../core/units/duration';
 import { millisecondsToHours } from '../../core/units/time';
@@ -111,7 +111,7 @@ export function StationPanel({
             <Judge
               stationId={station.id}
               task={task.task}
-              due={task.standing.state === 'due' || task.standing.state === 'past due'}
+              due={isDue(task.standing.state)}
               fire={task.task.criticality === 'fire'}
               called={task.call !== null}
               zone={zone}

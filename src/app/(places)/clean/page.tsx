@@ -1,15 +1,14 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
-import type { MachineDue } from '../../../services/care/due';
-import { minutesFinder, timedTask } from '../../../services/cleaning/minutes';
+import { minutesFinder } from '../../../services/cleaning/minutes';
+import { dueLoads, isTakenUp, pickable } from '../../../services/cleaning/pick';
 import { quickTasks } from '../../../services/cleaning/quick-care';
 import { tasksOfWhole } from '../../../services/cleaning/sheets';
-import { shelf, usedBy, type ShelfItem } from '../../../services/inventory/inventory';
+import { shelf } from '../../../services/inventory/inventory';
 import classes from '../../../ui/cleaning/Clean.module.css';
-import { PickTasks, type Pickable } from '../../../ui/cleaning/PickTasks';
+import { PickTasks } from '../../../ui/cleaning/PickTasks';
 import { QuickCare } from '../../../ui/cleaning/QuickCare';
 import { StateMark } from '../../../ui/shared/marks/StateMark';
-import { leftWords, percent } from '../../../ui/shared/ribbon/columns';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/cleaning';
@@ -26,6 +25,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
   const { machines, sheets, holds } = theBoard();
   const machine = machines.find((candidate) => candidate.id === id);
   if (!machine) {
+    const loads = dueLoads(shop, machines);
     return (
       <>
         <h1>Clean</h1>
@@ -39,10 +39,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         <div className={classes.machines}>
           {machines.map((one) => {
             const sheet = sheets.find(({ row }) => row.machineId === one.id);
-            const due = one.stations
-              .flatMap(({ tasks }) => tasks)
-              .filter(({ standing: { state } }) => state === 'due' || state === 'past due')
-              .map(({ task: { minutes } }) => minutes.active + minutes.finishing);
+            const due = loads.get(one.id)!;
             return (
               <Link
                 key={one.id}
@@ -54,9 +51,9 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
                 <span className="quiet">
                   {sheet
                     ? 'being cleaned: resume'
-                    : due.length === 0
+                    : due.tasks.length === 0
                       ? 'nothing due'
-                      : `${due.length} due, about ${due.reduce((sum, minutes) => sum + minutes, 0)} min`}
+                      : `${due.tasks.length} due, about ${due.minutes} min`}
                 </span>
               </Link>
             );
@@ -83,8 +80,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
   const sheet = sheets.find(({ row }) => row.machineId === machine.id);
   if (sheet) redirect(`/clean/${sheet.row.id}`);
   const items = shelf(shop);
-  const learnedOf = minutesFinder(shop);
-  const tasks = pickable(machine, items, learnedOf);
+  const tasks = pickable(machine, items, minutesFinder(shop));
   const hold = holds.find(({ machineId }) => machineId === machine.id);
   return (
     <>
@@ -106,9 +102,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         picked={
           pick
             ? pick.split(',')
-            : tasks
-                .filter(({ state, whole }) => !whole && (state === 'due' || state === 'past due'))
-                .map(({ key }) => key)
+            : tasks.filter(isTakenUp).map(({ stationId, task }) => `${stationId}.${task}`)
         }
         shelf={items.flatMap(({ has, ...item }) => (has === null ? [] : [{ ...item, has }]))}
         start={actions.startSheetAction}
@@ -116,43 +110,3 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
     </>
   );
 }
-
-const order = ['past due', 'due', 'soon', 'clear'];
-
-function pickable(
-  machine: MachineDue,
-  items: readonly ShelfItem[],
-  learnedOf: ReturnType<typeof minutesFinder>,
-): Pickable[] {
-  return machine.stations
-    .flatMap((station) =>
-      station.tasks.map((task): Pickable => ({
-        key: `${station.id}.${task.task.key}`,
-        station: station.name,
-        name: task.task.name.toLowerCase(),
-        minutes: handsOn(
-          timedTask(
-            task.task,
-            learnedOf({
-              stationId: station.id,
-              stationKind: station.kind,
-              family: machine.family,
-              task: task.task.key,
-            }),
-          ),
-        ),
-        uses: Object.fromEntries(
-          usedBy(items, [{ stationKind: station.kind, task: task.task, replaced: false }]),
-        ),
-        used: percent(task.standing.used),
-        left: leftWords(task.standing.first),
-        state: task.standing.state,
-        criticality: task.task.criticality,
-        whole: station.kind === 'whole',
-      })),
-    )
-    .sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state));
-}
-
-const handsOn = ({ minutes }: { minutes: { active: number; finishing: number } }) =>
-  minutes.active + minutes.finishing;

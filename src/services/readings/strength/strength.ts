@@ -1,3 +1,4 @@
+import { elapsed } from '../../../core/care/minutes';
 import { findFamily } from '../../../catalogue/catalogue';
 import { lineEnergy } from '../../../core/readings/strength/energy';
 import {
@@ -155,7 +156,7 @@ export function cleaningChoice(shop: Shop, machine: MachineDue): CleaningChoice 
   const worth = optics.flatMap(({ name, tasks }) =>
     tasks
       .filter(({ standing }) => standing.used >= halfUsed)
-      .map(({ task }) => ({ name, minutes: task.minutes.active + task.minutes.passive })),
+      .map(({ task }) => ({ name, minutes: elapsed(task.minutes) })),
   );
   const past = (criticality: string) =>
     machine.stations.filter(({ kind, tasks }) =>

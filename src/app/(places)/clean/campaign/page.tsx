@@ -1,3 +1,4 @@
+import { dueLoads } from '../../../../services/cleaning/pick';
 import { CampaignForm, type CampaignMachine } from '../../../../ui/cleaning/CampaignForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
@@ -6,22 +7,12 @@ import { startCampaignAction } from '../../../actions/cleaning';
 export const metadata = { title: 'Several machines' };
 
 export default async function CampaignPage() {
-  const { actor } = await enter('clean');
+  const { shop, actor } = await enter('clean');
   const { machines, sheets } = theBoard();
+  const loads = dueLoads(shop, machines);
   const offered = machines.map((machine): CampaignMachine => {
     const busy = sheets.some(({ row }) => row.machineId === machine.id);
-    const tasks = machine.stations
-      .filter(({ kind }) => kind !== 'whole' && kind !== 'debris')
-      .flatMap((station) =>
-        station.tasks
-          .filter(({ standing: { state } }) => state === 'due' || state === 'past due')
-          .map(({ task }) => ({
-            stationId: station.id,
-            task: task.key,
-            station: station.name,
-            minutes: task.minutes.active + task.minutes.finishing,
-          })),
-      );
+    const { tasks } = loads.get(machine.id)!;
     return { id: machine.id, nickname: machine.nickname, state: machine.state, busy, tasks };
   });
   return (

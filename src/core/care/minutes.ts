@@ -1,0 +1,16 @@
+/** Minutes of a piece of work: hands-on, waiting, hands-on at the end. */
+export interface Minutes {
+  active: number;
+  passive: number;
+  finishing: number;
+}
+
+/** Minutes that hands are on it: what a person's time is planned by. */
+export function handsOn({ active, finishing }: Pick<Minutes, 'active' | 'finishing'>): number {
+  return active + finishing;
+}
+
+/** Minutes from the first touch to the last, its wait sat out: what the machine's time is planned by. */
+export function elapsed({ active, passive, finishing }: Minutes): number {
+  return active + passive + finishing;
+}
