@@ -1,3 +1,4 @@
+import { laySchedule } from '../../core/schedule/lay';
 import { z } from 'zod';
 import { effectOf, moved, type Move } from '../../core/schedule/moves';
 import { scheduleCost, type Schedule, type ScheduleProblem } from '../../core/schedule/problem';
@@ -6,7 +7,7 @@ import { ok } from '../../core/units/result';
 import { dueMachines } from '../care/due';
 import { refuse, type Outcome } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
-import { currentSchedule, keepSchedule, laySchedule, overtaken } from './schedules';
+import { currentSchedule, keepSchedule, overtaken } from './schedules';
 import { weeksAhead, type Weeks } from './problem';
 
 const placeId = z.string().min(1).max(300);

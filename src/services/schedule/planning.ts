@@ -1,3 +1,4 @@
+import { laySchedule } from '../../core/schedule/lay';
 import type { ChildProcess } from 'node:child_process';
 import { z } from 'zod';
 import { effectOf, type Effect } from '../../core/schedule/moves';
@@ -15,7 +16,7 @@ import { dueMachines } from '../care/due';
 import { forkWorker } from '../background-job';
 import { patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { readInput } from '../use-case';
-import { currentSchedule, keepSchedule, laySchedule, scheduleView } from './schedules';
+import { currentSchedule, keepSchedule, scheduleView } from './schedules';
 import { scheduledDays, weeksAhead, type Weeks, type WeeksOptions, type WhatIf } from './problem';
 
 /** What the process for planning is told. */

@@ -1,7 +1,8 @@
 'use client';
 
 import type { changeSchedule, mendSchedule, ScheduleChange } from '../../services/schedule/changes';
-import type { Misfit, scheduleBefore, ScheduleView } from '../../services/schedule/schedules';
+import type { Misfit } from '../../core/schedule/standing';
+import type { scheduleBefore, ScheduleView } from '../../services/schedule/schedules';
 import type { Send } from '../shared/forms/send';
 import { Button, Progress } from '@mantine/core';
 import { useRouter } from 'next/navigation';
