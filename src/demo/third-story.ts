@@ -8,13 +8,14 @@ import { reportFault } from '../services/faults/report';
 import { returnMachine } from '../services/faults/return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from '../services/faults/steps';
 import { changeMailWishes, changePost } from '../services/mail/letters';
-import { addPerson, giveCode, invite, people, takeInvitation } from '../services/people/people';
+import { addPerson, invite, people, takeInvitation } from '../services/people/people';
 import { recordBurn } from '../services/readings/strength/burns';
 import { changeRecipe, recipes } from '../services/readings/strength/recipes';
 import type { Actor, Shop } from '../services/shop';
 import { must } from './must';
 import { Chance } from './random';
 import { helpers, operators, technician } from './workshop';
+import { giveCode } from '../services/people/codes';
 
 /**
  * People, test burns and what became of faults in the made-up workshop. It has chances of its own, so

@@ -2,7 +2,7 @@
 
 import { z } from 'zod';
 import * as marks from '../../services/faults/accepted-marks';
-import * as diagnosis from '../../services/faults/diagnosis';
+import * as answers from '../../services/faults/answers';
 import * as reports from '../../services/faults/report';
 import * as returns from '../../services/faults/return';
 import * as steps from '../../services/faults/steps';
@@ -24,9 +24,9 @@ export const liftRestrictionAction = action('diagnose', returns.liftRestriction)
 export const closeAction = action('diagnose', steps.closeFault);
 export const acceptMarkAction = action('diagnose', marks.acceptMark);
 export const dropMarkAction = action('diagnose', marks.dropMark);
-export const answerCheckAction = action('diagnose', diagnosis.answerCheck);
-export const addCauseAction = action('diagnose', diagnosis.addCause);
-export const resetCasesAction = action('set up', diagnosis.resetCases);
+export const answerCheckAction = action('diagnose', answers.answerCheck);
+export const addCauseAction = action('diagnose', answers.addCause);
+export const resetCasesAction = action('set up', answers.resetCases);
 
 export const repairAction = customAction(
   'diagnose',
@@ -43,5 +43,5 @@ export const repairAction = customAction(
 export const takeAnswerBackAction = customAction(
   'diagnose',
   [id],
-  ({ shop, actor, role }, entryId) => diagnosis.takeAnswerBack(shop, actor, role, entryId),
+  ({ shop, actor, role }, entryId) => answers.takeAnswerBack(shop, actor, role, entryId),
 );

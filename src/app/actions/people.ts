@@ -3,6 +3,7 @@
 import { z } from 'zod';
 import { redirect } from 'next/navigation';
 import { ok } from '../../core/units/result';
+import * as codes from '../../services/people/codes';
 import * as people from '../../services/people/people';
 import { refuse, type Outcome } from '../../services/shop';
 import { id, text } from '../../services/use-case';
@@ -17,8 +18,8 @@ const joinLink = (base: string, token: string) => new URL(`/join/${token}`, base
 export const changeRoleAction = action('set up', people.changeRole);
 export const endPersonAction = action('set up', people.endPerson);
 export const bringBackAction = action('set up', people.bringBack);
-export const giveCodeAction = action('set up', people.giveCode);
-export const dropCodeAction = action('set up', people.dropCode);
+export const giveCodeAction = action('set up', codes.giveCode);
+export const dropCodeAction = action('set up', codes.dropCode);
 export const signOutPersonAction = action('set up', people.signOutPerson);
 
 /** Adds somebody and, where they are to sign in, answers with their link. */
@@ -45,11 +46,11 @@ export const inviteAction = customAction(
 );
 
 export const giveOwnCodeAction = customAction('see', [], ({ shop, actor }) =>
-  people.giveCode(shop, actor, actor.id!),
+  codes.giveCode(shop, actor, actor.id!),
 );
 
 export const dropOwnCodeAction = customAction('see', [], ({ shop, actor }) =>
-  people.dropCode(shop, actor, actor.id!),
+  codes.dropCode(shop, actor, actor.id!),
 );
 
 export const signOutPlaceAction = customAction('see', [id], ({ shop, actor }, placeId) =>

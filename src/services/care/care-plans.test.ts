@@ -9,7 +9,6 @@ import {
   copyCarePlan,
   carePlanHistory,
   removeOwnTask,
-  schoolTrials,
 } from './care-plans';
 import { logSession } from '../usage/sessions';
 import {
@@ -21,6 +20,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { schoolTrials } from './school-trials';
 
 let shop: TestShop;
 let machineId: string;

@@ -15,8 +15,8 @@ import {
   type SheetRow,
 } from '../../records/cleaning';
 import { checkMethod, settleDispute } from '../care/methods';
-import { placeId } from './run-sheet';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { placeId } from './run-parts';
 
 /** Everything pressed on a sheet, in the order in which it came in. */
 export function eventsOf(shop: Shop, sheetId: string): KeptSheetEvent[] {

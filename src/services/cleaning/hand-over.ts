@@ -8,10 +8,10 @@ import type { CareResult, Finding } from '../../core/care/care';
 import { progressOf, type SheetEvent } from '../../core/cleaning/progress';
 import { wayOf } from '../../core/cleaning/run';
 import { dueMachines, type TaskDue } from '../care/due';
-import { placeId } from './run-sheet';
 import { runToEnd } from './sheets';
 import type { Shop } from '../shop';
 import { storeItems } from '../inventory/inventory';
+import { placeId } from './run-parts';
 
 /** What one clean-down leaves to whoever comes next. */
 export interface HandOver {

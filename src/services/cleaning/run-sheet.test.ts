@@ -5,7 +5,9 @@ import type { Family } from '../../catalogue/schema';
 import { rung } from '../../core/care/depth';
 import { arrange, linesOf, sheetTasks, wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ruleWords } from '../../core/cleaning/rules';
-import { buildRun, placeId, type SheetPlace } from './run-sheet';
+import { buildRun } from './run-sheet';
+import type { SheetPlace } from './run-parts';
+import { placeId } from './run-parts';
 
 const noWays = new Map<string, string>();
 

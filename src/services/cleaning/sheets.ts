@@ -29,9 +29,11 @@ import {
   tasksUnder,
   type PlannedTask,
 } from '../care/care-plans';
-import { buildRun, placeId, type SheetPlace } from './run-sheet';
+import { buildRun } from './run-sheet';
 import { refuse, stamp, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
+import type { SheetPlace } from './run-parts';
+import { placeId } from './run-parts';
 
 /** A clean-down: its tasks, and how far it has come. */
 export interface Sheet {

@@ -28,11 +28,11 @@ import { recordCare } from '../care/care';
 import { openFault } from '../faults/open-fault';
 import { releaseHoldEntry } from '../machines/holds';
 import { taskReader } from '../care/care-plans';
-import { placeId } from './run-sheet';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { allOrRefused, id, requiredText, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
+import { placeId } from './run-parts';
 
 function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
   const row = sheetById(shop.db, sheetId);

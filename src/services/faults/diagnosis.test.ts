@@ -9,7 +9,7 @@ import { evidenceOf, rankChecks, type Check } from '../../core/faults/diagnosis/
 import { rankCauses, type Evidence, type Ranked } from '../../core/faults/diagnosis/posterior';
 import { listStations } from '../../records/machines';
 import { recordCare } from '../care/care';
-import { addCause, answerCheck, diagnose, refitFactor, resetCases, usedFactor } from './diagnosis';
+import { diagnose, refitFactor, usedFactor } from './diagnosis';
 import { bookPage, strikeEntry } from '../audit-log/audit-log';
 import { readFault } from './faults';
 import { reportFault } from './report';
@@ -29,6 +29,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { answerCheck, addCause, resetCases } from './answers';
 
 let shop: TestShop;
 const hour = 3_600_000;

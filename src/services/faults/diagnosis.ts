@@ -1,5 +1,3 @@
-import { z } from 'zod';
-import type { Role } from '../../core/people/roles';
 import { findFamily } from '../../catalogue/catalogue';
 import {
   causeModels,
@@ -18,23 +16,14 @@ import { findSign } from '../../catalogue/signs';
 import { evidenceOf, rankChecks, type Check } from '../../core/faults/diagnosis/checks';
 import { rankCauses, type Evidence, type Hypothesis } from '../../core/faults/diagnosis/posterior';
 import { millisecondsPerDay, secondsToHours } from '../../core/units/time';
-import { ok } from '../../core/units/result';
-import {
-  entriesAbout,
-  entryById,
-  entryData,
-  standingEntries,
-  strikesOf,
-} from '../../records/audit-log';
-import { strikeEntry } from '../audit-log/audit-log';
+import { entriesAbout, entryData, standingEntries, strikesOf } from '../../records/audit-log';
 import { dueMachines, type MachineDue } from '../care/due';
-import { requireOpenFault, type Fault } from './faults';
+import { type Fault } from './faults';
 import { lastCleanDown } from './links';
 import { moduleViews } from '../parts/parts';
 import { recordAnswers } from './record-answers';
 import { currentStrength } from '../readings/strength/burns';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
-import { id, nothing, useCase } from '../use-case';
+import { type Shop } from '../shop';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */
 export interface DiagnosedCause {
@@ -345,75 +334,4 @@ function alongside(machine: MachineDue, opening: string): string[] {
       )
       .map(({ task, standing }) => `${name}: ${task.key} (${Math.round(standing.used * 100)} %)`),
   );
-}
-
-/** Keeps what a check came out as; everything is weighed anew. A second answer stands beside the first. */
-export const answerCheck = useCase(
-  z.object({
-    faultId: id,
-    check: z.string().max(120),
-    answer: z.enum(['yes', 'no', 'unknown'], 'Answer yes, no, or cannot tell.'),
-  }),
-  (shop, actor, input): Outcome<null> => {
-    const fault = requireOpenFault(shop, input.faultId);
-    if (!fault.ok) return fault;
-    const check = writtenChecks.find(({ id }) => id === input.check);
-    if (!check) return refuse('That check is not in the list.', 'check');
-    const { answers } = diagnose(shop, fault.value);
-    if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
-      return refuse('Somebody answered that just now. Take that answer back first.', 'check');
-    }
-    writeEntry(shop, actor, {
-      kind: 'fault check',
-      machineId: fault.value.machineId,
-      subjectId: fault.value.id,
-      data: { check: check.id, answer: input.answer },
-    });
-    return ok(null);
-  },
-);
-
-const causeLength = 'Say the cause in a few words, at most 200 characters.';
-
-/** Adds a cause that is not in the list, to be weighed beside the others. */
-export const addCause = useCase(
-  z.object({
-    faultId: id,
-    words: z.string().trim().min(3, causeLength).max(200, causeLength),
-  }),
-  (shop, actor, { faultId, words }): Outcome<null> => {
-    const fault = requireOpenFault(shop, faultId);
-    if (!fault.ok) return fault;
-    writeEntry(shop, actor, {
-      kind: 'fault cause',
-      machineId: fault.value.machineId,
-      subjectId: fault.value.id,
-      data: { words },
-    });
-    return ok(null);
-  },
-);
-
-/** Lets the confirmed cases so far no longer move any diagnosis. They stay in the book. */
-export const resetCases = useCase(nothing, (shop, actor): Outcome<null> => {
-  const cases = standingEntries(shop.db, ['fault closed']).length;
-  writeEntry(shop, actor, {
-    kind: 'diagnosis reset',
-    machineId: null,
-    data: { cases },
-  });
-  return ok(null);
-});
-
-/** Takes an answer back: it stays in the book, struck through. */
-export function takeAnswerBack(
-  shop: Shop,
-  actor: Actor,
-  role: Role,
-  entryId: string,
-): Outcome<null> {
-  const row = entryById(shop.db, entryId);
-  if (row?.kind !== 'fault check') return refuse('That answer is not in the book.');
-  const struck = strikeEntry(shop, actor, role, entryId, 'taken back');
-  return struck.ok ? ok(null) : struck;
 }

@@ -1,5 +1,5 @@
 import { recordCare } from '../care/care';
-import { answerCheck, diagnose, lifeFactor } from './diagnosis';
+import { diagnose, lifeFactor } from './diagnosis';
 import { dueMachines } from '../care/due';
 import { readFault } from './faults';
 import { reportFault } from './report';
@@ -14,6 +14,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { answerCheck } from './answers';
 
 const hour = 3_600_000;
 let shop: TestShop;

@@ -1,8 +1,9 @@
 import QRCode from 'qrcode';
 import { ok } from '../../core/units/result';
 import { machineByLabel, type MachineRow } from '../../records/machines';
-import { namesAtLabel, personOfCode } from '../people/people';
+import { namesAtLabel } from '../people/people';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
+import { personOfCode } from '../people/codes';
 
 /** Address of a machine's label page under the shop's public address. */
 export function labelUrl(publicUrl: string, machine: Pick<MachineRow, 'labelToken'>): string {

@@ -7,9 +7,7 @@ import {
   bringBack,
   changePassword,
   changeRole,
-  dropCode,
   endPerson,
-  giveCode,
   invite,
   join,
   namesAtLabel,
@@ -31,6 +29,7 @@ import {
   refusal,
   type TestShop,
 } from '../testing/shop';
+import { giveCode, dropCode } from './codes';
 
 const day = 24 * 3_600_000;
 let shop: TestShop;

@@ -1,4 +1,3 @@
-import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { may, roles, type Role } from '../../core/people/roles';
 import { ok } from '../../core/units/result';
@@ -14,7 +13,6 @@ import {
   invitedPeople,
   markInvitationUsed,
   passwordHashOf,
-  personByCode,
   personById,
   personByName,
   personOfUser,
@@ -35,10 +33,10 @@ import {
   type SignInFrom,
 } from './auth';
 import type { EntryData } from '../../records/audit-log-data';
-import { hashOf, keyed, linkToken } from '../secret';
+import { hashOf, linkToken } from '../secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
-import { slowed, type TryCount } from './tries';
+import { slowed } from './tries';
 
 /** Somebody of the shop, as Set-up shows them. */
 export interface Person extends Pick<PersonRow, 'id' | 'name' | 'role' | 'addedAt' | 'endedAt'> {
@@ -122,7 +120,8 @@ export function othersWhoDiagnose(shop: Shop, who: Pick<Actor, 'id' | 'name'>): 
     .map((row) => row.name);
 }
 
-function note(
+/** Notes in the book what became of somebody; the caller holds the transaction. */
+export function notePerson(
   shop: Shop,
   actor: Actor,
   { id, name, role }: Pick<PersonRow, 'id' | 'name' | 'role'>,
@@ -154,7 +153,7 @@ export const addPerson = useCase(
     }
     const row = { id: newId(), name, role };
     insertPerson(shop.db, { ...row, addedAt: shop.now() });
-    note(shop, actor, row, 'added');
+    notePerson(shop, actor, row, 'added');
     return ok(row.id);
   },
 );
@@ -177,7 +176,7 @@ export const invite = useCase(id, (shop, actor, personId): Outcome<string> => {
     expiresAt: shop.now() + invitationDays * 24 * 3_600_000,
     usedAt: null,
   });
-  note(shop, actor, row, 'invited');
+  notePerson(shop, actor, row, 'invited');
   return ok(token);
 });
 
@@ -218,7 +217,7 @@ export async function takeInvitation(
     } else {
       updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
     }
-    note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'joined');
+    notePerson(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'joined');
     return ok(row);
   });
 }
@@ -269,7 +268,7 @@ export async function setPassword(
     } else {
       updatePerson(shop.db, row.id, { userId: makeAccount(shop, row.name, hash) });
     }
-    note(shop, actor, row, 'password');
+    notePerson(shop, actor, row, 'password');
     return ok(row.userId ? 'changed' : 'made');
   });
 }
@@ -295,7 +294,7 @@ export const changeRole = useCase(
     }
     updatePerson(shop.db, personId, { role });
     if (row.userId) dropSessions(shop.db, row.userId);
-    note(shop, actor, { ...row, role }, 'role');
+    notePerson(shop, actor, { ...row, role }, 'role');
     return ok(role);
   },
 );
@@ -311,7 +310,7 @@ export const endPerson = useCase(id, (shop, actor, personId): Outcome<null> => {
   updatePerson(shop.db, personId, { endedAt: shop.now(), codeHash: null, mail: null });
   dropInvitations(shop.db, personId);
   if (row.userId) dropSessions(shop.db, row.userId);
-  note(shop, actor, row, 'ended');
+  notePerson(shop, actor, row, 'ended');
   return ok(null);
 });
 
@@ -320,7 +319,7 @@ export const bringBack = useCase(id, (shop, actor, personId): Outcome<null> => {
   const row = personById(shop.db, personId);
   if (!row) return refuse('That person is not in the list.');
   updatePerson(shop.db, personId, { endedAt: null });
-  note(shop, actor, row, 'back');
+  notePerson(shop, actor, row, 'back');
   return ok(null);
 });
 
@@ -336,7 +335,7 @@ export const signOutPerson = useCase(
     if (!row?.userId) return refuse('That person has no account.');
     const userId = row.userId;
     const dropped = dropSessions(shop.db, userId, placeId ?? undefined);
-    if (dropped > 0) note(shop, actor, row, 'signed out');
+    if (dropped > 0) notePerson(shop, actor, row, 'signed out');
     return ok(null);
   },
 );
@@ -366,66 +365,8 @@ export async function changePassword(
     write(shop.db, () => {
       updatePasswordHash(shop.db, userId, hash, shop.now());
       dropOtherSessions(shop.db, userId, from.placeId ?? null);
-      note(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'password');
+      notePerson(shop, { id: row.id, name: row.name, source: 'hand' }, row, 'password');
     });
     return ok(null);
-  });
-}
-
-const codeDigits = 6;
-
-/**
- * Gives somebody a short code for the labels, in place of the one before. It is drawn by chance and nobody
- * chooses it, so that trying to set one never tells that another has it.
- * @returns the code: it is shown now and never again
- */
-export const giveCode = useCase(id, (shop, actor, personId): Outcome<string> => {
-  const row = personById(shop.db, personId);
-  if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
-  for (;;) {
-    const code = String(randomInt(10 ** codeDigits)).padStart(codeDigits, '0');
-    const codeHash = keyed(shop, 'label code', code);
-    if (/^(\d)\1+$/.test(code) || personByCode(shop.db, codeHash)) continue;
-    updatePerson(shop.db, personId, { codeHash });
-    note(shop, actor, row, 'code');
-    return ok(code);
-  }
-});
-
-/** Takes somebody's code for the labels away. */
-export const dropCode = useCase(id, (shop, actor, personId): Outcome<null> => {
-  const row = personById(shop.db, personId);
-  if (!row || row.endedAt !== null) return refuse('That person is not in the list.');
-  updatePerson(shop.db, personId, { codeHash: null });
-  note(shop, actor, row, 'code');
-  return ok(null);
-});
-
-/**
- * Whoever has this code, where a code is enough for their role. Wrong ones are slowed by address over all labels
- * and, from many addresses, over the whole shop; a right one forgives none.
- * @param address network address it comes from, as far as it is known
- */
-export async function personOfCode(
-  shop: Shop,
-  code: string,
-  address = 'here',
-): Promise<Outcome<PersonRow>> {
-  const counts: TryCount[] = [
-    { key: `codes at ${address}`, free: 4, fades: 120 },
-    { key: 'codes', free: 40, fades: 60 },
-  ];
-  return slowed(shop, counts, () => {
-    const row = personByCode(shop.db, keyed(shop, 'label code', code.trim()));
-    if (!row || row.endedAt !== null) {
-      return refuse('That code is not known. Nothing was recorded; try again.', 'code');
-    }
-    if (!shop.codeRoles.includes(row.role)) {
-      return refuse(
-        `A code is not enough for a ${row.role} here: sign in with name and password.`,
-        'code',
-      );
-    }
-    return ok(row);
   });
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import type { changeSchool, SchoolTrial } from '../../services/care/care-plans';
+import type { changeSchool } from '../../services/care/care-plans';
 import type { Send } from '../shared/forms/send';
 import { Button } from '@mantine/core';
 import type { School } from '../../core/care/schools';
@@ -8,6 +8,7 @@ import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import classes from './CarePlan.module.css';
 import { minutesWords, schoolWords, timesWords } from './words';
+import type { SchoolTrial } from '../../services/care/school-trials';
 
 interface SchoolsProps {
   machineId: string;

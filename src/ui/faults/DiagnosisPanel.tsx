@@ -1,11 +1,6 @@
 'use client';
 
-import type {
-  addCause,
-  answerCheck,
-  Diagnosis,
-  DiagnosisCheck,
-} from '../../services/faults/diagnosis';
+import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
 import type { diagnoseFault } from '../../services/faults/steps';
 import type { Send } from '../shared/forms/send';
 import { Button, TextInput } from '@mantine/core';
@@ -15,6 +10,7 @@ import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed } from '../shared/frame/Allowed';
 import classes from './Diagnosis.module.css';
+import type { answerCheck, addCause } from '../../services/faults/answers';
 
 interface DiagnosisPanelProps {
   faultId: string;

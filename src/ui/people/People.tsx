@@ -6,9 +6,7 @@ import { roles, roleWords, type Role } from '../../core/people/roles';
 import type {
   bringBack,
   changeRole,
-  dropCode,
   endPerson,
-  giveCode,
   Person,
   signOutPerson,
 } from '../../services/people/people';
@@ -20,6 +18,7 @@ import { useAction } from '../shared/forms/use-action';
 import { ago } from '../shared/marks/when';
 import { CodeForm } from './CodeForm';
 import classes from './People.module.css';
+import type { giveCode, dropCode } from '../../services/people/codes';
 
 type Link = { link: string | null };
 

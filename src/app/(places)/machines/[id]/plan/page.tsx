@@ -1,10 +1,6 @@
 import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../services/machines/machine-view';
-import {
-  carePlanFinder,
-  carePlanHistory,
-  schoolTrials,
-} from '../../../../../services/care/care-plans';
+import { carePlanFinder, carePlanHistory } from '../../../../../services/care/care-plans';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { CopyCarePlan, OwnTask } from '../../../../../ui/care/CarePlanForms';
 import { CarePlanLines } from '../../../../../ui/care/CarePlanLines';
@@ -14,6 +10,7 @@ import classes from '../../../../../ui/care/CarePlan.module.css';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
 import * as actions from '../../../../actions/care';
+import { schoolTrials } from '../../../../../services/care/school-trials';
 
 export const metadata = { title: 'Care plan' };
 

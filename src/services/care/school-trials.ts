@@ -1,0 +1,96 @@
+import type { CareEvent } from '../../core/care/care';
+import type { Criticality } from '../../core/care/danger';
+import { compareDanger } from '../../core/care/danger';
+import { handsOn } from '../../core/care/minutes';
+import { replay } from '../../core/care/replay';
+import { lastReset } from '../../core/care/resets';
+import type { School } from '../../core/care/schools';
+import { schools } from '../../core/care/schools';
+import { startOfLocalDay, localDay } from '../../core/units/zone';
+import { careBackwards } from '../../records/care';
+import type { StationRow } from '../../records/machines';
+import { listStations } from '../../records/machines';
+import { firstUse, hoursBetween } from '../../records/usage/totals';
+import { requireMachine } from '../machines/machines';
+import type { Shop } from '../shop';
+import type { PlannedTask } from './care-plans';
+import { carePlanFinder, tasksUnder, followsEveryJob } from './care-plans';
+
+/** What a school would have meant for a machine. */
+export interface SchoolTrial {
+  school: School;
+  /** cleanings, had each task been done at the moment it became due */
+  cleanings: number;
+  /** hands-on minutes of them */
+  minutes: number;
+  /** tasks that, as they were in fact done, went past this school's limit */
+  past: number;
+  /** the gravest of them, and of its class the furthest: share of its limit, 1 is due */
+  furthest: { station: string; task: string; criticality: Criticality; used: number } | null;
+}
+
+const trialDays = 91;
+
+/**
+ * What each school would have meant for a machine over the last three months: how many cleanings and
+ * minutes, and how far past its limits the shop's actual cleanings let things go. Tasks that follow
+ * every job are left out; the shop's own limits hold under every school. A station that goes with a
+ * module is taken as if what is fitted now had been there all along.
+ */
+export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): SchoolTrial[] {
+  const { db, zone } = shop;
+  const machine = requireMachine(shop, machineId);
+  if (!machine.ok) return [];
+  const from = startOfLocalDay(localDay(now, zone) - trialDays, zone);
+  const plan = carePlanFinder(shop, now, machineId)(machineId);
+  const stations = listStations(db, machineId).map((row) => {
+    const events = [...careBackwards(db, row.id, now)].reverse();
+    return { row, events };
+  });
+  const first = Math.min(machine.value.addedAt, firstUse(db, machineId) ?? Infinity);
+  const since = (row: StationRow, events: CareEvent[], task: PlannedTask) =>
+    lastReset(
+      task,
+      events.filter(({ at }) => at < from),
+    )?.at ?? Math.max(row.countsFrom ?? first, first);
+  const trials = schools.map((school): SchoolTrial => ({
+    school,
+    cleanings: 0,
+    minutes: 0,
+    past: 0,
+    furthest: null,
+  }));
+  const sinces = new Map(
+    stations.map(({ row, events }) => [
+      row.id,
+      new Map(tasksUnder(plan, row).map((task) => [task.key, since(row, events, task)])),
+    ]),
+  );
+  const earliest = Math.min(from, ...[...sinces.values()].flatMap((some) => [...some.values()]));
+  const use = hoursBetween(db, machineId, earliest, now);
+  for (const { row, events } of stations) {
+    for (const trial of trials) {
+      const tasks = tasksUnder(plan, row, trial.school)
+        .filter((task) => !followsEveryJob(task))
+        .map((task) => ({ ...task, since: sinces.get(row.id)!.get(task.key)! }));
+      if (tasks.length === 0) continue;
+      const start = Math.min(...tasks.map((task) => task.since));
+      const sessions = use.filter((session) => session.start >= start);
+      const span = { from, to: now, zone };
+      const asked = replay(tasks, sessions, null, span);
+      const fact = replay(tasks, sessions, events, span);
+      for (const [index, task] of tasks.entries()) {
+        trial.cleanings += asked[index]!.cleanings;
+        trial.minutes += asked[index]!.cleanings * handsOn(task.minutes);
+        const used = fact[index]!.furthest;
+        if (used <= 1) continue;
+        trial.past += 1;
+        const one = { station: row.name, task: task.name, criticality: task.criticality, used };
+        if (trial.furthest === null || compareDanger(one, trial.furthest) < 0) {
+          trial.furthest = one;
+        }
+      }
+    }
+  }
+  return trials;
+}

@@ -1,0 +1,82 @@
+import { ok } from '../../core/units/result';
+import type { Role } from '../../core/people/roles';
+import { checks as writtenChecks } from '../../catalogue/diagnosis';
+import { z } from 'zod';
+import { standingEntries, entryById } from '../../records/audit-log';
+import { strikeEntry } from '../audit-log/audit-log';
+import type { Outcome, Shop, Actor } from '../shop';
+import { refuse, writeEntry } from '../shop';
+import { useCase, id, nothing } from '../use-case';
+import { diagnose } from './diagnosis';
+import { requireOpenFault } from './faults';
+
+/** Keeps what a check came out as; everything is weighed anew. A second answer stands beside the first. */
+export const answerCheck = useCase(
+  z.object({
+    faultId: id,
+    check: z.string().max(120),
+    answer: z.enum(['yes', 'no', 'unknown'], 'Answer yes, no, or cannot tell.'),
+  }),
+  (shop, actor, input): Outcome<null> => {
+    const fault = requireOpenFault(shop, input.faultId);
+    if (!fault.ok) return fault;
+    const check = writtenChecks.find(({ id }) => id === input.check);
+    if (!check) return refuse('That check is not in the list.', 'check');
+    const { answers } = diagnose(shop, fault.value);
+    if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
+      return refuse('Somebody answered that just now. Take that answer back first.', 'check');
+    }
+    writeEntry(shop, actor, {
+      kind: 'fault check',
+      machineId: fault.value.machineId,
+      subjectId: fault.value.id,
+      data: { check: check.id, answer: input.answer },
+    });
+    return ok(null);
+  },
+);
+
+const causeLength = 'Say the cause in a few words, at most 200 characters.';
+
+/** Adds a cause that is not in the list, to be weighed beside the others. */
+export const addCause = useCase(
+  z.object({
+    faultId: id,
+    words: z.string().trim().min(3, causeLength).max(200, causeLength),
+  }),
+  (shop, actor, { faultId, words }): Outcome<null> => {
+    const fault = requireOpenFault(shop, faultId);
+    if (!fault.ok) return fault;
+    writeEntry(shop, actor, {
+      kind: 'fault cause',
+      machineId: fault.value.machineId,
+      subjectId: fault.value.id,
+      data: { words },
+    });
+    return ok(null);
+  },
+);
+
+/** Lets the confirmed cases so far no longer move any diagnosis. They stay in the book. */
+export const resetCases = useCase(nothing, (shop, actor): Outcome<null> => {
+  const cases = standingEntries(shop.db, ['fault closed']).length;
+  writeEntry(shop, actor, {
+    kind: 'diagnosis reset',
+    machineId: null,
+    data: { cases },
+  });
+  return ok(null);
+});
+
+/** Takes an answer back: it stays in the book, struck through. */
+export function takeAnswerBack(
+  shop: Shop,
+  actor: Actor,
+  role: Role,
+  entryId: string,
+): Outcome<null> {
+  const row = entryById(shop.db, entryId);
+  if (row?.kind !== 'fault check') return refuse('That answer is not in the book.');
+  const struck = strikeEntry(shop, actor, role, entryId, 'taken back');
+  return struck.ok ? ok(null) : struck;
+}
