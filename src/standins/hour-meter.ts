@@ -63,6 +63,7 @@ interface Waiting {
  * Plays so many days. Everything that was not answered is sent again; some of what was answered too.
  * @throws Error when the door refuses an item: what the machine did must not be lost in silence
  */
+// eslint-disable-next-line max-lines-per-function -- one clock of a machine with its line
 export async function playHourMeter(play: MeterPlay): Promise<MeterTruth> {
   const chance = chances(play.seed);
   const truth: MeterTruth = {

@@ -47,6 +47,7 @@ interface Running {
  * @param sessions of the machine in order of start, from the earliest `since` on
  * @param events of the station in order of time; `null`: done when due
  */
+// eslint-disable-next-line max-lines-per-function -- one clock: what happens in order, over the counters it keeps
 export function replay(
   tasks: readonly ReplayTask[],
   sessions: readonly CountedUse[],
@@ -105,19 +106,16 @@ export function replay(
 
   const before = sessions.filter(({ start }) => start < from);
   for (const session of before) count(session, localDay(session.start, zone));
-  const firstDay = localDay(from, zone);
-  const midnights: { at: number; day: number }[] = [];
-  for (let day = firstDay + 1; ; day++) {
-    const at = startOfLocalDay(day, zone);
-    if (at > to) break;
-    midnights.push({ at, day });
-  }
   // what happens, in order; a cleaning at the instant of a session comes before it
   const happenings = [
     ...(events ?? [])
       .filter(({ at }) => at >= from)
       .map((event) => ({ at: event.at, rank: 0, step: () => care(event) })),
-    ...midnights.map(({ at, day }) => ({ at, rank: 1, step: () => look(at, day) })),
+    ...midnightsIn({ from, to, zone }).map(({ at, day }) => ({
+      at,
+      rank: 1,
+      step: () => look(at, day),
+    })),
     ...sessions.slice(before.length).map((session) => ({
       at: session.start,
       rank: 2,
@@ -130,7 +128,17 @@ export function replay(
   ]
     .filter(({ at }) => at <= to)
     .sort((a, b) => a.at - b.at || a.rank - b.rank);
-  look(from, firstDay);
+  look(from, localDay(from, zone));
   for (const { step } of happenings) step();
   return running.map(({ replayed }) => replayed);
+}
+
+/** The beginnings of days within a span. */
+function midnightsIn({ from, to, zone }: ReplaySpan): { at: number; day: number }[] {
+  const midnights: { at: number; day: number }[] = [];
+  for (let day = localDay(from, zone) + 1; ; day++) {
+    const at = startOfLocalDay(day, zone);
+    if (at > to) return midnights;
+    midnights.push({ at, day });
+  }
 }

@@ -42,6 +42,7 @@ const opened = (machine: string, opening: string, window: number) =>
  * where windows are not full
  * @param keeps stretches it is false of are left out
  */
+// eslint-disable-next-line max-lines-per-function -- the equations of one model, in order
 export function asProgram(
   problem: ScheduleProblem,
   whole: 'tasks' | 'openings' = 'tasks',

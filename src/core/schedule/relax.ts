@@ -41,6 +41,7 @@ interface Line {
  * @param problem of one machine, with one window a tick (`machinePart`)
  * @param known cost of a plan that is known
  */
+// eslint-disable-next-line max-lines-per-function -- one relaxation, its rows beside its columns
 export function relax(problem: ScheduleProblem, known: number, iterations = 400): Relaxed {
   const { tasks, windows, days, setUpMinutes, openingMinutes } = problem;
   const ticks = days + 1;

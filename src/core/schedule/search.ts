@@ -96,6 +96,7 @@ const mostOut = 9;
  * dead ends (large neighbourhood search with annealed acceptance: Schrimpf et al. 2000, Shaw 1998). The best plan
  * found is kept.
  */
+// eslint-disable-next-line max-lines-per-function -- one loop of search over the state it keeps
 export function improveSchedule(
   problem: ScheduleProblem,
   start: Schedule,

@@ -75,6 +75,7 @@ function waysOf(id: string, place: SheetPlace, written: Written): Way[] {
  * The written sheet of a clean-down: what to do, under which rules, in the order that is done soonest.
  * @param ordered `false`: without looking for that order, where nobody will read it
  */
+// eslint-disable-next-line max-lines-per-function -- one sheet put together, each part from the ones before
 export function buildRun(family: Family, places: readonly SheetPlace[], ordered = true): RunSheet {
   const opened = openedBy(family, places);
   const written = new Map(

@@ -85,6 +85,7 @@ function marksOf(
  * stays as due as it was. Consumables are drawn from the stores. The hold for cleaning ends; a test
  * that failed opens a fault, which holds the machine instead.
  */
+// eslint-disable-next-line max-lines-per-function -- one transaction, told in the order in which it is written
 export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOff> => {
   const sheet = requireOpen(shop, sheetId);
   if (!sheet.ok) return sheet;

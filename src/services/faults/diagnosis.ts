@@ -92,6 +92,7 @@ export function refitFactor(runHours: number | null): number {
 }
 
 /** The causes of a fault ranked, and the checks that tell most for their minutes. */
+// eslint-disable-next-line max-lines-per-function -- one judgement put together, each part from the ones before
 export function diagnose(shop: Shop, fault: Fault): Diagnosis {
   const [machine] = dueMachines(shop, fault.at, fault.machineId);
   const family = machine ? findFamily(machine.family) : null;

@@ -121,6 +121,7 @@ export interface WeeksOptions {
 const halfUsed = 0.5;
 
 /** The weeks ahead of these machines. @param kept what was pinned and refused counts */
+// eslint-disable-next-line max-lines-per-function -- one problem put together, each part from the ones before
 export function weeksAhead(
   shop: Shop,
   machines: readonly MachineDue[],

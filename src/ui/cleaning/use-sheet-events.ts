@@ -96,6 +96,7 @@ async function exchanged(url: string, some: readonly Waiting[]): Promise<Outcome
  * The presses on a sheet: shown at once, kept on this device until the server has them, sent in order,
  * and merged with what other devices press.
  */
+// eslint-disable-next-line max-lines-per-function -- one queue with the ways in which it can be cut off
 export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents): SheetStore {
   const [server, setServer] = useState<readonly SheetEvent[]>(initial);
   const [queue, setQueue] = useState<readonly Waiting[]>([]);

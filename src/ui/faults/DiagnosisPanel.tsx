@@ -34,7 +34,6 @@ export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisP
   const [all, setAll] = useState(false);
   const decide = useAction(actions.decide);
   const answer = useAction(actions.answer);
-  const takeBack = useAction(actions.takeBack);
   const reset = useAction(actions.reset);
   const [next, ...others] = checks;
   const shown = all ? causes : causes.slice(0, shownCauses);
@@ -98,41 +97,7 @@ export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisP
           </details>
         )}
       </section>
-      {answers.length > 0 && (
-        <section aria-labelledby="answered">
-          <h2 id="answered">Answered</h2>
-          <ul className={classes.answers}>
-            {answers.map(({ check, entryId, question, answer: said, by }) => (
-              <li key={check}>
-                <span>
-                  {question} <b>{said === 'unknown' ? "can't tell" : said}</b>
-                  <span className="quiet">, {by}</span>
-                </span>
-                {entryId ? (
-                  <button
-                    className="go"
-                    disabled={takeBack.pending}
-                    onClick={() => takeBack.run(entryId)}
-                  >
-                    Take back
-                  </button>
-                ) : (
-                  <button
-                    className="go"
-                    disabled={answer.pending}
-                    onClick={() =>
-                      answer.run({ faultId, check, answer: said === 'yes' ? 'no' : 'yes' })
-                    }
-                  >
-                    It is not so
-                  </button>
-                )}
-              </li>
-            ))}
-          </ul>
-          <ProblemNote problem={takeBack.problem} />
-        </section>
-      )}
+      <Answered faultId={faultId} answers={answers} answer={answer} takeBack={actions.takeBack} />
       <OwnCause faultId={faultId} add={actions.addCause} />
       <p className="quiet">
         Starting weights are common practice, no source; each can be opened above.{' '}
@@ -149,6 +114,54 @@ export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisP
       </p>
       <ProblemNote problem={reset.problem} />
     </div>
+  );
+}
+
+interface AnsweredProps {
+  faultId: string;
+  answers: Diagnosis['answers'];
+  answer: { run: (input: Parameters<typeof answerCheck>[2]) => void; pending: boolean };
+  takeBack: DiagnosisPanelProps['actions']['takeBack'];
+}
+
+/** What was answered so far, each with a way back. */
+function Answered({ faultId, answers, answer, takeBack: take }: AnsweredProps) {
+  const takeBack = useAction(take);
+  if (answers.length === 0) return null;
+  return (
+    <section aria-labelledby="answered">
+      <h2 id="answered">Answered</h2>
+      <ul className={classes.answers}>
+        {answers.map(({ check, entryId, question, answer: said, by }) => (
+          <li key={check}>
+            <span>
+              {question} <b>{said === 'unknown' ? "can't tell" : said}</b>
+              <span className="quiet">, {by}</span>
+            </span>
+            {entryId ? (
+              <button
+                className="go"
+                disabled={takeBack.pending}
+                onClick={() => takeBack.run(entryId)}
+              >
+                Take back
+              </button>
+            ) : (
+              <button
+                className="go"
+                disabled={answer.pending}
+                onClick={() =>
+                  answer.run({ faultId, check, answer: said === 'yes' ? 'no' : 'yes' })
+                }
+              >
+                It is not so
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <ProblemNote problem={takeBack.problem} />
+    </section>
   );
 }
 

@@ -71,6 +71,7 @@ function rememberName(name: string) {
 }
 
 /** The page behind the label: three big choices, nothing else of the shop. */
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function AtMachine(props: AtMachineProps) {
   const { machine, readiness, choices, works, zone, stop, asks, names, actions } = props;
   const { id: machineId, nickname } = machine;

@@ -18,6 +18,7 @@ import { useAction } from '../shared/forms/use-action';
 import classes from './Strength.module.css';
 
 /** A test burn step by step: the next speed to cut, through or not, until the speed is found. */
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function BurnLadder({
   machineId,
   recipe,

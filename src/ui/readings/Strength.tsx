@@ -124,30 +124,7 @@ export function Strength(props: StrengthProps) {
       </p>
       <details>
         <summary>Test burns so far: {burns.length}</summary>
-        <ol className={classes.burns}>
-          {[...burns].reverse().map((burn) => (
-            <li key={burn.id}>
-              <span className="figures">
-                {dayDate(burn.at, zone, now)} {clockTime(burn.at, zone)}
-              </span>
-              <span>
-                {burn.fastest === null ? 'not through' : `${burn.fastest} mm/s`}
-                {burn.baseline && ', baseline'}
-                {burn.strength === null
-                  ? `, not compared (${burn.thickness} mm)`
-                  : `, ${burn.atMost ? 'under ' : ''}${percent(burn.strength)}`}
-                <span className="quiet">
-                  {' '}
-                  {burn.cuts
-                    .map(({ speed, through }) => `${speed} ${through ? '✓' : '✗'}`)
-                    .join(', ')}
-                  ; {burn.person}, {ago(burn.at, now, zone)}
-                </span>
-                {burn.note && <div className="quiet">“{burn.note}”</div>}
-              </span>
-            </li>
-          ))}
-        </ol>
+        <Burns burns={burns} now={now} zone={zone} />
         <Allowed right="set up">
           <Button
             variant="default"
@@ -160,6 +137,37 @@ export function Strength(props: StrengthProps) {
         </Allowed>
       </details>
     </section>
+  );
+}
+
+type BurnsProps = Pick<StrengthProps, 'now' | 'zone'> & Pick<StrengthProps['view'], 'burns'>;
+
+/** The test burns so far, newest first. */
+function Burns({ burns, now, zone }: BurnsProps) {
+  return (
+    <ol className={classes.burns}>
+      {[...burns].reverse().map((burn) => (
+        <li key={burn.id}>
+          <span className="figures">
+            {dayDate(burn.at, zone, now)} {clockTime(burn.at, zone)}
+          </span>
+          <span>
+            {burn.fastest === null ? 'not through' : `${burn.fastest} mm/s`}
+            {burn.baseline && ', baseline'}
+            {burn.strength === null
+              ? `, not compared (${burn.thickness} mm)`
+              : `, ${burn.atMost ? 'under ' : ''}${percent(burn.strength)}`}
+            <span className="quiet">
+              {' '}
+              {burn.cuts
+                .map(({ speed, through }) => `${speed} ${through ? '✓' : '✗'}`)
+                .join(', ')}; {burn.person}, {ago(burn.at, now, zone)}
+            </span>
+            {burn.note && <div className="quiet">“{burn.note}”</div>}
+          </span>
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -30,6 +30,7 @@ interface BlockPanelProps {
 }
 
 /** One clean-down: what it holds, where else it could go and at what cost, and what a hand can do with it. */
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: BlockPanelProps) {
   const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
   const [without, setWithout] = useState<string[]>([]);

@@ -27,6 +27,7 @@ const basisWords: Readonly<Record<Load['drivers'][number]['basis'], string>> = {
 };
 
 /** Whether the technician's time is enough for the next quarter, and what fills it. */
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function LoadView({ load, zone, now }: { load: Load; zone: string; now: number }) {
   const { weeks, machines, dangers, drivers, needed, there, told } = load;
   const label = (day: number) => dayDate(startOfLocalDay(day, zone), zone, now).slice(4);

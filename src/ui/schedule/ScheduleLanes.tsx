@@ -36,6 +36,7 @@ interface ScheduleLanesProps {
 }
 
 /** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function ScheduleLanes(props: ScheduleLanesProps) {
   const { view, marks, held, zone, now, change, mend, back } = props;
   const { state } = view;

@@ -1,11 +1,10 @@
 'use client';
 
-import { Button, Select, TextInput, Textarea, UnstyledButton } from '@mantine/core';
-import { useInterval } from '@mantine/hooks';
+import { Button, Select, TextInput, Textarea } from '@mantine/core';
 import { useCallback, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
-import { formatLocal, parseInstant } from '../../core/units/instant';
+import { parseInstant } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import type { Draught } from '../../core/usage/soil';
 import type { Controller } from '../../core/usage/gcode/controller';
@@ -14,11 +13,12 @@ import type { Job } from '../../services/usage/job-files';
 import type { SessionInput } from '../../services/usage/session-input';
 import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
-import { WhenField } from '../shared/forms/WhenField';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
+import { HowLong, StartAndStop, type Times } from './HowLong';
 import { JobChips, JobDrop, type KeepJob } from './JobDrop';
 import classes from './Log.module.css';
+import { Timer } from './Timer';
 
 export interface LogActions {
   log: (input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
@@ -43,7 +43,6 @@ interface LogFormProps {
   who?: ReactNode;
 }
 
-const durations = [10, 20, 30, 45, 60, 90, 120, 180];
 const workKey = ({ process, material }: Work) => `${process} ${material}`;
 const notSure = 'not sure';
 const justNow = () => Date.now();
@@ -98,6 +97,7 @@ export function LogForm(props: LogFormProps) {
   );
 }
 
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 function SessionFields({
   machine,
   chosen,
@@ -118,7 +118,7 @@ function SessionFields({
   const [key] = useState(() => v7());
   const [minutes, setMinutes] = useState<string | null>(null);
   const [typed, setTyped] = useState('');
-  const [times, setTimes] = useState<{ start: string; stop: string } | null>(null);
+  const [times, setTimes] = useState<Times | null>(null);
   // `null`: just now
   const [endedAt, setEndedAt] = useState<string | null>(null);
   const [work, setWork] = useState<string | null>(chosen.work ? workKey(chosen.work) : null);
@@ -263,85 +263,28 @@ function SessionFields({
           onDrop={() => void actions.dropTimer(machine.id)}
         />
       ) : times ? (
-        <div className={classes.times}>
-          <WhenField
-            type="datetime"
-            label="Start"
-            value={times.start}
-            onChange={(start) => setTimes({ ...times, start })}
-          />
-          <WhenField
-            type="datetime"
-            label="Stop"
-            value={times.stop}
-            onChange={(stop) => setTimes({ ...times, stop })}
-          />
-          <UnstyledButton td="underline" onClick={() => setTimes(null)}>
-            Give a duration instead
-          </UnstyledButton>
-        </div>
+        <StartAndStop times={times} onChange={setTimes} />
       ) : (
-        <div>
-          <Tiles
-            legend="How long did it run?"
-            compact
-            tiles={durations.map((value) => ({
-              value: String(value),
-              label: formatDuration(value * 60),
-            }))}
-            value={minutes}
-            onChange={(value) => {
-              setMinutes(value);
-              setTyped('');
-            }}
-          />
-          {!asked && meaning}
-          <div className={classes.other}>
-            <TextInput
-              aria-label="Other duration, in minutes or h:mm"
-              placeholder="other: 25 or 1:10"
-              inputMode="numeric"
-              value={typed}
-              onChange={(event) => {
-                setTyped(event.currentTarget.value);
-                setMinutes(null);
-                setMeant(null);
-                setAsked(false);
-              }}
-            />
-            {endedAt !== null && (
-              <WhenField
-                type="datetime"
-                label="Ended at; empty means just now"
-                quiet
-                value={endedAt}
-                onChange={setEndedAt}
-              />
-            )}
-            <span className={classes.links}>
-              {endedAt === null && (
-                <UnstyledButton
-                  td="underline"
-                  onClick={() => setEndedAt(formatLocal(Date.now(), zone))}
-                >
-                  It ended earlier
-                </UnstyledButton>
-              )}
-              <UnstyledButton
-                td="underline"
-                onClick={() => {
-                  const now = formatLocal(Date.now(), zone);
-                  setTimes({ start: now, stop: now });
-                }}
-              >
-                Start and stop
-              </UnstyledButton>
-              <UnstyledButton td="underline" onClick={() => void actions.startTimer(machine.id)}>
-                Start a timer
-              </UnstyledButton>
-            </span>
-          </div>
-        </div>
+        <HowLong
+          minutes={minutes}
+          typed={typed}
+          endedAt={endedAt}
+          zone={zone}
+          meaning={!asked && meaning}
+          onMinutes={(value) => {
+            setMinutes(value);
+            setTyped('');
+          }}
+          onTyped={(value) => {
+            setTyped(value);
+            setMinutes(null);
+            setMeant(null);
+            setAsked(false);
+          }}
+          onEndedAt={setEndedAt}
+          onTimes={setTimes}
+          onTimer={() => void actions.startTimer(machine.id)}
+        />
       )}
       <div>
         <Tiles
@@ -438,37 +381,5 @@ function SessionFields({
         </div>
       )}
     </form>
-  );
-}
-
-function Timer({
-  since,
-  pending,
-  onLog,
-  onDrop,
-}: {
-  since: number;
-  pending: boolean;
-  onLog: () => void;
-  onDrop: () => void;
-}) {
-  const [now, setNow] = useState(since);
-  useInterval(() => setNow(Date.now()), 1000, { autoInvoke: true });
-  const seconds = Math.max(0, Math.round((now - since) / 1000));
-  const clock = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60]
-    .map((part) => String(part).padStart(2, '0'))
-    .join(':');
-  return (
-    <div className={classes.timer}>
-      <span role="timer" className={classes.clock}>
-        {clock}
-      </span>
-      <Button size="lg" onClick={onLog} loading={pending}>
-        Stop and log
-      </Button>
-      <UnstyledButton td="underline" onClick={onDrop}>
-        Drop the timer
-      </UnstyledButton>
-    </div>
   );
 }

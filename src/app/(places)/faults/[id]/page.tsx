@@ -36,20 +36,19 @@ const stepNames: Readonly<Record<Fault['steps'][number]['kind'], string>> = {
   closed: 'Closed',
 };
 
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export default async function FaultPage({ params }: { params: Promise<{ id: string }> }) {
   const { shop } = await enter('see');
   const fault = readFault(shop, (await params).id);
   if (!fault) notFound();
   const { now, faults, machines, unsent } = theBoard();
   const machine = machines.find(({ id }) => id === fault.machineId);
-  const { times } = fault;
   const others = faults.filter(
     ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
   );
   const diagnosis = diagnose(shop, fault);
   const seen = fault.steps.at(-1)?.id ?? null;
   const limited = restrictions(shop, fault.machineId).find(({ faultId }) => faultId === fault.id);
-  const stamp = (at: number) => `${dayDate(at, shop.zone, now)} ${clockTime(at, shop.zone)}`;
   return (
     <>
       <div className={classes.bar}>
@@ -67,24 +66,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
           <h2 id="story" className="visually-hidden">
             Story
           </h2>
-          <dl className={classes.times}>
-            <div>
-              <dt>response</dt>
-              <dd>{times.response === null ? 'none yet' : span(times.response)}</dd>
-            </div>
-            <div>
-              <dt>repair, hands-on</dt>
-              <dd>{times.repairMinutes} min</dd>
-            </div>
-            <div>
-              <dt>down</dt>
-              <dd>{times.down === 0 ? 'not held' : span(times.down)}</dd>
-            </div>
-            <div>
-              <dt>{fault.closedAs ? 'was open' : 'open'}</dt>
-              <dd>{span(times.open)}</dd>
-            </div>
-          </dl>
+          <Times fault={fault} />
           <Chain
             fault={fault}
             diagnosis={diagnosis}
@@ -107,45 +89,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
               </Allowed>
             </div>
           )}
-          <ol className={classes.story} style={{ marginTop: 18 }}>
-            <li data-kind="report">
-              <h3>
-                Reported:{' '}
-                <span className={classes.danger} data-danger={fault.danger}>
-                  {dangerWords[fault.danger]}
-                </span>
-              </h3>
-              <div>{faultTitle(fault.signs, fault.note)}</div>
-              {fault.note && faultTitle(fault.signs, fault.note) !== fault.note && (
-                <div>&ldquo;{fault.note}&rdquo;</div>
-              )}
-              <div className="quiet">
-                {fault.person}, {ago(fault.at, now, shop.zone)}
-                {fault.source === 'label' && ', from the label'}
-                {fault.material && `, working ${fault.material}`}
-                {fault.job && `, ${fault.job}`}
-                {fault.stillHappens !== null &&
-                  (fault.stillHappens ? ', still happens' : ', no longer happens')}
-              </div>
-              <Photos ids={fault.photos} />
-            </li>
-            {fault.steps.map((step) => (
-              <li
-                key={step.id}
-                data-kind={step.kind}
-                data-passed={step.passed || undefined}
-                className={step.struck ? 'struck' : undefined}
-              >
-                <h3>{stepNames[step.kind]}</h3>
-                <div>{step.kind === 'diagnosis' ? causeWords(step.title) : step.title}</div>
-                {step.note && <div>&ldquo;{step.note}&rdquo;</div>}
-                <div className="quiet">
-                  {step.person}, {stamp(step.at)}
-                </div>
-                <Photos ids={step.photos} />
-              </li>
-            ))}
-          </ol>
+          <Story fault={fault} now={now} zone={shop.zone} />
           {fault.duplicateOf && (
             <Link className="line" href={`/faults/${fault.duplicateOf}`}>
               The fault it duplicates
@@ -220,6 +164,76 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
         )}
       </div>
     </>
+  );
+}
+
+/** How long it took, and how long the machine was down. */
+function Times({ fault: { times, closedAs } }: { fault: Fault }) {
+  return (
+    <dl className={classes.times}>
+      <div>
+        <dt>response</dt>
+        <dd>{times.response === null ? 'none yet' : span(times.response)}</dd>
+      </div>
+      <div>
+        <dt>repair, hands-on</dt>
+        <dd>{times.repairMinutes} min</dd>
+      </div>
+      <div>
+        <dt>down</dt>
+        <dd>{times.down === 0 ? 'not held' : span(times.down)}</dd>
+      </div>
+      <div>
+        <dt>{closedAs ? 'was open' : 'open'}</dt>
+        <dd>{span(times.open)}</dd>
+      </div>
+    </dl>
+  );
+}
+
+/** The story step by step: what was struck through stays, crossed out. */
+function Story({ fault, now, zone }: { fault: Fault; now: number; zone: string }) {
+  const stamp = (at: number) => `${dayDate(at, zone, now)} ${clockTime(at, zone)}`;
+  return (
+    <ol className={classes.story} style={{ marginTop: 18 }}>
+      <li data-kind="report">
+        <h3>
+          Reported:{' '}
+          <span className={classes.danger} data-danger={fault.danger}>
+            {dangerWords[fault.danger]}
+          </span>
+        </h3>
+        <div>{faultTitle(fault.signs, fault.note)}</div>
+        {fault.note && faultTitle(fault.signs, fault.note) !== fault.note && (
+          <div>&ldquo;{fault.note}&rdquo;</div>
+        )}
+        <div className="quiet">
+          {fault.person}, {ago(fault.at, now, zone)}
+          {fault.source === 'label' && ', from the label'}
+          {fault.material && `, working ${fault.material}`}
+          {fault.job && `, ${fault.job}`}
+          {fault.stillHappens !== null &&
+            (fault.stillHappens ? ', still happens' : ', no longer happens')}
+        </div>
+        <Photos ids={fault.photos} />
+      </li>
+      {fault.steps.map((step) => (
+        <li
+          key={step.id}
+          data-kind={step.kind}
+          data-passed={step.passed || undefined}
+          className={step.struck ? 'struck' : undefined}
+        >
+          <h3>{stepNames[step.kind]}</h3>
+          <div>{step.kind === 'diagnosis' ? causeWords(step.title) : step.title}</div>
+          {step.note && <div>&ldquo;{step.note}&rdquo;</div>}
+          <div className="quiet">
+            {step.person}, {stamp(step.at)}
+          </div>
+          <Photos ids={step.photos} />
+        </li>
+      ))}
+    </ol>
   );
 }
 

@@ -36,6 +36,7 @@ import * as actions from '../../../actions/machines';
 import { noteQuietDayAction } from '../../../actions/usage';
 import * as planActions from '../../../actions/care';
 import * as partsActions from '../../../actions/parts';
+import type { Board } from '../../../../services/today/board';
 
 interface MachinePageProps {
   params: Promise<{ id: string }>;
@@ -47,6 +48,7 @@ export async function generateMetadata({ params }: MachinePageProps) {
   return { title: findMachine(shop, (await params).id)?.nickname ?? 'Machine' };
 }
 
+// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export default async function MachinePage({ params, searchParams }: MachinePageProps) {
   const { shop } = await enter('see');
   const [{ id }, { station: slug, sum }] = await Promise.all([params, searchParams]);
@@ -71,8 +73,6 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   }
   const { now } = board;
   const holds = board.holds.filter(({ machineId }) => machineId === id);
-  const limited = board.restrictions.filter(({ machineId }) => machineId === id);
-  const faults = board.faults.filter(({ machineId }) => machineId === id);
   const station =
     machine.stations.find((candidate) => candidate.slug === slug) ??
     heaviest(machine.stations) ??
@@ -146,47 +146,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           />
         )}
         <div className={classes.side}>
-          {(holds.length > 0 || faults.length > 0 || limited.length > 0) && (
-            <section className="panel" aria-labelledby="stopped">
-              <h2 id="stopped">Stopped or broken</h2>
-              {holds.map((hold) => (
-                <div key={hold.id}>
-                  <HoldTag words={hold.words} />
-                  <p className="quiet">
-                    {hold.person}, {ago(hold.since, now, shop.zone)}
-                  </p>
-                  {hold.why === 'by hand' && (
-                    <Allowed right="diagnose">
-                      <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
-                    </Allowed>
-                  )}
-                  {hold.why === 'cleaning' && (
-                    <Allowed right="clean">
-                      <Link
-                        className="go"
-                        href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
-                      >
-                        Resume the clean-down
-                      </Link>
-                    </Allowed>
-                  )}
-                </div>
-              ))}
-              {limited.map((one) => (
-                <p key={one.id}>
-                  <b>In use only so:</b>{' '}
-                  <Link className="line" href={`/faults/${one.faultId}`}>
-                    {one.words}
-                  </Link>
-                </p>
-              ))}
-              {faults.map((fault) => (
-                <Link key={fault.id} className="plain" href={`/faults/${fault.id}`}>
-                  <FaultLine fault={fault} now={now} zone={shop.zone} />
-                </Link>
-              ))}
-            </section>
-          )}
+          <Stopped board={board} machineId={id} zone={shop.zone} />
           {holds.length === 0 && (
             <Allowed right="clean">
               <IHave
@@ -224,21 +184,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               change={actions.changeCardAction}
             />
           </Allowed>
-          <section className="panel" aria-labelledby="label">
-            <h2 id="label">At the machine</h2>
-            <p>
-              Operators log, report and look from their phones by the label on the machine, without
-              an account.
-            </p>
-            <Allowed right="clean">
-              <Link className="go" href={`/machines/${id}/label`}>
-                Print the label
-              </Link>{' '}
-            </Allowed>
-            <Link className="go" href={`/record?machine=${id}`}>
-              Its record
-            </Link>
-          </section>
+          <AtLabel machineId={id} />
           <Allowed right="set up">
             <Manage
               key={machine.nickname}
@@ -257,6 +203,77 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         </div>
       </div>
     </>
+  );
+}
+
+/** What keeps the machine from use, or limits it. */
+function Stopped({ board, machineId, zone }: { board: Board; machineId: string; zone: string }) {
+  const { now } = board;
+  const ours = (one: { machineId: string }) => one.machineId === machineId;
+  const holds = board.holds.filter(ours);
+  const limited = board.restrictions.filter(ours);
+  const faults = board.faults.filter(ours);
+  if (holds.length + faults.length + limited.length === 0) return null;
+  return (
+    <section className="panel" aria-labelledby="stopped">
+      <h2 id="stopped">Stopped or broken</h2>
+      {holds.map((hold) => (
+        <div key={hold.id}>
+          <HoldTag words={hold.words} />
+          <p className="quiet">
+            {hold.person}, {ago(hold.since, now, zone)}
+          </p>
+          {hold.why === 'by hand' && (
+            <Allowed right="diagnose">
+              <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
+            </Allowed>
+          )}
+          {hold.why === 'cleaning' && (
+            <Allowed right="clean">
+              <Link
+                className="go"
+                href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
+              >
+                Resume the clean-down
+              </Link>
+            </Allowed>
+          )}
+        </div>
+      ))}
+      {limited.map((one) => (
+        <p key={one.id}>
+          <b>In use only so:</b>{' '}
+          <Link className="line" href={`/faults/${one.faultId}`}>
+            {one.words}
+          </Link>
+        </p>
+      ))}
+      {faults.map((fault) => (
+        <Link key={fault.id} className="plain" href={`/faults/${fault.id}`}>
+          <FaultLine fault={fault} now={now} zone={zone} />
+        </Link>
+      ))}
+    </section>
+  );
+}
+
+function AtLabel({ machineId }: { machineId: string }) {
+  return (
+    <section className="panel" aria-labelledby="label">
+      <h2 id="label">At the machine</h2>
+      <p>
+        Operators log, report and look from their phones by the label on the machine, without an
+        account.
+      </p>
+      <Allowed right="clean">
+        <Link className="go" href={`/machines/${machineId}/label`}>
+          Print the label
+        </Link>{' '}
+      </Allowed>
+      <Link className="go" href={`/record?machine=${machineId}`}>
+        Its record
+      </Link>
+    </section>
   );
 }
 
