@@ -129,3 +129,15 @@ test('what shares an opening already paid for is offered too', () => {
   expect(chosen.tasks.map(({ id }) => id)).toEqual(['window']);
   expect(alongside(chosen, [done, near, far, other], 14).map(({ id }) => id)).toEqual(['nozzle']);
 });
+
+test('what is chosen is told heaviest first; of very many, those that pay most are weighed', () => {
+  const one = (id: string, used: number, minutes = 5) =>
+    candidate({ id, station: id, used, minutes });
+  const chosen = chooseTasks([one('light', 0.9), one('heavy', 1.4), one('middle', 1.1)], 60);
+  expect(chosen.tasks.map(({ id }) => id)).toEqual(['heavy', 'middle', 'light']);
+  // a crowd of slow and light ones before the one that is worth it
+  const crowd = Array.from({ length: 60 }, (_, n) => one(`slow${n}`, 0.5, 50));
+  expect(chooseTasks([...crowd, one('worth it', 2, 5)], 5).tasks.map(({ id }) => id)).toEqual([
+    'worth it',
+  ]);
+});

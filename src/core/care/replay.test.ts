@@ -74,3 +74,18 @@ test('what had gathered before the span counts', () => {
   const fresh = task({ since: start + 3 * day });
   expect(replay([fresh], daily(30), null, later)[0]!.cleanings).toBe(6);
 });
+
+test('coolant ages by the calendar and by hours, not by what is burnt', () => {
+  const coolant = task({ group: 'coolant', limits: [{ kind: 'soil', value: 1 }] });
+  expect(replay([coolant], daily(30), null, span)[0]).toMatchObject({ cleanings: 0, furthest: 0 });
+  const hours = task({ group: 'coolant', limits: [{ kind: 'run', value: 10 }] });
+  expect(replay([hours], daily(30), null, span)[0]!.cleanings).toBe(3);
+});
+
+test('a span ends with its last instant: what comes after it is not seen', () => {
+  const days = task({ limits: [{ kind: 'days', value: 2 }] });
+  const until = (to: number) => replay([days], [], null, { from: start, to, zone })[0]!.cleanings;
+  expect([until(start + 2 * day - 1), until(start + 2 * day), until(start + 4 * day)]).toEqual([
+    0, 1, 2,
+  ]);
+});
