@@ -2,7 +2,20 @@
 
 import type { changeLimits, removeOwnTask } from '../../services/care/care-plans';
 import type { Send } from '../shared/forms/send';
-import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import {
+  Button,
+  Modal,
+  NativeSelect,
+  NumberInput,
+  Table,
+  TableTbody,
+  TableTd,
+  TableTh,
+  TableThead,
+  TableTr,
+  TextInput,
+  UnstyledButton,
+} from '@mantine/core';
 import { useState } from 'react';
 import { limitKinds, type Limit, type LimitKind } from '../../core/care/care';
 import { bases, type Basis, type LimitBasis } from '../../core/care/plan';
@@ -51,34 +64,34 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
     <section className="panel" aria-labelledby="tasks">
       <h2 id="tasks">Tasks and limits</h2>
       <div className={classes.scroll}>
-        <table className={classes.table}>
-          <thead>
-            <tr>
-              <th>Station</th>
-              <th>Task</th>
-              <th>Due after</th>
-              <th>Where the limit comes from</th>
-              <th>
+        <Table>
+          <TableThead>
+            <TableTr>
+              <TableTh>Station</TableTh>
+              <TableTh>Task</TableTh>
+              <TableTh>Due after</TableTh>
+              <TableTh>Where the limit comes from</TableTh>
+              <TableTh>
                 <span className="visually-hidden">Choose</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
+              </TableTh>
+            </TableTr>
+          </TableThead>
+          <TableTbody>
             {tasks.map((one, index) => (
-              <tr key={`${one.stationId} ${one.task}`}>
-                <td className={classes.station}>
+              <TableTr key={`${one.stationId} ${one.task}`}>
+                <TableTd className={classes.station}>
                   {tasks[index - 1]?.stationId === one.stationId ? '' : one.station}
-                </td>
-                <td>{one.name}</td>
-                <td>{limitsWords(one.limits)}</td>
-                <td className={classes.basis}>
+                </TableTd>
+                <TableTd>{one.name}</TableTd>
+                <TableTd>{limitsWords(one.limits)}</TableTd>
+                <TableTd className={classes.basis}>
                   {one.basis.from === 'school'
                     ? one.own
                       ? "the shop's own task"
                       : 'the school'
                     : `${basisWords[one.basis.from]}, ${dayDate(one.basis.since!, zone, now)}: ${one.basis.reason}`}
-                </td>
-                <td>
+                </TableTd>
+                <TableTd>
                   <UnstyledButton
                     td="underline"
                     onClick={() => setEditing(one)}
@@ -97,11 +110,11 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
                       </UnstyledButton>
                     </>
                   )}
-                </td>
-              </tr>
+                </TableTd>
+              </TableTr>
             ))}
-          </tbody>
-        </table>
+          </TableTbody>
+        </Table>
       </div>
       <ProblemNote problem={remove.problem} />
       <Modal

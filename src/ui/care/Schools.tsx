@@ -2,7 +2,7 @@
 
 import type { changeSchool } from '../../services/care/care-plans';
 import type { Send } from '../shared/forms/send';
-import { Button } from '@mantine/core';
+import { Button, Table, TableTbody, TableTd, TableTh, TableThead, TableTr } from '@mantine/core';
 import type { School } from '../../core/care/schools';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
@@ -29,31 +29,45 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
         you did make let go past that school&apos;s limit.
       </p>
       <div className={classes.scroll}>
-        <table className={classes.table}>
-          <thead>
-            <tr>
-              <th>School</th>
-              <th className={classes.number}>Cleanings</th>
-              <th className={classes.number}>Hands-on</th>
-              <th className={classes.number}>Went past limit</th>
-              <th>The gravest of them</th>
-              <th>
+        <Table className={classes.table}>
+          <TableThead>
+            <TableTr>
+              <TableTh>School</TableTh>
+              <TableTh ta="right" className="figures">
+                Cleanings
+              </TableTh>
+              <TableTh ta="right" className="figures">
+                Hands-on
+              </TableTh>
+              <TableTh ta="right" className="figures">
+                Went past limit
+              </TableTh>
+              <TableTh>The gravest of them</TableTh>
+              <TableTh>
                 <span className="visually-hidden">Choose</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
+              </TableTh>
+            </TableTr>
+          </TableThead>
+          <TableTbody>
             {trials.map(({ school, cleanings, minutes, past, furthest }) => (
-              <tr key={school} aria-current={school === inForce || undefined}>
-                <td>
+              <TableTr key={school} aria-current={school === inForce || undefined}>
+                <TableTd>
                   <span className={classes.station}>{schoolWords[school].name}</span>
                   <div className={classes.basis}>{schoolWords[school].lead}</div>
-                </td>
-                <td className={classes.number}>{cleanings}</td>
-                <td className={classes.number}>{minutesWords(minutes)}</td>
-                <td className={classes.number}>{past}</td>
-                <td>{furthest ? `${furthest.station}, ${timesWords(furthest.used)}` : 'none'}</td>
-                <td>
+                </TableTd>
+                <TableTd ta="right" className="figures">
+                  {cleanings}
+                </TableTd>
+                <TableTd ta="right" className="figures">
+                  {minutesWords(minutes)}
+                </TableTd>
+                <TableTd ta="right" className="figures">
+                  {past}
+                </TableTd>
+                <TableTd>
+                  {furthest ? `${furthest.station}, ${timesWords(furthest.used)}` : 'none'}
+                </TableTd>
+                <TableTd>
                   {school === inForce ? (
                     <span className="quiet">in force</span>
                   ) : (
@@ -66,11 +80,11 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
                       Choose
                     </Button>
                   )}
-                </td>
-              </tr>
+                </TableTd>
+              </TableTr>
             ))}
-          </tbody>
-        </table>
+          </TableTbody>
+        </Table>
       </div>
       <ProblemNote problem={problem} />
     </section>

@@ -1,3 +1,12 @@
+import {
+  Table,
+  TableTbody,
+  TableTd,
+  TableTfoot,
+  TableTh,
+  TableThead,
+  TableTr,
+} from '@mantine/core';
 import Link from 'next/link';
 import type { HandOver } from '../../services/cleaning/hand-over';
 import { PrintButton } from '../machines/PrintButton';
@@ -62,45 +71,57 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
         <h2 id="done">Done</h2>
         {done.length === 0 && <p className="quiet">Nothing was recorded.</p>}
         {done.length > 0 && (
-          <table className={classes.table}>
-            <thead>
-              <tr>
-                <th>Task</th>
-                <th>Found</th>
-                <th>Ended</th>
-                <th className={classes.number}>Min</th>
-                <th className={classes.number}>Planned</th>
-                <th>Method, note</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className={classes.table}>
+            <TableThead>
+              <TableTr>
+                <TableTh>Task</TableTh>
+                <TableTh>Found</TableTh>
+                <TableTh>Ended</TableTh>
+                <TableTh ta="right" className="figures">
+                  Min
+                </TableTh>
+                <TableTh ta="right" className="figures">
+                  Planned
+                </TableTh>
+                <TableTh>Method, note</TableTh>
+              </TableTr>
+            </TableThead>
+            <TableTbody>
               {done.map((row) => (
-                <tr key={`${row.station} ${row.task}`}>
-                  <td>
+                <TableTr key={`${row.station} ${row.task}`}>
+                  <TableTd>
                     {row.station}: {row.task.replaceAll('-', ' ')}
-                  </td>
-                  <td>{row.finding ?? ''}</td>
-                  <td>
+                  </TableTd>
+                  <TableTd>{row.finding ?? ''}</TableTd>
+                  <TableTd>
                     {resultWords[row.result].toLowerCase()}
                     {row.again > 0 && `, begun again ${row.again} ×`}
-                  </td>
-                  <td className={classes.number}>{row.minutes ?? ''}</td>
-                  <td className={classes.number}>{row.planned ?? ''}</td>
-                  <td>{[row.method, row.note].filter(Boolean).join('; ')}</td>
-                </tr>
+                  </TableTd>
+                  <TableTd ta="right" className="figures">
+                    {row.minutes ?? ''}
+                  </TableTd>
+                  <TableTd ta="right" className="figures">
+                    {row.planned ?? ''}
+                  </TableTd>
+                  <TableTd>{[row.method, row.note].filter(Boolean).join('; ')}</TableTd>
+                </TableTr>
               ))}
-            </tbody>
+            </TableTbody>
             {actual > 0 && (
-              <tfoot>
-                <tr>
-                  <td colSpan={3}>hands-on, as far as it was timed</td>
-                  <td className={classes.number}>{actual}</td>
-                  <td className={classes.number}>{over.planned}</td>
-                  <td />
-                </tr>
-              </tfoot>
+              <TableTfoot>
+                <TableTr>
+                  <TableTd colSpan={3}>hands-on, as far as it was timed</TableTd>
+                  <TableTd ta="right" className="figures">
+                    {actual}
+                  </TableTd>
+                  <TableTd ta="right" className="figures">
+                    {over.planned}
+                  </TableTd>
+                  <TableTd />
+                </TableTr>
+              </TableTfoot>
             )}
-          </table>
+          </Table>
         )}
       </section>
       <div className={classes.columns}>

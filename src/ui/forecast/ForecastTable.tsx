@@ -1,3 +1,12 @@
+import {
+  Table,
+  TableTbody,
+  TableTd,
+  TableTfoot,
+  TableTh,
+  TableThead,
+  TableTr,
+} from '@mantine/core';
 import { judgedSpans } from '../../core/forecast/back-test';
 import type { ForecastRecord } from '../../services/forecast/forecast';
 import classes from './Forecast.module.css';
@@ -20,47 +29,47 @@ export function ForecastTable({ records }: { records: ForecastRecord[] }) {
         which run hours and soil of the days after should lie in four of five cases, and how often
         they did. About 80 % is right; much less is too sure, much more too vague.
       </p>
-      <table className={classes.table}>
-        <thead>
-          <tr>
-            <th>Machine</th>
-            <th>Days of use</th>
+      <Table className={classes.table}>
+        <TableThead>
+          <TableTr>
+            <TableTh>Machine</TableTh>
+            <TableTh>Days of use</TableTh>
             {judgedSpans.map((days) => (
-              <th key={days}>next {days} days</th>
+              <TableTh key={days}>next {days} days</TableTh>
             ))}
-          </tr>
-        </thead>
-        <tbody>
+          </TableTr>
+        </TableThead>
+        <TableTbody>
           {records.map(({ machineId, nickname, useDays, coverage }) => (
-            <tr key={machineId}>
-              <td>{nickname}</td>
-              <td>{useDays}</td>
+            <TableTr key={machineId}>
+              <TableTd>{nickname}</TableTd>
+              <TableTd>{useDays}</TableTd>
               {coverage.map((one) => (
                 <Share key={one.days} {...one} />
               ))}
-            </tr>
+            </TableTr>
           ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <td>All together</td>
-            <td />
+        </TableTbody>
+        <TableTfoot>
+          <TableTr>
+            <TableTd>All together</TableTd>
+            <TableTd />
             {all.map((one) => (
               <Share key={one.days} {...one} />
             ))}
-          </tr>
-        </tfoot>
-      </table>
+          </TableTr>
+        </TableTfoot>
+      </Table>
     </section>
   );
 }
 
 function Share({ judged, held }: { judged: number; held: number }) {
-  if (judged < fewForecasts) return <td className="quiet">too few to tell</td>;
+  if (judged < fewForecasts) return <TableTd className="quiet">too few to tell</TableTd>;
   const share = held / judged;
   return (
-    <td data-off={share < 0.7 || share > 0.9 || undefined}>
+    <TableTd data-off={share < 0.7 || share > 0.9 || undefined}>
       {Math.round(share * 100)} % <span className="quiet">of {judged}</span>
-    </td>
+    </TableTd>
   );
 }

@@ -8,7 +8,19 @@ import type {
   ShelfItem,
 } from '../../services/inventory/inventory';
 import type { Send } from '../shared/forms/send';
-import { Button, Group, NumberInput, SegmentedControl, TextInput } from '@mantine/core';
+import {
+  Button,
+  Group,
+  NumberInput,
+  SegmentedControl,
+  Table,
+  TableTbody,
+  TableTd,
+  TableTh,
+  TableThead,
+  TableTr,
+  TextInput,
+} from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -42,42 +54,53 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
         <h2 id="shelf" className="visually-hidden">
           On the shelf
         </h2>
-        <table className={classes.table}>
-          <thead>
-            <tr>
-              <th>Item</th>
-              <th className={classes.number}>On the shelf</th>
-              <th className={classes.number}>A task uses</th>
-              <th className={classes.number}>Order at</th>
-              <th>State</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table className={classes.table}>
+          <TableThead>
+            <TableTr>
+              <TableTh>Item</TableTh>
+              <TableTh ta="right" className="figures">
+                On the shelf
+              </TableTh>
+              <TableTh ta="right" className="figures">
+                A task uses
+              </TableTh>
+              <TableTh ta="right" className="figures">
+                Order at
+              </TableTh>
+              <TableTh>State</TableTh>
+            </TableTr>
+          </TableThead>
+          <TableTbody>
             {items.map((item) => (
-              <tr key={item.item} data-open={open?.item === item.item || undefined}>
-                <td>
+              <TableTr key={item.item} data-open={open?.item === item.item || undefined}>
+                <TableTd>
                   <Link className="line" href={`/setup/stores?item=${item.item}`} scroll={false}>
                     {item.name}
                   </Link>
-                </td>
-                <td className={classes.number}>
+                </TableTd>
+                <TableTd ta="right" className="figures">
                   {item.has === null
                     ? ''
                     : item.has < 0
                       ? 'count it'
                       : `${round(item.has)} ${item.unit}`}
-                </td>
-                <td className={classes.number}>{`${round(item.perTask)} ${item.unit}`}</td>
-                <td className={classes.number}>{round(item.reorderAt)}</td>
-                <td>
+                </TableTd>
+                <TableTd
+                  ta="right"
+                  className="figures"
+                >{`${round(item.perTask)} ${item.unit}`}</TableTd>
+                <TableTd ta="right" className="figures">
+                  {round(item.reorderAt)}
+                </TableTd>
+                <TableTd>
                   <span className={classes.state} data-state={item.state}>
                     {stateWords[item.state]}
                   </span>
-                </td>
-              </tr>
+                </TableTd>
+              </TableTr>
             ))}
-          </tbody>
-        </table>
+          </TableTbody>
+        </Table>
         <p className="quiet">
           An item is kept track of from its first count or receipt on; signing a clean-down off then
           draws from it. Amounts a task uses are starting assumptions until you change them.
@@ -102,30 +125,7 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
               </p>
             )}
             <Move key={open.item} item={open} move={actions.move} />
-            <h3>Last movements</h3>
-            {history.length === 0 && <p className="quiet">None yet: count it to begin.</p>}
-            <ul className={classes.history}>
-              {history.map((row) => (
-                <li key={row.entryId} className={row.struck ? 'struck' : undefined}>
-                  <span>
-                    {{ use: 'used', receipt: 'received', count: 'counted' }[row.kind]}{' '}
-                    {round(row.quantity)} {open.unit}
-                    {row.sheetId && (
-                      <>
-                        {' '}
-                        <Link className="line" href={`/clean/${row.sheetId}`}>
-                          clean-down
-                        </Link>
-                      </>
-                    )}
-                    {row.note && <span className="quiet"> {row.note}</span>}
-                  </span>
-                  <span className="quiet">
-                    {row.person}, {ago(row.at, now, zone)}
-                  </span>
-                </li>
-              ))}
-            </ul>
+            <Movements unit={open.unit} history={history} now={now} zone={zone} />
             <details>
               <summary>How it is kept</summary>
               <ItemForm
@@ -144,6 +144,39 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
         )}
       </aside>
     </div>
+  );
+}
+
+type MovementsProps = Pick<StoresProps, 'history' | 'now' | 'zone'> & { unit: string };
+
+function Movements({ unit, history, now, zone }: MovementsProps) {
+  return (
+    <>
+      <h3>Last movements</h3>
+      {history.length === 0 && <p className="quiet">None yet: count it to begin.</p>}
+      <ul className={classes.history}>
+        {history.map((row) => (
+          <li key={row.entryId} className={row.struck ? 'struck' : undefined}>
+            <span>
+              {{ use: 'used', receipt: 'received', count: 'counted' }[row.kind]}{' '}
+              {round(row.quantity)} {unit}
+              {row.sheetId && (
+                <>
+                  {' '}
+                  <Link className="line" href={`/clean/${row.sheetId}`}>
+                    clean-down
+                  </Link>
+                </>
+              )}
+              {row.note && <span className="quiet"> {row.note}</span>}
+            </span>
+            <span className="quiet">
+              {row.person}, {ago(row.at, now, zone)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

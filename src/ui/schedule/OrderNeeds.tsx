@@ -1,3 +1,4 @@
+import { Table, TableTbody, TableTd, TableTh, TableThead, TableTr } from '@mantine/core';
 import Link from 'next/link';
 import type { Need } from '../../services/schedule/needs';
 import { Allowed } from '../shared/frame/Allowed';
@@ -36,40 +37,46 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
               </Link>
             </Allowed>
           </p>
-          <table className={classes.table}>
-            <thead>
-              <tr>
-                <th>Item</th>
-                <th className={classes.number}>Needed</th>
-                <th className={classes.number}>On the shelf</th>
-                <th>Lasts</th>
-                <th>Order</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table>
+            <TableThead>
+              <TableTr>
+                <TableTh>Item</TableTh>
+                <TableTh ta="right" className="figures">
+                  Needed
+                </TableTh>
+                <TableTh ta="right" className="figures">
+                  On the shelf
+                </TableTh>
+                <TableTh>Lasts</TableTh>
+                <TableTh>Order</TableTh>
+              </TableTr>
+            </TableThead>
+            <TableTbody>
               {needs.map((need) => (
-                <tr key={need.item}>
-                  <td>{need.name}</td>
-                  <td className={classes.number}>{amount(need.needs, need.unit)}</td>
-                  <td className={classes.number}>
+                <TableTr key={need.item}>
+                  <TableTd>{need.name}</TableTd>
+                  <TableTd ta="right" className="figures">
+                    {amount(need.needs, need.unit)}
+                  </TableTd>
+                  <TableTd ta="right" className="figures">
                     {need.has === null ? 'not counted' : amount(need.has, need.unit)}
-                  </td>
-                  <td>
+                  </TableTd>
+                  <TableTd>
                     {need.shortAt === null
                       ? need.has === null
                         ? 'count it to know'
                         : 'for all of it'
                       : `until ${dayDate(need.shortAt, zone, now)}`}
-                  </td>
-                  <td>
+                  </TableTd>
+                  <TableTd>
                     {need.order === 0
                       ? ''
                       : `${need.order} ${need.order === 1 ? 'pack' : 'packs'} of ${amount(need.pack, need.unit)}`}
-                  </td>
-                </tr>
+                  </TableTd>
+                </TableTr>
               ))}
-            </tbody>
-          </table>
+            </TableTbody>
+          </Table>
         </>
       )}
     </section>

@@ -1,3 +1,4 @@
+import { Table, TableTbody, TableTd, TableTr } from '@mantine/core';
 import Link from 'next/link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { ScheduleState } from '../../services/schedule/schedules';
@@ -52,31 +53,31 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
       {days.map((day) => (
         <section key={day} className={classes.sheetDay} aria-label={day}>
           <h3>{day}</h3>
-          <table className={classes.table}>
-            <tbody>
+          <Table>
+            <TableTbody>
               {blocks
                 .filter(({ from }) => dayDate(from, zone, now) === day)
                 .map((block) => (
-                  <tr key={block.id}>
-                    <td style={{ width: 70 }}>{clockTime(block.from, zone)}</td>
-                    <td style={{ width: 120 }}>
+                  <TableTr key={block.id}>
+                    <TableTd style={{ width: 70 }}>{clockTime(block.from, zone)}</TableTd>
+                    <TableTd style={{ width: 120 }}>
                       <b>{block.nickname}</b>
-                    </td>
-                    <td className={classes.number} style={{ width: 80 }}>
+                    </TableTd>
+                    <TableTd ta="right" className="figures" style={{ width: 80 }}>
                       {block.minutes} min
-                    </td>
-                    <td>
+                    </TableTd>
+                    <TableTd>
                       {block.parts.map(({ task, name, done }) => (
                         <div key={`${task.stationId}.${task.task}`}>
                           <span aria-hidden="true">{done ? '☑' : '☐'}</span> {name}
                           {done && <span className="visually-hidden">, done</span>}
                         </div>
                       ))}
-                    </td>
-                  </tr>
+                    </TableTd>
+                  </TableTr>
                 ))}
-            </tbody>
-          </table>
+            </TableTbody>
+          </Table>
         </section>
       ))}
     </>

@@ -5,6 +5,7 @@ import {
   Input,
   Radio,
   SegmentedControl,
+  Table,
   type CSSVariablesResolver,
   type MantineColorsTuple,
 } from '@mantine/core';
@@ -85,6 +86,20 @@ export const theme = createTheme({
         root: { background: 'var(--wash)' },
         indicator: { background: 'var(--panel)', border: '1.5px solid var(--ink)' },
         label: { color: 'var(--ink)' },
+      },
+    }),
+    Table: Table.extend({
+      defaultProps: { horizontalSpacing: 'sm', verticalSpacing: 6, fz: 17 },
+      styles: {
+        table: { '--table-border-color': 'var(--rule)' } as object,
+        th: {
+          fontFamily: "'Barlow Condensed', sans-serif",
+          fontSize: 16,
+          fontWeight: 600,
+          color: 'var(--ink-2)',
+          verticalAlign: 'bottom',
+        },
+        td: { verticalAlign: 'baseline' },
       },
     }),
     Popover: { defaultProps: { styles: { dropdown: { background: 'var(--panel)' } } } },

@@ -1,0 +1,94 @@
+/** @jest-environment jsdom */
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Pickable } from '../../services/cleaning/pick';
+import { show } from '../shared/testing/show';
+import { PickTasks } from './PickTasks';
+
+const pushed: string[] = [];
+jest.mock('next/navigation', () => ({
+  ...jest.requireActual<object>('next/navigation'),
+  useRouter: () => ({ push: (to: string) => pushed.push(to) }),
+}));
+
+const one = (station: string, change: Partial<Pickable> = {}): Pickable => ({
+  stationId: station.toLowerCase(),
+  task: 'clean',
+  station,
+  name: 'Clean it',
+  minutes: 10,
+  used: 1.1,
+  first: { kind: 'run', left: -1 },
+  state: 'due',
+  criticality: 'housekeeping',
+  whole: false,
+  uses: {},
+  ...change,
+});
+const tasks = [
+  one('Bed', { uses: { swabs: 4 } }),
+  one('Lens', { minutes: 7, uses: { swabs: 2 } }),
+  one('Rail', { state: 'clear', used: 0.2, minutes: 3 }),
+  one('Machine', { task: 'strip', whole: true, state: 'clear', minutes: 99 }),
+];
+const started: unknown[] = [];
+const draw = (has = 20) =>
+  show(
+    <PickTasks
+      machineId="heron"
+      tasks={tasks}
+      whole={['bed.clean', 'lens.clean', 'rail.clean']}
+      picked={['bed.clean', 'lens.clean']}
+      shelf={[{ item: 'swabs', name: 'Swabs', unit: 'pieces', has, reorderAt: 5 }]}
+      start={async (input) => {
+        started.push(input);
+        return { ok: true, value: { row: { id: 'sheet1' } } as never };
+      }}
+    />,
+  );
+const box = (station: string) => screen.getByRole('checkbox', { name: new RegExp(`^${station}`) });
+const begin = () => screen.getByRole('button', { name: /^(Start|Clean|Begin)/ });
+
+beforeEach(() => {
+  pushed.length = 0;
+  started.length = 0;
+});
+
+it('what is due is chosen; what is clear is shown when it is asked for', async () => {
+  draw();
+  expect(screen.getAllByRole('checkbox')).toHaveLength(2);
+  await userEvent.click(screen.getByRole('button', { name: 'Show every task' }));
+  expect(screen.getAllByRole<HTMLInputElement>('checkbox').map(({ checked }) => checked)).toEqual([
+    true,
+    true,
+    false,
+    false,
+  ]);
+});
+
+it('minutes are those of what is chosen, the whole machine by its parts', async () => {
+  draw();
+  expect(begin().textContent + document.body.textContent!).toContain('17 min');
+  await userEvent.click(screen.getByRole('button', { name: 'Show every task' }));
+  await userEvent.click(box('Machine'));
+  expect(document.body.textContent).toContain('20 min');
+  await userEvent.click(box('Bed'));
+  expect(document.body.textContent).toContain('10 min');
+});
+
+it('the stores are held against what is chosen', async () => {
+  draw(5);
+  expect(screen.getByText(/Swabs: not enough in the stores/)).toBeTruthy();
+  await userEvent.click(box('Bed'));
+  expect(screen.queryByText(/not enough/)).toBeNull();
+  const low = screen.getByText(/Swabs: low/).closest('li')!;
+  expect(within(low).getByText(/2 needed/)).toBeTruthy();
+});
+
+it('starts with what is chosen, and goes to the sheet', async () => {
+  draw();
+  await userEvent.click(box('Lens'));
+  await userEvent.click(begin());
+  expect(started).toEqual([{ machineId: 'heron', tasks: [{ stationId: 'bed', task: 'clean' }] }]);
+  expect(pushed).toEqual(['/clean/sheet1']);
+});
