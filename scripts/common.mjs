@@ -1,5 +1,5 @@
 // What every command of the project needs first: packages, and for browser tests a Chromium.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -16,6 +16,23 @@ export function run(command, args, env = {}) {
   });
   if (error) console.error(`${command}: ${error.message}`);
   return status ?? 1;
+}
+
+/** Runs a command beside others; resolves with its exit code and what it printed. */
+export function runBeside(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    });
+    let printed = '';
+    for (const stream of [child.stdout, child.stderr]) {
+      stream.on('data', (piece) => (printed += piece));
+    }
+    child.on('error', (error) => resolve({ code: 1, printed: `${command}: ${error.message}\n` }));
+    child.on('close', (code) => resolve({ code: code ?? 1, printed }));
+  });
 }
 
 export function fail(message) {

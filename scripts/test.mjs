@@ -3,7 +3,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { bin, installChromium, installPackages, root, run } from './common.mjs';
+import { bin, installChromium, installPackages, run, runBeside } from './common.mjs';
 
 installPackages();
 installChromium();
@@ -11,11 +11,13 @@ installChromium();
 const reports = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-reports-'));
 const totals = { passed: 0, failed: 0 };
 
-function check(name, command, args) {
-  console.log(`\n== ${name}`);
-  const ok = run(command, args) === 0;
-  totals[ok ? 'passed' : 'failed'] += 1;
-  console.log(`${name}: ${ok ? 'passed' : 'failed'}`);
+/** One check after another, with others beside it: what each printed is shown when it has ended. */
+async function inTurn(checks) {
+  for (const [name, command, args] of checks) {
+    const { code, printed } = await runBeside(command, args);
+    totals[code === 0 ? 'passed' : 'failed'] += 1;
+    console.log(`\n== ${name}\n${printed}${name}: ${code === 0 ? 'passed' : 'failed'}`);
+  }
 }
 
 /** Counts a runner's own report; a runner that died before writing one counts as a failure. */
@@ -34,19 +36,24 @@ function suite(name, command, args, env, report, count) {
   console.log(`${name}: ${counted.passed} passed, ${counted.failed} failed`);
 }
 
-check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
 run(bin('next'), ['typegen']);
-check('types', bin('tsc'), ['--noEmit']);
-check('boundaries', bin('depcruise'), [
-  '--config',
-  '.dependency-cruiser.cjs',
-  '--output-type',
-  'err',
-  'src',
+// both cores are used: the lint takes as long as all the others
+await Promise.all([
+  inTurn([
+    ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ]),
+  inTurn([
+    ['types', bin('tsc'), ['--noEmit']],
+    [
+      'boundaries',
+      bin('depcruise'),
+      ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'src'],
+    ],
+    ['nothing unused', bin('knip'), ['--no-progress']],
+    ['build', bin('next'), ['build']],
+  ]),
 ]);
-
-check('nothing unused', bin('knip'), ['--no-progress']);
 
 const unitReport = path.join(reports, 'unit.json');
 suite(
@@ -61,18 +68,15 @@ suite(
   }),
 );
 
-if (fs.existsSync(path.join(root, 'playwright.config.ts'))) {
-  check('build', bin('next'), ['build']);
-  const browserReport = path.join(reports, 'browser.json');
-  suite(
-    'browser tests',
-    bin('playwright'),
-    ['test'],
-    { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
-    browserReport,
-    ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
-  );
-}
+const browserReport = path.join(reports, 'browser.json');
+suite(
+  'browser tests',
+  bin('playwright'),
+  ['test'],
+  { PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+  browserReport,
+  ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
+);
 
 fs.rmSync(reports, { recursive: true, force: true });
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);

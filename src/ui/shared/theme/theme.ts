@@ -128,6 +128,9 @@ export const inks: CSSVariablesResolver = () => {
     '--mantine-color-default-color': 'var(--ink)',
     '--mantine-color-placeholder': 'var(--ink-2)',
     '--mantine-color-error': 'var(--alarm)',
+    // what is hovered over, and what cannot be pressed
+    '--mantine-color-gray-0': 'var(--wash)',
+    '--mantine-color-gray-1': 'var(--wash)',
     // what inputs are framed with
     '--mantine-color-gray-4': 'var(--rule-strong)',
     '--mantine-color-dark-4': 'var(--rule-strong)',
