@@ -95,13 +95,7 @@ export function HowLong({
           onChange={(event) => onTyped(event.currentTarget.value)}
         />
         {endedAt !== null && (
-          <WhenField
-            type="datetime"
-            label="Ended at; empty means just now"
-            quiet
-            value={endedAt}
-            onChange={onEndedAt}
-          />
+          <WhenField type="datetime" label="It ended at" value={endedAt} onChange={onEndedAt} />
         )}
         <span className={classes.links}>
           {endedAt === null && (

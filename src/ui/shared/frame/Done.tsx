@@ -18,7 +18,7 @@ export function DoneProvider({ strike, children }: { strike: Strike; children: R
   return (
     <StrikeContext value={strike}>
       {children}
-      <Notifications position="bottom-center" autoClose={shownMs} limit={3} />
+      <Notifications position="top-right" autoClose={shownMs} limit={3} />
     </StrikeContext>
   );
 }

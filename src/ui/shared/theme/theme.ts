@@ -102,6 +102,11 @@ export const theme = createTheme({
         td: { verticalAlign: 'baseline' },
       },
     }),
+    Notification: {
+      defaultProps: {
+        styles: { root: { background: 'var(--panel)', border: '1px solid var(--rule-strong)' } },
+      },
+    },
     Popover: { defaultProps: { styles: { dropdown: { background: 'var(--panel)' } } } },
     TimePicker: { defaultProps: { size: 'md', styles: { field: { width: '3.2ch' } } } },
     Textarea: { defaultProps: { size: 'md', autosize: true, minRows: 2 } },
