@@ -1,4 +1,10 @@
 import { z } from 'zod';
+import { limitKinds } from '../core/care/care';
+import { bases } from '../core/care/plan';
+import { schools } from '../core/care/schools';
+import { roles } from '../core/people/roles';
+import { processes } from '../core/usage/soil';
+import { factors } from '../core/usage/soil-table';
 
 /** Where an entry came from. */
 export const sources = ['hand', 'import', 'label', 'command line', 'demo', 'device'] as const;
@@ -18,7 +24,7 @@ const fan = z.object({
   flow: figure,
 });
 const limit = z.object({
-  kind: z.enum(['soil', 'run', 'days', 'jobs', 'useDays']),
+  kind: z.enum(limitKinds),
   value: z.number().positive(),
 });
 const window = z.object({
@@ -27,7 +33,7 @@ const window = z.object({
   minutes: z.number().int().min(10).max(1440),
 });
 const weekday = z.number().int().min(0).max(6);
-const processWeight = z.object({ process: z.enum(['cut', 'engrave', 'mark']), weight: perGroup });
+const processWeight = z.object({ process: z.enum(processes), weight: perGroup });
 
 /** Particulars of every other kind of entry, as kept in `entry.data`. */
 export const entryDataSchemas = {
@@ -69,7 +75,7 @@ export const entryDataSchemas = {
     /** how it was being worked */
     job: z
       .object({
-        process: z.enum(['cut', 'engrave', 'mark']).nullable(),
+        process: z.enum(processes).nullable(),
         airAssist: z.boolean().nullable(),
         since: text.nullable(),
       })
@@ -156,7 +162,7 @@ export const entryDataSchemas = {
   person: z.object({
     personId: text,
     name: text,
-    role: z.enum(['technician', 'helper', 'operator', 'reader']),
+    role: z.enum(roles),
     change: z.enum([
       'added',
       'invited',
@@ -174,14 +180,14 @@ export const entryDataSchemas = {
   'care plan': z.discriminatedUnion('change', [
     z.object({
       change: z.literal('school'),
-      school: z.enum(['little', 'meter', 'calendar', 'combined']),
+      school: z.enum(schools),
     }),
     z.object({
       change: z.literal('limits'),
       station: text,
       task: text,
       limits: z.array(limit).min(1).nullable(),
-      basis: z.enum(['manual', 'evidence', 'shop']),
+      basis: z.enum(bases),
     }),
     // the whole task as the catalogue describes one; `services/plans` knows its shape
     z.object({
@@ -218,7 +224,7 @@ export const entryDataSchemas = {
       }),
       z.object({
         change: z.literal('factor'),
-        factor: z.enum(['airOff', 'draughtWeak', 'draughtOff']),
+        factor: z.enum(factors),
         weight: perGroup,
       }),
     ]),
