@@ -7,6 +7,7 @@ import { writeDigests } from './digest';
 import { openFaults } from '../faults/faults';
 import { reportFault } from '../faults/report';
 import {
+  carryTrouble,
   changeMailWishes,
   changePost,
   lettersStuck,
@@ -248,6 +249,17 @@ describe('sending', () => {
     } finally {
       await mailbox.close();
     }
-    expect(refusal(await tryPost(shop, asa, carryBySmtp))).toContain('could not be sent');
+    expect(refusal(await tryPost(shop, asa, carryBySmtp))).toMatch(
+      /could not be sent\. Nothing answers at 127\.0\.0\.1:\d+/,
+    );
+  });
+
+  it.each([
+    ['EAUTH', '535 authentication failed', 'refuses the user or the password'],
+    ['EDNS', 'getaddrinfo EAI_AGAIN', 'no mail server called'],
+    ['ETIMEDOUT', 'Connection timeout', 'did not answer in time'],
+    ['EENVELOPE', '550 no such mailbox', '550 no such mailbox'],
+  ])('%s is told in words', (code, message, words) => {
+    expect(carryTrouble(Object.assign(new Error(message), { code }), post)).toContain(words);
   });
 });

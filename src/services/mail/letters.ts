@@ -182,6 +182,26 @@ export interface Letter {
   body: string;
 }
 
+/** Why a letter did not go, so that whoever keeps the shop can do something about it. */
+export function carryTrouble(error: unknown, { host, port }: Pick<Post, 'host' | 'port'>): string {
+  const { code, message = String(error) } = (error ?? {}) as { code?: string; message?: string };
+  // the library says ESOCKET of whatever befalls a connection
+  if (message.includes('ECONNREFUSED')) {
+    return `Nothing answers at ${host}:${port}: look at the server’s name and port.`;
+  }
+  switch (code) {
+    case 'ENOTFOUND':
+    case 'EDNS':
+      return `There is no mail server called ${host}, or it cannot be looked up now.`;
+    case 'ETIMEDOUT':
+      return `${host}:${port} did not answer in time.`;
+    case 'EAUTH':
+      return 'The mail server refuses the user or the password.';
+    default:
+      return message.slice(0, 300);
+  }
+}
+
 const longestPause = 6 * millisecondsPerHour;
 const atOnce = 25;
 
@@ -204,8 +224,7 @@ export async function sendLetters(
     try {
       await carry(post, { id, mail, subject, body });
     } catch (error) {
-      const words = error instanceof Error ? error.message : String(error);
-      write(shop.db, () => updateLetter(shop.db, id, { problem: words.slice(0, 300) }));
+      write(shop.db, () => updateLetter(shop.db, id, { problem: carryTrouble(error, post) }));
       outcome.failed += 1;
       continue;
     }
@@ -271,8 +290,7 @@ export async function tryPost(shop: Shop, actor: Actor, carry: Carrier): Promise
       body: `${actor.name} tried whether mail goes out. It does.`,
     });
   } catch (error) {
-    const words = error instanceof Error ? error.message : String(error);
-    return refuse(`It could not be sent: ${words}`);
+    return refuse(`It could not be sent. ${carryTrouble(error, post)}`);
   }
   return ok(mail);
 }
