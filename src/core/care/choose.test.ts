@@ -128,6 +128,15 @@ test('what shares an opening already paid for is offered too', () => {
   const chosen = chooseTasks([done, near, far, other], 14);
   expect(chosen.tasks.map(({ id }) => id)).toEqual(['window']);
   expect(alongside(chosen, [done, near, far, other], 14).map(({ id }) => id)).toEqual(['nozzle']);
+  // what fits into the rest comes first, however light; what a chosen one does as well is not offered
+  const long = candidate({ id: 'rail', station: 'rail', used: 2, minutes: 30, ...head });
+  const wipe = candidate({ id: 'wipe', station: 'window', depth: 'wipe', minutes: 1, ...head });
+  const only = { ...chosen, tasks: [done] };
+  expect(alongside(only, [done, long, near, wipe], 20).map(({ id }) => id)).toEqual([
+    'nozzle',
+    'rail',
+  ]);
+  expect(alongside({ ...only, tasks: [] }, [near], 60)).toEqual([]);
 });
 
 test('what is chosen is told heaviest first; of very many, those that pay most are weighed', () => {

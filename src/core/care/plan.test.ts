@@ -44,6 +44,26 @@ test('a plan is what the changes up to an instant make of it', () => {
   expect(at(50)).toEqual(['wipe 4 school']);
 });
 
+test('an own task written again stands once, as it was written last; others at its station stay', () => {
+  const noise: Task = { ...own, key: 'noise' };
+  const later: Task = { ...own, schools: { ...own.schools, combined: limit(3) } };
+  const written = [own, noise, later].map((task, index) => ({
+    at: index,
+    reason: null,
+    what: { change: 'own task' as const, station: 'w', task },
+  }));
+  const keys = (more: DatedChange<Task>[] = []) =>
+    plannedTasks(carePlanAt([...written, ...more], 9), 'w', [wipe]).map(
+      ({ key, limits }) => `${key} ${limits[0]!.value}`,
+    );
+  expect(keys()).toEqual(['wipe 5', 'noise 1', 'smell 3']);
+  expect(
+    keys([
+      { at: 5, reason: null, what: { change: 'own task removed', station: 'w', task: 'noise' } },
+    ]),
+  ).toEqual(['wipe 5', 'smell 3']);
+});
+
 test('limits of the shop hold whatever the school, and only at their station', () => {
   const plan = carePlanAt(changes, 20);
   expect(plannedTasks(plan, 'w', [wipe], 'calendar')[0]!.limits).toEqual(limit(9));

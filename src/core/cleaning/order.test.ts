@@ -119,6 +119,23 @@ test('no order is shorter than the one found', () => {
   );
 });
 
+test('a sheet too long to try every order of is rarely longer than its soonest, and never shorter', () => {
+  let soonest = 0;
+  const runs = 60;
+  fc.assert(
+    fc.property(anyTasks(5), (tasks) => {
+      const least = exhaustive(tasks);
+      const { finish, steps } = orderSheet(tasks, 0);
+      expect(finish).toBeGreaterThanOrEqual(least);
+      const sequence = steps.map(({ task: id, part }) => ({ task: id, part }));
+      expect(timeInOrder(tasks, sequence).timed?.finish).toBe(finish);
+      if (finish === least) soonest += 1;
+    }),
+    { numRuns: runs, seed: 7 },
+  );
+  expect(soonest).toBeGreaterThanOrEqual(runs * 0.95);
+});
+
 test('rules are kept and no sheet is longer than one after another, however long it is', () => {
   fc.assert(
     fc.property(anyTasks(14), (tasks) => {

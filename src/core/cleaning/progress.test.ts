@@ -409,6 +409,17 @@ describe('a lens', () => {
       part: 'lens.0',
       name: 'Lens',
     });
+    // whoever finds all in order has noted the way and puts it in
+    const noted = allInOrder(glass, inside).map((what, i) => event(90 + i, what));
+    const known = progressOf([
+      ...worked,
+      out(''),
+      event(80, { kind: 'part in', part: 'lens.0' }),
+      mark(81, 'lens', { result: 'done' }),
+      ...noted,
+    ]);
+    expect(lensesUnknown(glass, known)).toEqual([]);
+    expect(inTheWay(glass, known)).toEqual([]);
   });
 
   it.each([

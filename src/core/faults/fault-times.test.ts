@@ -26,11 +26,11 @@ test('worked by hand: reported at 0, looked at after 10, held 0 to 40 and 30 to 
 
 test('what is still open counts up to now', () => {
   const story = {
-    reportedAt: 0,
+    reportedAt: 30,
     firstStepAt: null,
     closedAt: null,
     repairMinutes: [],
     holds: [{ from: 5, to: null }],
   };
-  expect(faultTimes(story, 100)).toEqual({ response: null, repairMinutes: 0, open: 100, down: 95 });
+  expect(faultTimes(story, 100)).toEqual({ response: null, repairMinutes: 0, open: 70, down: 95 });
 });

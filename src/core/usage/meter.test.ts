@@ -53,6 +53,14 @@ test('a lower reading asks why, and goes on from there', () => {
   ]);
 });
 
+test('another meter that begins higher tells nothing of the stretch in which it came', () => {
+  const other = [reading(0, 4), reading(1, 12, { how: 'replaced' }), reading(2, 17)];
+  expect(verdicts(other, [3, 5])).toEqual([
+    ['starts again', 0],
+    ['agrees', 0],
+  ]);
+});
+
 test('a meter stuck at its top while the machine runs is used no longer, until it starts again', () => {
   const top = [reading(0, 995), reading(1, 999), reading(2, 999), reading(3, 999), reading(4, 999)];
   expect(verdicts(top, [4, 6, 6, 0])).toEqual([

@@ -179,6 +179,18 @@ describe('the dialect', () => {
     ]);
   });
 
+  test('a feed of nothing is said and not taken; words of no consequence are not named', () => {
+    const job = read('M4 S9\nN10 T1 G1 F600 X10\nF0 X20\nF-5 X30\nM8 X40\nM77');
+    expect(job.warnings.map(({ line, text: words }) => `${line} ${words}`)).toEqual([
+      '3 F0 is no feed',
+      '4 F-5 is no feed',
+      '6 M77 is not understood',
+    ]);
+    expect(job.burnedMm).toBe(40);
+    // at the 10 mm/s of before
+    expect(job.beamSeconds).toBeGreaterThanOrEqual(4);
+  });
+
   test('a file that is no job gets a plain answer', () => {
     const refusal = (data: Uint8Array) => {
       const job = readJob(data, controller);
