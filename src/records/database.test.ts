@@ -23,6 +23,14 @@ test('opens with a journal that survives the power going, and foreign keys on', 
   db.$client.close();
 });
 
+test('a Node under which the driver breaks off is refused before anything is made', () => {
+  const folder = path.join(dir, 'none');
+  expect(() => openRecords(folder, { node: '24.21.0' })).toThrow(
+    /This is Node 24\.21\.0.*use Node 20\.19 to 22/,
+  );
+  expect(fs.existsSync(folder)).toBe(false);
+});
+
 test('a write is kept whole or not at all', () => {
   const db = openRecords(dir);
   expect(() =>

@@ -8,6 +8,9 @@ import * as schema from './schema';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
+/** better-sqlite3 12 aborts under Node 24 (seen with 24.21) when a statement is collected; 13 leaves Node 20 behind. */
+const newestNode = 22;
+
 /** Name of the file of the records, in the folder of the data. */
 export const recordsFile = 'bitacora.sqlite';
 
@@ -60,12 +63,24 @@ const putBack = 'Put a copy back with "npm run restore COPY", then start again.'
  * @param options.migrations folder of the migrations; by default the project's own
  * @param options.waitMs how long a write waits, blocking, for another process to finish writing
  * @param options.check whether all of the file is read through for damage (about 1 s for 500,000 lines)
- * @throws RecordsUnusable where a book was here and is missing, empty, damaged, foreign or newer than this program
+ * @param options.node version of Node that runs this
+ * @throws RecordsUnusable where a book was here and is missing, empty, damaged, foreign or newer than this program,
+ * and under a Node newer than the driver bears
  */
 export function openRecords(
   dataDir: string,
-  { migrations = defaultMigrations(), waitMs = 10_000, check = false } = {},
+  {
+    migrations = defaultMigrations(),
+    waitMs = 10_000,
+    check = false,
+    node = process.versions.node,
+  } = {},
 ): Db {
+  if (Number(node.split('.')[0]) > newestNode) {
+    throw new RecordsUnusable(
+      `This is Node ${node}, under which the database driver breaks off: use Node 20.19 to ${newestNode}. Nothing was touched.`,
+    );
+  }
   const file = path.join(dataDir, recordsFile);
   const past = hasPast(dataDir);
   const size = fs.existsSync(file) ? fs.statSync(file).size : null;
