@@ -263,10 +263,6 @@ export function violations(problem: ScheduleProblem, plan: Schedule): Violation[
     }
   }
   const index = new Map(tasks.map(({ id }, at) => [id, at]));
-  const first = (task: number) => {
-    const [time] = timesOf(problem, plan, task);
-    return time ? time.tick : null;
-  };
   for (const { task, window } of pinned) {
     const at = index.get(task);
     const there = windows.findIndex(({ id }) => id === window);
@@ -294,13 +290,11 @@ export function violations(problem: ScheduleProblem, plan: Schedule): Violation[
     for (const before of task.after) {
       const other = index.get(before);
       if (other === undefined) continue;
-      const begins = first(other);
-      const own = plan[at]!.reduce((least, window) => Math.min(least, window), Infinity);
-      const late =
-        begins === null ||
-        begins > windows[own]!.tick ||
-        (begins === windows[own]!.tick && plan[other]!.length > 0 && plan[other]![0]! > own);
-      if (late) found.push({ rule: 'order', at: task.id, words: `${before} comes first` });
+      const own = Math.min(...plan[at]!);
+      const done = timesOf(problem, plan, other).some(
+        ({ tick, window }) => tick <= windows[own]!.tick && (window === null || window <= own),
+      );
+      if (!done) found.push({ rule: 'order', at: task.id, words: `${before} comes first` });
     }
   });
   return found;

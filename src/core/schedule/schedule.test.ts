@@ -13,7 +13,7 @@ import {
 } from './problem';
 import { relax } from './relax';
 import { dispatchSchedule, fastSchedule, improveSchedule, rounds, searchSchedule } from './search';
-import { randomProblem } from './testing/problems';
+import { chance, randomProblem } from './testing/problems';
 
 /** Every plan there is, for very small problems: the least total among those that break no rule but fire's. */
 function exhaustive(problem: ScheduleProblem): number {
@@ -256,6 +256,52 @@ describe('the program', () => {
       expect(sum).toBeGreaterThanOrEqual(lower - 1e-9);
       expect(sum).toBeLessThanOrEqual(upper + 1e-9);
     }
+  });
+
+  it('breaks a row for a plan that breaks a rule, and none for one that keeps them all', () => {
+    const seen = { kept: 0, broken: 0, 'order alone': 0 };
+    for (let seed = 1; seed <= 40; seed++) {
+      const some = randomProblem(seed, { machines: 2, tasks: 4, windows: 4, days: 20 });
+      const ordered = some.tasks.map((task, at) =>
+        at > 0 && seed % 2 === 0 ? { ...task, after: [some.tasks[at - 1]!.id] } : task,
+      );
+      const problem = { ...some, tasks: ordered };
+      const tickOf = (window: number) => problem.windows[window]!.tick;
+      const next = chance(seed);
+      const program = asProgram(problem);
+      for (let tried = 0; tried < 40; tried++) {
+        const plan = ordered.map(() =>
+          problem.windows.flatMap((_, at) => (next() < 0.3 ? [at] : [])),
+        );
+        // a task and a deeper one that does it too, at one time: the program leaves these out
+        const idle = ordered.some(({ coveredBy }, task) =>
+          coveredBy.some((id) => {
+            const deeper = plan[ordered.findIndex((other) => other.id === id)]!.map(tickOf);
+            return plan[task]!.some((window) => deeper.includes(tickOf(window)));
+          }),
+        );
+        if (idle) continue;
+        const rules = violations(problem, plan).map(({ rule }) => rule);
+        const values = valuesOf(problem, program, plan);
+        const keeps =
+          values !== null &&
+          program.rows.every(({ lower, upper, entries }) => {
+            const sum = entries.reduce((all, [column, value]) => all + value * values[column]!, 0);
+            return sum >= lower - 1e-9 && sum <= upper + 1e-9;
+          });
+        // what can burn is late at a price
+        const allKept = rules.every((rule) => rule === 'fire');
+        expect([seed, tried, rules, keeps]).toEqual([seed, tried, rules, allKept]);
+        if (values && keeps) {
+          const objective = program.costs.reduce((sum, each, at) => sum + each * values[at]!, 0);
+          expect(objective).toBeCloseTo(scheduleCost(problem, plan).total, 6);
+        }
+        seen[keeps ? 'kept' : 'broken'] += 1;
+        if (rules.length > 0 && rules.every((rule) => rule === 'order')) seen['order alone'] += 1;
+      }
+    }
+    // the draw has enough of each
+    expect(Math.min(...Object.values(seen))).toBeGreaterThan(20);
   });
 
   it('is bounded from below by pricing what is shared; what it leaves out no better plan needs', () => {
