@@ -1,4 +1,12 @@
-import { Table, TableTbody, TableTd, TableTh, TableThead, TableTr } from '@mantine/core';
+import {
+  Table,
+  TableScrollContainer,
+  TableTbody,
+  TableTd,
+  TableTh,
+  TableThead,
+  TableTr,
+} from '@mantine/core';
 import Link from 'next/link';
 import type { Need } from '../../services/schedule/needs';
 import { Allowed } from '../shared/frame/Allowed';
@@ -37,46 +45,48 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
               </Link>
             </Allowed>
           </p>
-          <Table>
-            <TableThead>
-              <TableTr>
-                <TableTh>Item</TableTh>
-                <TableTh ta="right" className="figures">
-                  Needed
-                </TableTh>
-                <TableTh ta="right" className="figures">
-                  On the shelf
-                </TableTh>
-                <TableTh>Lasts</TableTh>
-                <TableTh>Order</TableTh>
-              </TableTr>
-            </TableThead>
-            <TableTbody>
-              {needs.map((need) => (
-                <TableTr key={need.item}>
-                  <TableTd>{need.name}</TableTd>
-                  <TableTd ta="right" className="figures">
-                    {amount(need.needs, need.unit)}
-                  </TableTd>
-                  <TableTd ta="right" className="figures">
-                    {need.has === null ? 'not counted' : amount(need.has, need.unit)}
-                  </TableTd>
-                  <TableTd>
-                    {need.shortAt === null
-                      ? need.has === null
-                        ? 'count it to know'
-                        : 'for all of it'
-                      : `until ${dayDate(need.shortAt, zone, now)}`}
-                  </TableTd>
-                  <TableTd>
-                    {need.order === 0
-                      ? ''
-                      : `${need.order} ${need.order === 1 ? 'pack' : 'packs'} of ${amount(need.pack, need.unit)}`}
-                  </TableTd>
+          <TableScrollContainer minWidth={620} type="native">
+            <Table>
+              <TableThead>
+                <TableTr>
+                  <TableTh>Item</TableTh>
+                  <TableTh>Order</TableTh>
+                  <TableTh ta="right" className="figures">
+                    Needed
+                  </TableTh>
+                  <TableTh ta="right" className="figures">
+                    On the shelf
+                  </TableTh>
+                  <TableTh>Lasts</TableTh>
                 </TableTr>
-              ))}
-            </TableTbody>
-          </Table>
+              </TableThead>
+              <TableTbody>
+                {needs.map((need) => (
+                  <TableTr key={need.item}>
+                    <TableTd>{need.name}</TableTd>
+                    <TableTd>
+                      {need.order === 0
+                        ? ''
+                        : `${need.order} ${need.order === 1 ? 'pack' : 'packs'} of ${amount(need.pack, need.unit)}`}
+                    </TableTd>
+                    <TableTd ta="right" className="figures">
+                      {amount(need.needs, need.unit)}
+                    </TableTd>
+                    <TableTd ta="right" className="figures">
+                      {need.has === null ? 'not counted' : amount(need.has, need.unit)}
+                    </TableTd>
+                    <TableTd>
+                      {need.shortAt === null
+                        ? need.has === null
+                          ? 'count it to know'
+                          : 'for all of it'
+                        : `until ${dayDate(need.shortAt, zone, now)}`}
+                    </TableTd>
+                  </TableTr>
+                ))}
+              </TableTbody>
+            </Table>
+          </TableScrollContainer>
         </>
       )}
     </section>
