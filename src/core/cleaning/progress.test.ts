@@ -16,55 +16,8 @@ import { runningWaits } from './waits';
 import { minutesLeft, stretchDone, waitsFor } from './working';
 import { progressOf, type SheetEvent, type SheetEventWhat } from './progress';
 import { orderSheet } from './order';
-import { arrange, sheetTasks, type RunPiece, type RunSheet, type RunTask } from './run';
-
-const minute = 60_000;
-const line = (id: string) => ({ id, text: id, why: null });
-
-const piece = (id: string, kind: RunPiece['kind'], more: Partial<RunPiece> = {}): RunPiece => ({
-  kind,
-  id,
-  title: id,
-  minutes: { active: 1, passive: 0, finishing: 0 },
-  wait: { verb: '', place: null },
-  lines: [line(`${id}#1`)],
-  parts: [],
-  cautions: [],
-  after: [],
-  ...more,
-});
-
-const task = (id: string, more: Partial<RunTask> = {}): RunTask => ({
-  kind: 'task',
-  id,
-  stationId: id,
-  task: 'clean',
-  station: id,
-  name: 'clean',
-  drawing: 'surface',
-  lookOnly: false,
-  tools: [],
-  cautions: [],
-  methods: [],
-  stop: '',
-  wrong: [],
-  dusty: false,
-  glass: false,
-  wait: { verb: 'soaks', place: null },
-  ways: [
-    {
-      id: 'usual',
-      name: 'usual',
-      minutes: { active: 5, passive: 60, finishing: 4 },
-      active: [line(`${id}#a1`), line(`${id}#a2`)],
-      finishing: [line(`${id}#f1`)],
-      parts: [],
-    },
-  ],
-  learned: null,
-  after: [],
-  ...more,
-});
+import { arrange, sheetTasks, type RunSheet } from './run';
+import { event, minute, piece, task } from './testing/sheets';
 
 const sheet: RunSheet = {
   isolationMinutes: 10,
@@ -83,18 +36,6 @@ const sheet: RunSheet = {
   exact: true,
 };
 
-let made = 0;
-const event = (
-  at: number,
-  what: SheetEventWhat,
-  person = 'Ana',
-  id = `event-${made++}`,
-): SheetEvent => ({
-  id,
-  at: at * minute,
-  person,
-  what,
-});
 const step = (at: number, name: string, person = 'Ana') =>
   event(at, { kind: 'step', step: name, done: true }, person);
 const mark = (at: number, of: string, change: object, person = 'Ana') =>

@@ -1,59 +1,10 @@
 import { needed } from './ending';
 import { handsOnMinutes } from './hands-on';
-import { progressOf, type SheetEvent, type SheetEventWhat } from './progress';
-import type { RunPiece, RunSheet, RunTask } from './run';
+import { progressOf, type SheetEvent } from './progress';
+import type { RunSheet } from './run';
+import { event, minute, piece, task } from './testing/sheets';
 import { stretchDone, waitsFor } from './working';
 
-const minute = 60_000;
-const line = (id: string) => ({ id, text: id, why: null });
-
-const piece = (id: string, kind: RunPiece['kind'], more: Partial<RunPiece> = {}): RunPiece => ({
-  kind,
-  id,
-  title: id,
-  minutes: { active: 1, passive: 0, finishing: 0 },
-  wait: { verb: '', place: null },
-  lines: [line(`${id}#1`)],
-  parts: [],
-  cautions: [],
-  after: [],
-  ...more,
-});
-const task = (
-  id: string,
-  [active, passive, finishing]: [number, number, number],
-  more: Partial<RunTask> = {},
-): RunTask => ({
-  kind: 'task',
-  id,
-  stationId: id,
-  task: 'clean',
-  station: id,
-  name: 'clean',
-  drawing: 'surface',
-  lookOnly: false,
-  tools: [],
-  cautions: [],
-  methods: [],
-  stop: '',
-  wrong: [],
-  dusty: false,
-  glass: false,
-  wait: { verb: 'soaks', place: null },
-  ways: [
-    {
-      id: 'usual',
-      name: 'usual',
-      minutes: { active, passive, finishing },
-      active: [line(`${id}#a1`), line(`${id}#a2`)],
-      finishing: finishing > 0 ? [line(`${id}#f1`)] : [],
-      parts: [],
-    },
-  ],
-  learned: null,
-  after: [],
-  ...more,
-});
 const opening = (id: string) => ({ id, until: 'over' as const, rule: 'opening' });
 
 /** A bed under a panel, a rail under the bed: each leads to the next. `bedding` and `bed` begin alike. */
@@ -61,9 +12,9 @@ const sheet: RunSheet = {
   isolationMinutes: 0,
   layOut: [],
   tasks: [
-    task('bed', [5, 60, 4], { after: [opening('open:panel')] }),
-    task('bedding', [3, 0, 0]),
-    task('rail', [2, 0, 0], { after: [opening('open:bed-out')] }),
+    task('bed', { after: [opening('open:panel')] }, [5, 60, 4]),
+    task('bedding', {}, [3, 0, 0]),
+    task('rail', { after: [opening('open:bed-out')] }, [2, 0, 0]),
   ],
   pieces: [
     piece('open:panel', 'open'),
@@ -81,17 +32,10 @@ const sheet: RunSheet = {
   exact: true,
 };
 
-let made = 0;
-const at = (minutes: number, what: SheetEventWhat, person = 'Ana'): SheetEvent => ({
-  id: `working-${made++}`,
-  at: minutes * minute,
-  person,
-  what,
-});
 const step = (name: string, minutes = 1, person?: string) =>
-  at(minutes, { kind: 'step', step: name, done: true }, person);
+  event(minutes, { kind: 'step', step: name, done: true }, person);
 const result = (of: string, how: 'done' | 'looked-fine' = 'done', minutes = 1) =>
-  at(minutes, { kind: 'mark', task: of, change: { result: how } });
+  event(minutes, { kind: 'mark', task: of, change: { result: how } });
 const done = (of: string, part: 'active' | 'finishing', ...events: SheetEvent[]) =>
   stretchDone(sheet, progressOf(events), { task: of, part });
 const waits = (of: string, part: 'active' | 'finishing', now: number, ...events: SheetEvent[]) =>
@@ -120,11 +64,11 @@ describe('a stretch is done', () => {
       facing: '',
       marked: 'photo' as const,
     };
-    const out = at(1, { kind: 'part out', part });
+    const out = event(1, { kind: 'part out', part });
     expect(done('bed', 'finishing', out, result('bed'))).toBe(false);
     expect(done('bed', 'active', out, result('bed'))).toBe(true);
     expect(
-      done('bed', 'finishing', out, result('bed'), at(2, { kind: 'part in', part: 'bed.slat' })),
+      done('bed', 'finishing', out, result('bed'), event(2, { kind: 'part in', part: 'bed.slat' })),
     ).toBe(true);
     // another task's part keeps nobody waiting, though its name begins alike
     expect(done('bedding', 'finishing', out, result('bedding'))).toBe(true);
@@ -167,12 +111,17 @@ describe('a stretch is done', () => {
     };
     const events = [
       step('open:bed-out#1'),
-      at(1, { kind: 'part out', part }),
+      event(1, { kind: 'part out', part }),
       step('close:bed-out#1'),
     ];
     expect(done('close:bed-out', 'active', ...events)).toBe(false);
     expect(
-      done('close:bed-out', 'active', ...events, at(2, { kind: 'part in', part: 'bed-out.lug' })),
+      done(
+        'close:bed-out',
+        'active',
+        ...events,
+        event(2, { kind: 'part in', part: 'bed-out.lug' }),
+      ),
     ).toBe(true);
   });
 
@@ -182,11 +131,12 @@ describe('a stretch is done', () => {
     expect(done('checks', 'active', ...ended.slice(1))).toBe(false);
     const opened = [...ended, step('open:panel#1')];
     expect(done('checks', 'active', ...opened)).toBe(false);
-    const answer = (said: 'yes' | 'no') => at(3, { kind: 'check', check: 'plugs', answer: said });
+    const answer = (said: 'yes' | 'no') =>
+      event(3, { kind: 'check', check: 'plugs', answer: said });
     expect(done('checks', 'active', ...opened, answer('no'))).toBe(false);
     expect(done('checks', 'active', ...opened, answer('yes'))).toBe(true);
     expect(done('proof', 'active', ...ended)).toBe(false);
-    const tested = at(3, { kind: 'proof', proof: 'burn', passed: false, words: '' });
+    const tested = event(3, { kind: 'proof', proof: 'burn', passed: false, words: '' });
     expect(done('proof', 'active', ...ended, tested)).toBe(true);
     expect(done('proof', 'active', ...ended.slice(0, 2), result('rail', 'looked-fine'))).toBe(true);
   });
@@ -245,7 +195,7 @@ it('what is begun is told by its own steps: one whose name begins alike is anoth
   const again = progressOf([
     step('bed#a1', 1),
     step('bedding#a1', 2),
-    at(3, { kind: 'again', task: 'bed' }),
+    event(3, { kind: 'again', task: 'bed' }),
   ]);
   expect([...again.steps.keys()]).toEqual(['bedding#a1']);
 });
@@ -256,7 +206,7 @@ it('a mark made at the end of a soak counts as hands only what came after the wa
     step('bed#a1', 2),
     step('bed#a2', 5),
     step('bed#f1', 70), // the wait ends at 65
-    at(72, { kind: 'mark', task: 'bed', change: { result: 'done' } }),
+    event(72, { kind: 'mark', task: 'bed', change: { result: 'done' } }),
   ];
   expect(handsOnMinutes(sheet, events).get('bed')).toBe(2 + 3 + 5 + 2);
   // without its beginning nothing is known of a wait

@@ -110,6 +110,21 @@ function plan(words = 'planned anew') {
 }
 
 const view = () => scheduleView(shop, dueMachines(shop));
+/** Moves a clean-down without a fire task into a window that has none. */
+function moveSomewhere(version: string) {
+  const { weeks, state } = view();
+  const block = state.blocks.find(({ parts }) =>
+    parts.every(({ words }) => words!.criticality !== 'fire'),
+  )!;
+  const to = weeks.windows.find(({ id }) => !state.blocks.some(({ window }) => window === id))!;
+  must(
+    changeSchedule(shop, tester, {
+      version,
+      change: { kind: 'move', block: block.id, tasks: null, window: to.id },
+    }),
+  );
+  return { block, to };
+}
 
 describe('the technician’s time', () => {
   it('is the last week that was said, with the days that differ; a day struck through is like every week', () => {
@@ -383,24 +398,7 @@ describe('a plan that is kept', () => {
 
   it('is moved by hand and stays there when it is planned anew; a step back undoes it', () => {
     const { id } = plan();
-    const { weeks, state } = view();
-    const block = state.blocks.find(({ parts }) =>
-      parts.every(({ words }) => words!.criticality !== 'fire'),
-    )!;
-    const to = weeks.windows.find(
-      ({ id: window }) => !state.blocks.some((one) => one.window === window),
-    )!;
-    must(
-      changeSchedule(shop, tester, {
-        version: id,
-        change: {
-          kind: 'move',
-          block: block.id,
-          tasks: null,
-          window: to.id,
-        },
-      }),
-    );
+    const { block, to } = moveSomewhere(id);
     const after = view().state;
     const moved = after.blocks.find((one) => one.window === to.id)!;
     expect(moved).toMatchObject({ id: block.id, pinned: true });
@@ -620,28 +618,11 @@ describe('the feed', () => {
     caredFor();
     evenings();
     const { id } = plan();
-    const { weeks, state } = view();
     const before = events();
     expect(before.every(({ sequence, status }) => sequence === 0 && status === 'CONFIRMED')).toBe(
       true,
     );
-    const block = state.blocks.find(({ parts }) =>
-      parts.every(({ words }) => words!.criticality !== 'fire'),
-    )!;
-    const free = weeks.windows.find(
-      ({ id: window }) => !state.blocks.some((one) => one.window === window),
-    )!;
-    must(
-      changeSchedule(shop, tester, {
-        version: id,
-        change: {
-          kind: 'move',
-          block: block.id,
-          tasks: null,
-          window: free.id,
-        },
-      }),
-    );
+    const { block, to: free } = moveSomewhere(id);
     const uid = `${block.id}@bitacora`;
     expect(events().find((one) => one.uid === uid)).toMatchObject({
       sequence: 1,
