@@ -6,7 +6,8 @@ import { findStationKind, stationKind } from './catalogue';
 import { families } from './families';
 import { materialIndex } from '../core/usage/soil-table';
 import { isChlorinated, startingTable, startingWeights } from './materials';
-import { openingFor, openings } from './openings';
+import { buildOf, contradictions, featuresOf, features } from './builds/build';
+import { openingFor, openings, openingsFor } from './openings';
 import { cautionSchema, familySchema, openingSchema, pathParts, stationKindSchema } from './schema';
 import { schools } from '../core/care/schools';
 import { dangers, findSign, reportedDanger, signs } from './signs';
@@ -172,29 +173,32 @@ describe('written steps', () => {
   const checkIds = new Set(refitChecks.map(({ id }) => id));
   const proofIds = new Set(writtenProofs.map(({ id }) => id));
   const places = families.flatMap((family) =>
-    family.stations.flatMap(({ kind }) =>
-      stationKind(kind).tasks.map((task) => ({ family: family.id, kind, task })),
+    family.stations.flatMap(({ kind, slug }) =>
+      stationKind(kind).tasks.map((task) => ({ family: family.id, kind, slug, task })),
     ),
   );
-  const text = (line: WrittenLine) => (typeof line === 'string' ? line : line.join(' '));
+  const text = (line: WrittenLine) =>
+    typeof line === 'string' ? line : 'act' in line ? JSON.stringify(line) : line.join(' ');
+  const stepsOf = (family: string, kind: string, slug: string, key: string) =>
+    writtenSteps(buildOf(family), { kind, slug }, key);
 
   test('every task of every family has them, with a stopping test and what goes wrong', () => {
     expect(places.length).toBeGreaterThan(100);
-    for (const { family, kind, task } of places) {
-      const written = writtenSteps(family, kind, task.key);
+    for (const { family, kind, slug, task } of places) {
+      const written = stepsOf(family, kind, slug, task.key);
       expect([family, kind, task.key, written !== null]).toEqual([family, kind, task.key, true]);
       expect(written!.active.length).toBeGreaterThan(0);
       expect(written!.wrong.length).toBeGreaterThan(0);
       expect(written!.stop.length).toBeGreaterThan(10);
       for (const proof of written!.proofs ?? []) expect(proofIds.has(proof)).toBe(true);
-      expect(openingIds).toContain(openingFor(family, kind, task));
+      expect(openingIds).toContain(openingFor(buildOf(family), kind, task));
     }
   });
 
   test('a lens is never asked for by the names of its curves', () => {
     const words = [
-      ...places.flatMap(({ family, kind, task }) => {
-        const { active, finishing = [], ways = [] } = writtenSteps(family, kind, task.key)!;
+      ...places.flatMap(({ family, kind, slug, task }) => {
+        const { active, finishing = [], ways = [] } = stepsOf(family, kind, slug, task.key)!;
         return [
           ...active,
           ...finishing,
@@ -207,32 +211,88 @@ describe('written steps', () => {
   });
 
   test('no step sends anybody inside the cover of a tube, or sprays near boards', () => {
-    for (const { family, kind, task } of places) {
-      const { active } = writtenSteps(family, kind, task.key)!;
+    for (const { family, kind, slug, task } of places) {
+      const { active } = stepsOf(family, kind, slug, task.key)!;
       for (const line of active.map(text)) {
         expect(line).not.toMatch(/open the (tube|supply)|spray (it|the board)/i);
       }
     }
     for (const family of families.filter(({ id }) => id.startsWith('co2'))) {
-      expect(isolationLines(family.id).map(text).join(' ')).toMatch(/qualified service only/);
+      const asked = { lower: false, draught: false, extraction: false, board: false };
+      const lines = isolationLines(buildOf(family.id), { safety: 'isolated', ...asked });
+      expect(lines.map(text).join(' ')).toMatch(/qualified service only/);
     }
   });
 
   test('every opening that a family needs has words; its cautions, checks and tests exist', () => {
-    const dismantled = places
-      .map(({ family, kind, task }) => [family, openingFor(family, kind, task)] as const)
-      .filter(([, opening]) => opening !== 'lid-only' && opening !== 'isolate');
+    const dismantled = places.flatMap(({ family, kind, task }) =>
+      openingsFor(buildOf(family), kind, task)
+        .filter((opening) => opening !== 'lid-only' && opening !== 'isolate')
+        .map((opening) => [family, opening] as const),
+    );
     expect(dismantled.length).toBeGreaterThan(30);
     for (const [family, opening] of dismantled) {
-      const written = writtenOpening(family, opening);
+      const written = writtenOpening(buildOf(family), opening);
       expect([family, opening, written !== null]).toEqual([family, opening, true]);
-      for (const check of written!.checks) expect(checkIds.has(check)).toBe(true);
-      for (const proof of written!.proofs) expect(proofIds.has(proof)).toBe(true);
-      for (const caution of written!.cautions) expect(cautionIds).toContain(caution);
-      expect(written!.openMinutes).toBeLessThan(
-        openings.find(({ id }) => id === opening)!.minutes + 1,
-      );
+      expect(written!.open.length).toBeGreaterThan(0);
+      expect(written!.close.length).toBeGreaterThan(0);
+    }
+    for (const { variants } of features) {
+      for (const { checks = [], proofs = [], cautions: said = [] } of variants) {
+        for (const check of checks) expect(checkIds.has(check)).toBe(true);
+        for (const proof of proofs) expect(proofIds.has(proof)).toBe(true);
+        for (const caution of said) expect(cautionIds).toContain(caution);
+      }
     }
     for (const check of everySheet) expect(checkIds.has(check)).toBe(true);
+  });
+});
+
+describe('builds', () => {
+  test('every family has a usual variant of each feature it has, and contradicts nothing', () => {
+    for (const { id } of families) {
+      expect(featuresOf(id).length).toBeGreaterThan(5);
+      for (const { variants, usual } of featuresOf(id)) {
+        expect(variants.map((variant) => variant.id)).toContain(usual[id]);
+        expect(new Set(variants.map((variant) => variant.id)).size).toBe(variants.length);
+      }
+      expect(contradictions(buildOf(id))).toEqual([]);
+    }
+  });
+
+  test('what cannot be is said in words', () => {
+    const said = (variants: Record<string, string>) =>
+      contradictions(buildOf('enclosed-diode', variants)).join(' ');
+    expect(said({ reach: 'behind', shield: 'none', nozzle: 'none' })).toMatch(/has neither/);
+    expect(said({ reach: 'in-front', shield: 'hood' })).toMatch(/hood covers it/);
+    expect(said({ held: 'gone' })).toMatch(/no longer there/);
+  });
+
+  test('what comes off is put back in the reverse of its order', () => {
+    const written = writtenOpening(buildOf('enclosed-diode'), 'head-off')!;
+    const at = (lines: readonly WrittenLine[], words: RegExp) =>
+      lines.findIndex((line) => words.test(typeof line === 'string' ? line : JSON.stringify(line)));
+    const undone = [
+      /Distance sensor off/,
+      /Cable out of its holder/,
+      /Air hose: press/,
+      /Pull the cable plug/,
+      /two screws/,
+    ];
+    const redone = [
+      /Head on its seat/,
+      /Plug in until/,
+      /Air hose in/,
+      /Cable through its holder/,
+      /Distance sensor back/,
+    ];
+    for (const [lines, words] of [
+      [written.open, undone],
+      [written.close, redone],
+    ] as const) {
+      const places = words.map((one) => at(lines, one));
+      expect(places.every((place) => place >= 0)).toBe(true);
+      expect(places).toEqual([...places].sort((a, b) => a - b));
+    }
   });
 });

@@ -260,9 +260,16 @@ const partsOfKinds: Readonly<Partial<Record<string, Part>>> = {
 /**
  * What a station is made of, by its kind and what the machine card says of bed and lid. Where the card
  * says nothing, what is harmed most easily is assumed: an aluminium bed, a plastic lid.
+ * @param runsDry whether the build says that this rail is never greased; left out: not told
  */
-export function partOf(stationKind: string, card: Readonly<Record<string, string>>): Part {
+export function partOf(
+  stationKind: string,
+  card: Readonly<Record<string, string>>,
+  runsDry?: boolean,
+): Part {
   const part = partsOfKinds[stationKind] ?? 'housing';
+  if (part === 'rail' && runsDry) return 'dry rail';
+  if (part === 'dry rail' && runsDry === false) return 'rail';
   if (part === 'aluminium bed' && /\bsteel\b/i.test(card['bed'] ?? '')) return 'steel bed';
   if (stationKind === 'clear-parts' && /\bglass\b/i.test(card['lid'] ?? '')) return 'glass panel';
   return part;

@@ -18,6 +18,8 @@ export interface MethodQuestion {
   /** ours, until the shop chooses */
   standard: string;
   why: string;
+  /** what it changes beside a sheet, where it changes none: it is advice only */
+  advice?: string;
 }
 
 const school = (id: string, name: string, reason: string, caution?: string): MethodSchool => ({
@@ -113,12 +115,21 @@ export const methodQuestions: readonly MethodQuestion[] = [
     why: 'Away from boards and gears always; residue on a bed that is out may be sprayed.',
   },
   {
-    id: 'in-place',
-    question: 'Out or in place?',
+    id: 'mirror-place',
+    question: 'Mirrors: out or in place?',
     groups: ['optics'],
     schools: [
       school('mirrors-in', 'mirrors in place, never out', 'keeps the alignment'),
       school('mirrors-out', 'slide them out', 'both faces are seen', 'Prove the alignment after.'),
+    ],
+    standard: 'mirrors-in',
+    why: 'In place while it comes clean; out when residue stays or the strip-clean is due, marked first and aligned after.',
+  },
+  {
+    id: 'lens-place',
+    question: 'The focus lens: out or in place?',
+    groups: ['optics'],
+    schools: [
       school(
         'lens-out',
         'lens always out',
@@ -127,8 +138,8 @@ export const methodQuestions: readonly MethodQuestion[] = [
       ),
       school('lens-in', 'lens in place', 'no risk of reversing it'),
     ],
-    standard: 'mirrors-in',
-    why: 'In place while it comes clean; out when residue stays or the strip-clean is due, marked first and aligned after.',
+    standard: 'lens-out',
+    why: 'Its back side fouls too; the sheet asks which way round it sat before it is touched.',
   },
   {
     id: 'lens-curve',
@@ -200,7 +211,12 @@ export const methodQuestions: readonly MethodQuestion[] = [
     groups: ['optics', 'motion'],
     schools: [
       school('on', 'gloves on', 'solvent, skin oil'),
-      school('off', 'gloves off', 'small hex keys'),
+      school(
+        'off',
+        'gloves off',
+        'small hex keys',
+        'Washed hands, and no finger on glass; still on for solvent that hurts skin.',
+      ),
     ],
     standard: 'on',
     why: 'On for solvent and optics.',
@@ -210,13 +226,15 @@ export const methodQuestions: readonly MethodQuestion[] = [
     question: 'What lubricates the rails?',
     groups: ['motion'],
     schools: [
+      school('by-type', 'by the type of rail', 'each rail has what it was made for'),
+      school('maker', "the maker's grease", 'where a tube came with the machine'),
       school('silicone', 'silicone grease', 'V-wheel rails'),
       school('lithium', 'white lithium grease', 'linear bearings and lead screws'),
       school('light-oil', 'light oil or grease on rods', 'round rods in bushings'),
       school('none', 'none on round rails', 'gathers soot'),
     ],
-    standard: 'silicone',
-    why: 'By the type of rail, as listed. Never spray oil.',
+    standard: 'by-type',
+    why: 'By the type of rail, as listed. Never spray oil, and never two kinds on one rail.',
   },
   {
     id: 'lubricant-amount',
@@ -240,6 +258,53 @@ export const methodQuestions: readonly MethodQuestion[] = [
     ],
     standard: 'damp',
     why: 'Damp cloth, then degreaser on the cloth, then alcohol; nothing sprayed near boards.',
+  },
+  {
+    id: 'rail-cloth',
+    question: 'What cleans the rails?',
+    groups: ['motion'],
+    schools: [
+      school(
+        'alcohol',
+        'isopropyl on a cloth',
+        'takes the old grease, leaves no water on steel',
+        'Flammable vapour: no power until it is dry.',
+      ),
+      school('degreaser', 'degreaser on a cloth', 'where grease has turned to tar'),
+      school('dry', 'dry cloth', 'nothing creeps into a bearing'),
+    ],
+    standard: 'alcohol',
+    why: 'It takes soot and old grease together and is gone in a minute.',
+  },
+  {
+    id: 'belt-cloth',
+    question: 'How are belts cleaned?',
+    groups: ['motion'],
+    schools: [
+      school('dry', 'dry cloth along back and teeth', 'nothing swells the belt'),
+      school(
+        'towel',
+        'pinched in a degreaser towel and run its full way',
+        'quick, both faces at once',
+        'It pinches fingers: move the gantry slowly, by hand.',
+      ),
+      school('detergent', 'rag with water and detergent, then dry', 'lifts tar, cheap'),
+    ],
+    standard: 'dry',
+    why: 'Dry while it comes clean; wet only what is sticky.',
+  },
+  {
+    id: 'drying',
+    question: 'Where does the honeycomb dry?',
+    groups: ['bed'],
+    schools: [
+      school('sun', 'outdoors in sun and wind', 'an hour', 'Dry, warm weather only.'),
+      school('window', 'by a window or radiator', 'about four hours'),
+      school('indoors', 'standing indoors', 'overnight at worst'),
+      school('blown', 'blown out and wiped', 'two hours, a can of gas or a trapped line'),
+    ],
+    standard: 'window',
+    why: 'It works all the year round; in sun and wind it takes an hour.',
   },
   {
     id: 'lid',
@@ -321,6 +386,22 @@ export const methodQuestions: readonly MethodQuestion[] = [
     why: 'Function for beds and base, crystal clear for optics.',
   },
   {
+    id: 'between-cuts',
+    question: 'Glass between two cuts of a job?',
+    groups: ['optics'],
+    schools: [
+      school(
+        'offered',
+        'offered, the machine left on, the beam disarmed',
+        'the origin stays, the job goes on',
+        'Only where the maker’s manual allows it: where it says off, it is off.',
+      ),
+      school('never', 'not in this shop', 'nobody reaches into a machine that is on'),
+    ],
+    standard: 'offered',
+    why: 'Offered only where the glass comes out by hand and a key or the lid disarms the beam.',
+  },
+  {
     id: 'coolant',
     question: 'The coolant?',
     groups: ['coolant'],
@@ -330,6 +411,7 @@ export const methodQuestions: readonly MethodQuestion[] = [
     ],
     standard: 'month',
     why: 'Level every four weeks, change every six months or when cloudy, warm or conductive.',
+    advice: 'It changes no sheet. The limits of the care plan say how often: set them there.',
   },
 ];
 
@@ -366,3 +448,12 @@ export const methodChoices: Readonly<Record<CareGroup, readonly string[]>> = {
   ],
   coolant: ['looked at only', 'topped up, distilled', 'changed, distilled'],
 };
+
+/**
+ * Answers to questions that were asked otherwise once: out or in place was one question for lens and
+ * mirrors together.
+ */
+export function presentQuestion(question: string, choice: string): string {
+  if (question !== 'in-place') return question;
+  return choice.startsWith('lens') ? 'lens-place' : 'mirror-place';
+}

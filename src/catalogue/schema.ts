@@ -24,7 +24,13 @@ const minutes = z.number().int().nonnegative();
 
 export const limitSchema = z.object({ kind: z.enum(limitKinds), value: z.number().positive() });
 
-export const openingSchema = z.object({ id: slug, name: text, needs: text, minutes });
+export const openingSchema = z.object({
+  id: slug,
+  name: text,
+  needs: text,
+  open: minutes,
+  close: minutes,
+});
 export type Opening = z.infer<typeof openingSchema>;
 
 export const cautionSchema = z.object({ id: slug, text });

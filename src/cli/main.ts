@@ -30,12 +30,9 @@ import {
   type Actor,
   type Shop,
 } from '../services/shop';
+import { done, out, required, someRefused, Unusable, unusable } from './output';
+import { sheetCommand } from './sheet';
 import { changeSetting, settingNames, type SettingName } from '../services/setup/settings';
-
-/** Exit codes. */
-const done = 0;
-const someRefused = 1;
-const unusable = 2;
 
 const actor: Actor = { id: null, name: 'command line', source: 'command line' };
 
@@ -46,6 +43,8 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
                                             log the sessions of a CSV file (docs/formats.md)
   clean MACHINE --station S --task T --at ISO [--finding F] [--note TEXT]
                                             record a completed care task
+  sheet MACHINE --tasks STATION:TASK[,...] [--method QUESTION=CHOICE]... [--between-cuts] [--json]
+                                            the sheet that would be made, without making it
   due [--machine NAME] [--now ISO] [--json] what is due, and how far along everything is
   job FILE --machine NAME [--json]          what a job file comes to on a machine
   set timezone ZONE | set name NAME         settings of the shop
@@ -59,18 +58,6 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
 Families: ${families.map(({ id }) => id).join(', ')}
 Findings: ${findings.join(', ')}
 Exit codes: 0 done, 1 some rows refused, 2 unusable input.`;
-
-/** Input that cannot be used: said in a sentence, exit code 2. */
-class Unusable extends Error {}
-
-function out(text: string): void {
-  fs.writeSync(1, `${text}\n`);
-}
-
-function required(value: string | undefined, what: string): string {
-  if (!value) throw new Unusable(`${what} is missing. See: help`);
-  return value;
-}
 
 function instantOf(text: string, shop: Shop): number {
   const parsed = parseInstant(text, shop.zone);
@@ -91,6 +78,9 @@ const options = {
   note: { type: 'string' },
   machine: { type: 'string' },
   now: { type: 'string' },
+  tasks: { type: 'string' },
+  method: { type: 'string', multiple: true },
+  'between-cuts': { type: 'boolean' },
 } as const;
 
 type Values = ReturnType<typeof readArgs>['values'];
@@ -333,6 +323,7 @@ async function run(args: string[]): Promise<number> {
     add: (shop) => addCommand(shop, rest, values),
     import: (shop) => importCommand(shop, rest, values),
     clean: (shop) => cleanCommand(shop, rest, values),
+    sheet: (shop) => sheetCommand(shop, rest, values),
     due: (shop) => dueCommand(shop, values),
     job: (shop) => jobCommand(shop, rest, values),
     set: (shop) => setCommand(shop, rest),

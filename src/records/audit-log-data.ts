@@ -232,9 +232,36 @@ export const entryDataSchemas = {
   'method choice': z.object({
     question: text,
     choice: text,
-    /** null: the whole shop */
+    /** null: the machine of the entry, or the whole shop where it has none */
     stationId: text.nullable(),
   }),
+  /** how a feature of a machine is made; the latest of a feature stands */
+  'machine build': z.object({
+    feature: text,
+    variant: text,
+    /** the head it was said of, with which it travels; null: the machine itself */
+    moduleId: text.nullable(),
+    /** a variant in the shop's own words */
+    own: z
+      .object({
+        name: text,
+        undo: z.array(text),
+        redo: z.array(text),
+        screws: z.number().int().nonnegative(),
+        plugs: z.number().int().nonnegative(),
+        hoses: z.number().int().nonnegative(),
+        lugs: z.number().int().nonnegative(),
+        facing: text,
+        connectors: z.boolean(),
+      })
+      .nullable(),
+  }),
+  /** minutes before connectors are touched, as the manual or label of the machine says */
+  'connector wait': z.object({ minutes: z.number().int().min(0).max(120), source: text }),
+  /** an order of our own way turned round on a machine, or put back */
+  'order rule': z.object({ rule: text, turned: z.boolean() }),
+  /** a written step in the shop's own words; null: ours again */
+  'step words': z.object({ instead: text, words: text.nullable() }),
   /** about a reading that is lower than the one before */
   'meter explained': z.object({
     how: z.enum(['reset', 'rolled over', 'replaced']),

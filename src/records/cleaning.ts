@@ -34,6 +34,7 @@ export function openSheets(db: Db): Omit<SheetRow, 'run'>[] {
       holdId: sheet.holdId,
       closedAt: sheet.closedAt,
       campaignId: sheet.campaignId,
+      occasion: sheet.occasion,
     })
     .from(sheet)
     .where(isNull(sheet.closedAt))

@@ -237,6 +237,8 @@ export const sheet = sqliteTable(
     /** what it was when it was first opened: steps, minutes, order. Later changes of a plan do not reach it */
     run: text('run', { mode: 'json' }).$type<RunSheet>(),
     campaignId: text('campaign_id').references(() => campaign.id),
+    /** what it was begun for, where that is not what is due: between two cuts of a job, after a fire */
+    occasion: text('occasion', { enum: ['between cuts', 'after fire'] }),
   },
   (t) => [
     uniqueIndex('sheet_open')

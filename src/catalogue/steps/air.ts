@@ -1,9 +1,6 @@
 import type { Written, WrittenLine } from './written';
 
-const holdBlades: WrittenLine = [
-  'Hold the blades with a finger while brushing or blowing.',
-  'A fan blown round runs faster than its bearings are made for, and makes current backwards.',
-];
+const holdBlades: WrittenLine = { act: 'blades' };
 
 const flick: WrittenLine = [
   'Flick it: it turns freely for two turns.',
@@ -20,11 +17,13 @@ export const moduleFanClean: Written = {
       'It is seen only now.',
     ],
     holdBlades,
+    {
+      act: 'by build',
+      feature: 'head-fan',
+      says: { two: 'Two fans with two screws each: one after the other, not both out at once.' },
+    },
     'Soft brush kept for boards: blades, then vents, then the fins of the heat sink, always outwards.',
-    [
-      'Short bursts of canned gas, can upright, from the inside out. Nothing wet near the board.',
-      'A tilted can spits liquid that frosts and cracks parts.',
-    ],
+    { act: 'blow', where: 'from the inside out, never at the board' },
     flick,
   ],
   ways: [
@@ -59,8 +58,13 @@ export const headFanClean: Written = {
   active: [
     'Head on the cloth, fan up. Leave the ribbon cable flat; it is not folded.',
     holdBlades,
+    {
+      act: 'by build',
+      feature: 'head-fan',
+      says: { two: 'Two fans with two screws each: one after the other, not both out at once.' },
+    },
     'Soft brush kept for boards: blades, then the openings beside it, outwards.',
-    'Short bursts of canned gas, can upright. Nothing wet near the plug.',
+    { act: 'blow', where: 'through the openings, away from the plug' },
     flick,
   ],
   ways: [],
@@ -74,7 +78,7 @@ export const outletFanClean: Written = {
     'Take a picture of which way the arrow for the air points.',
     'Dry brush first: blades, both sides, and the frame. The dust goes into the vacuum.',
     [
-      'Degreaser on the brush, hub held upwards; none runs into the bearing.',
+      'Degreaser on the brush, never on the fan, hub held upwards; none runs into the bearing.',
       'Degreaser in the bearing washes its oil out: the fan squeals in a week.',
     ],
     'Wipe the rim and the grille; then let it stand where air passes it.',
@@ -92,24 +96,42 @@ export const outletFanClean: Written = {
   proofs: ['fan', 'draught'],
 };
 
+const draughtBefore: WrittenLine = [
+  'The draught was felt or measured before the machine went off: the figure stands in the note.',
+  'Without the figure before, nobody knows what was won.',
+];
+
 export const ductClean: Written = {
   drawing: 'fan',
   dusty: true,
   active: [
-    [
-      'Feel or measure the draught at the machine before, and write it into the note.',
-      'Without the figure before, nobody knows what was won.',
-    ],
+    draughtBefore,
     'Clamp off, hose over a bin bag; look in with a torch. Clean? Looked at and fine, clamp on.',
     [
       'Respirator on. Vacuum, then chip brush, towards the bag.',
       'The flakes are not for lungs, and tar in a duct burns.',
     ],
-    'Inline fan: blades held, brushed, wiped; it turns freely.',
     'Clamps on all round, no kink, flap outside moves.',
   ],
   stop: 'A torch shows bare wall as far as it reaches; the draught is no less than it was.',
   wrong: ['A clamp is left loose: smoke in the room.', 'The flap outside sticks after wind.'],
+  proofs: ['draught'],
+};
+
+/** The fan in the line: the duct on both sides of it is another station. */
+export const inlineFanClean: Written = {
+  drawing: 'fan',
+  dusty: true,
+  active: [
+    draughtBefore,
+    'Its plug is out; clamps off on both sides, a bin bag under it.',
+    holdBlades,
+    'Brush blades and housing towards the bag; wipe; nothing runs into the hub.',
+    flick,
+    'Clamps on all round, the arrow for the air outwards.',
+  ],
+  stop: 'Blades bare on both sides; it turns freely; no flake falls when it is tapped.',
+  wrong: ['It goes back the wrong way round: it blows the smoke in.'],
   proofs: ['draught', 'fan'],
 };
 
@@ -118,12 +140,28 @@ export const portClean: Written = {
   dusty: true,
   active: [
     ['Respirator on, vacuum held beside the brush.', 'The flakes are not for lungs.'],
+    {
+      act: 'by build',
+      feature: 'vents',
+      says: { set: 'Note which vents are open and which are blocked: they go back so.' },
+    },
     'Wire brush round the edges of each opening, then the soft brush inside.',
     'Vacuum what fell, also behind and below.',
   ],
   stop: 'The edges are bare metal; nothing falls when tapped.',
   wrong: ['Flakes are pushed in instead of drawn out: they block the filter.'],
   proofs: ['draught'],
+};
+
+/** Ports and vents that are reached from inside with a cloth on a dowel. */
+export const portInside: Written = {
+  ...portClean,
+  name: 'from inside',
+  active: [
+    ['Respirator on, vacuum held beside the brush.', 'The flakes are not for lungs.'],
+    'A cloth wound on a dowel through each opening from inside, turned as it comes out.',
+    'Soft brush round the edges; vacuum what fell, also behind and below.',
+  ],
 };
 
 export const filterCheck: Written = {
@@ -160,5 +198,23 @@ export const airPumpClean: Written = {
   ],
   stop: 'No soot at the port; the hose is clear.',
   wrong: ['The hose is kinked behind the machine: no air at the nozzle.'],
+  proofs: ['fan'],
+};
+
+/** An assist fan has a cover and blades, no felt and no hose. */
+export const assistFanClean: Written = {
+  drawing: 'fan',
+  dusty: true,
+  parts: [{ name: 'Cover of the assist fan', screws: 4, facing: 'Grille outwards' }],
+  active: [
+    'Four star screws of its cover out, by hand; cover off.',
+    ['Hold the hub while blowing.', 'A fan blown round makes current backwards.'],
+    { act: 'blow', where: 'from the blades towards the room' },
+    'Soft brush over blades and grille; the port to the head looked through with a torch.',
+    flick,
+    { act: 'screws', what: 'four star screws' },
+  ],
+  stop: 'Blades and grille bare, the port clear; it turns freely.',
+  wrong: ['It is looked for a felt: there is none.', 'The cover sits over a lead and pinches it.'],
   proofs: ['fan'],
 };

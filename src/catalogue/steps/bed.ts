@@ -18,6 +18,7 @@ export const debrisClear: Written = {
 export const underBedVacuum: Written = {
   drawing: 'bed',
   dusty: true,
+  vacuums: true,
   active: [
     [
       'Wait until nothing glows or smokes, then vacuum from the corners to the middle.',
@@ -34,21 +35,20 @@ export const honeycombClean: Written = {
   drawing: 'bed',
   dusty: true,
   wait: { verb: 'soaks', place: 'wash' },
+  dries: 'comb',
   name: 'degreaser soak, brush, rinse',
   active: [
     'Carry it flat to the wash, by the frame: its edges cut.',
     'Knock it out over newspaper or vacuum both sides.',
-    [
-      'Degreaser all over, both sides; lay it flat in the tub. Check the bottle: no caustic on aluminium.',
-      'Caustic dissolves aluminium and gives off hydrogen.',
-    ],
+    { act: 'degrease', what: 'honeycomb' },
+    'Lay it flat in the tub, covered.',
   ],
   finishing: [
     'Brush from several angles, both sides; the cells have six walls.',
     'Rinse from several angles until the water runs clear.',
-    'Shake it out, stand it on edge, wipe the frame, turn it once.',
+    'Shake it out, wipe the frame.',
     [
-      'Fully dry before it goes back: tap it on a cloth, and no drop falls.',
+      'Stand it on edge where it dries, turn it once. It is dry when it is tapped on a cloth and no drop falls.',
       'Water in the cells drips onto the plate and steams into the optics.',
     ],
   ],
@@ -70,6 +70,7 @@ export const honeycombClean: Written = {
       name: 'long soak overnight',
       school: 'honeycomb:long-soak',
       minutes: [8, 720, 15],
+      dries: 'comb',
       active: [
         'Carry it flat to the wash, by the frame.',
         'Vacuum both sides.',
@@ -78,28 +79,27 @@ export const honeycombClean: Written = {
       finishing: [
         'Rinse from several angles until the water runs clear.',
         'Brush only where something still sticks.',
-        'Shake out, stand on edge, turn once.',
-        ['Fully dry before it goes back.', 'Water in the cells steams into the optics.'],
+        [
+          'Shake out, stand on edge where it dries, turn once.',
+          'Water in the cells steams into the optics.',
+        ],
       ],
     },
     {
       id: 'pressure',
       name: 'pressure wash (steel only)',
       school: 'honeycomb:pressure',
-      minutes: [15, 30, 5],
+      minutes: [20, 0, 0],
+      dries: 'comb',
       active: [
         [
           'A magnet sticks to it: steel. If not, choose another way.',
           'The jet folds aluminium cells flat.',
         ],
         'Outdoors, goggles and gloves on, wide jet, at an arm’s length, from several angles.',
-        'Stand it on edge to drain.',
-      ],
-      finishing: [
-        'Blow or shake the cells out, turn it once.',
         [
-          'Fully dry before it goes back: bare steel rusts overnight.',
-          'Water in the cells steams into the optics.',
+          'Shake the cells out, stand it on edge where it dries, turn it once.',
+          'Bare steel rusts overnight, and water in the cells steams into the optics.',
         ],
       ],
     },
@@ -116,6 +116,7 @@ export const honeycombClean: Written = {
     },
   ],
   stop: 'Nothing transfers to a white sheet of paper, and the cells see light through. Burnt-in marks are accepted once.',
+  bright: 'Bright metal in every cell, on both sides: the next fouling is seen at once.',
   wrong: [
     'Cells bent by leaning on them: the bed is no longer flat.',
     'Rinsed from one side only: the other side drips tar in use.',
@@ -130,21 +131,33 @@ export const slatWipe: Written = {
   wait: { verb: 'dries', place: null },
   active: [
     'One slat at a time, back into its own place: they wear to their places.',
-    'Degreaser on the cloth, along the top edge and down both flanks.',
+    { act: 'cloth', where: 'along the top edge and down both flanks' },
     'Feel the tips: burrs are taken off with a file away from the machine.',
   ],
   stop: 'Nothing transfers to a white sheet of paper laid on top.',
+  bright: 'Bright metal along every slat.',
   wrong: ['Slats swapped: the bed is uneven.', 'Cuts on the fingers: gloves.'],
 };
 
 export const plateClean: Written = {
   drawing: 'bed',
   dusty: true,
+  wet: true,
+  extraction: true,
+  dries: 'plate',
   wait: { verb: 'soaks', place: null },
   name: 'wipe and degrease',
   active: [
-    ['Respirator on, extraction running outside the machine.', 'The flakes are not for lungs.'],
+    ['Respirator on, the extraction running.', 'The flakes are not for lungs.'],
     'Vacuum first, with the fine filter.',
+    {
+      act: 'by build',
+      feature: 'base',
+      says: {
+        free: 'The base lies free: push it up from below where its edge must be reached.',
+        screwed: 'The base is held by screws: they stay in, unless tar has run under it.',
+      },
+    },
     'Degreaser on a cloth laid over what is caked: it soaks from above, it is never sprayed near boards.',
   ],
   finishing: [
@@ -161,6 +174,7 @@ export const plateClean: Written = {
       name: 'brass brush on a drill',
       school: 'under-plate:brush',
       minutes: [15, 0, 5],
+      dries: 'plate',
       active: [
         [
           'Respirator and goggles on, extraction running.',
@@ -173,6 +187,7 @@ export const plateClean: Written = {
     },
   ],
   stop: 'Nothing transfers to a white sheet of paper drawn across.',
+  bright: 'Bright metal from edge to edge.',
   wrong: ['The plate is wiped only where it shows; the fire starts under the middle.'],
 };
 
@@ -194,6 +209,7 @@ export const hoodPlateClean: Written = {
 export const trayEmpty: Written = {
   drawing: 'bed',
   dusty: true,
+  vacuums: true,
   active: [
     [
       'Nothing in it glows or smokes. Then draw it out level.',

@@ -3,7 +3,15 @@ import type { Written } from './written';
 export const frameWipe: Written = {
   drawing: 'surface',
   active: [
-    'Damp warm cloth over frame, lid edges, feet and the floor of the stand.',
+    {
+      act: 'cloth',
+      where: 'frame, lid edges and feet',
+      why: 'Water runs into a switch: the cloth is damp, not wet.',
+    },
+    [
+      'The floor under and round the stand swept or vacuumed.',
+      'Dust in, on or round a machine burns.',
+    ],
     [
       'Look as you go: this is the first look at the machine. Soot where there was none before is a sign.',
       'When the frame is dirty, the rest is too.',
@@ -17,29 +25,46 @@ export const frameWipe: Written = {
 export const interiorWipe: Written = {
   drawing: 'surface',
   dusty: true,
+  wet: true,
   wait: { verb: 'dries', place: null },
   active: [
     'Vacuum first, ledges from the top down.',
-    [
-      'Degreaser on the cloth, walls and ledges; never sprayed.',
-      'Spray drifts into boards, rails and optics.',
-    ],
-    'Second cloth with water.',
+    { act: 'cloth', where: 'walls and ledges' },
+    {
+      act: 'by build',
+      feature: 'tube',
+      says: {
+        'work-space': [
+          'Tube outside: wiped along, barely damp; underneath a strip of tape backed with kitchen paper, damped, drawn through by two people. Its ends and leads are not touched.',
+          'Tube, leads and supply are for qualified service only.',
+        ],
+      },
+    },
   ],
   stop: 'A fresh cloth stays clean; everything is dry.',
   wrong: ['The ledge over the door and the exhaust opening are forgotten: tar drips from there.'],
+};
+
+/** The inside of a hood is small and is looked at from below. */
+export const hoodInside: Written = {
+  drawing: 'surface',
+  wet: true,
+  wait: { verb: 'dries', place: null },
+  active: [
+    ['Hood up and held, field lens capped.', 'It must not fall shut on your hands.'],
+    { act: 'cloth', where: 'the inside of the hood, from the top down' },
+    'Torch into the outlet: soot on the grille, a scrap before it? Out with it.',
+  ],
+  stop: 'A fresh cloth stays clean; the outlet is free.',
+  wrong: ['Cleaner splashes up to the field lens: cap it first.'],
 };
 
 export const interiorStrip: Written = {
   ...interiorWipe,
   active: [
     'Vacuum first, from the top down; corners, ledges, under the rails.',
-    [
-      'Degreaser on the cloth: walls, ledges, round the exhaust opening.',
-      'Spray drifts into boards, rails and optics.',
-    ],
+    { act: 'cloth', where: 'walls, ledges, round the exhaust opening' },
     'Scrape tar with plastic into the cloth.',
-    'Second cloth with water.',
     'Open the lid and let it air.',
   ],
 };

@@ -23,7 +23,7 @@ export const refitChecks: readonly WrittenCheck[] = [
   },
   {
     id: 'hose',
-    question: 'Air hose on, to the end of its barb, no kink?',
+    question: 'Air hose home, to its end, without a kink?',
     otherwise:
       'Push it on while turning; cut off a worn end if there is length. Without air the flame licks up at the lens: no test burn before it is on.',
   },
@@ -38,6 +38,22 @@ export const refitChecks: readonly WrittenCheck[] = [
     question: 'Ring and thumb screws snug: nothing moves when nudged?',
     otherwise:
       'Turn backwards until it clicks, then on, with the fingers. A cross-threaded ring holds the lens at a tilt: begin it again.',
+  },
+  {
+    id: 'latch',
+    question: 'Latch shut, the head does not rock?',
+    otherwise: 'Head up again, down its slide until it stops, then the latch.',
+  },
+  {
+    id: 'shield',
+    question: 'Set screws of the shield in their dents, snug, no crack in it?',
+    otherwise:
+      'Loosen them, turn the shield until they fall into their dents. A cracked shield does not keep the light in: replace it before power.',
+  },
+  {
+    id: 'cap',
+    question: 'Rubber cap back over the grub screw?',
+    otherwise: 'On with it: without it the screw works loose and the seal leaks air.',
   },
   {
     id: 'cables',

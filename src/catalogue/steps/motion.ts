@@ -10,16 +10,16 @@ export const wheelRailClean: Written = {
   dusty: true,
   active: [
     byHand,
-    'Cloth with alcohol along the upper face, then the lower, then behind the frame where nobody looks.',
+    {
+      act: 'rail',
+      where: 'along the upper face, then the lower, then behind the frame where nobody looks',
+    },
     [
       'Feel for bumps under the cloth.',
       'A crumb on the rail prints as a ripple into every engraving.',
     ],
     'Spin each wheel in the cloth: all of its flank, not only what shows.',
-    [
-      'A thin film of grease on the rail again, the excess off.',
-      'Alcohol took it: the wheel wears the bare rail.',
-    ],
+    { act: 'grease', rail: 'v-wheels', where: 'on the rail again' },
   ],
   stop: 'No bump under the cloth; the head glides from end to end; a fresh rag stays clean.',
   wrong: ['A wheel with play is tightened until it drags: half a turn too far wears a flat.'],
@@ -30,8 +30,16 @@ export const wheelsClean: Written = {
   ...wheelRailClean,
   active: [
     byHand,
+    {
+      act: 'by build',
+      feature: 'x-rail',
+      says: {
+        'v-wheels': 'Three wheels a carriage: two over one on the head, one over two at the sides.',
+        'v-wheels-four': 'Four wheels on the carriage in the middle, three at each side.',
+      },
+    },
     'Dry brush round each wheel first: crumbs sit in the groove.',
-    'Spin each wheel in a cloth with alcohol, all of its flank.',
+    { act: 'rail', where: 'round each wheel, spun in it, all of its flank' },
     [
       'Rock each wheel: no play, and it turns with two fingers.',
       'Play prints as a ripple; too tight wears a flat.',
@@ -47,7 +55,7 @@ export const wheelRailGrease: Written = {
       'The rail was cleaned just now; if not, do that first.',
       'Grease over soot is grinding paste.',
     ],
-    'Silicone grease, a fingertip for each rail, end to end.',
+    { act: 'grease', rail: 'v-wheels', where: 'along each rail' },
     'Run the gantry twice by hand, wipe off what stands.',
   ],
   stop: 'A film that shines, and nothing that stands.',
@@ -59,15 +67,12 @@ export const rodClean: Written = {
   dusty: true,
   active: [
     byHand,
-    'All faces, three of them on a profile: cloth with alcohol, end to end.',
+    { act: 'rail', where: 'over all faces, three of them on a profile, end to end' },
     [
       'Feel for bumps; crumbs gather where the head parks.',
       'A crumb on the rail prints as a ripple.',
     ],
-    [
-      'Thin grease again, worked in by hand from end to end, the excess off.',
-      'Alcohol took it: bare steel rusts and the bearing runs dry.',
-    ],
+    { act: 'grease', rail: 'rods', where: 'along each again' },
   ],
   stop: 'No bump under the cloth; the head glides end to end.',
   wrong: ['Too much grease: it gathers soot within a week.'],
@@ -94,8 +99,9 @@ export const bearingGrease: Written = {
       'Wipe the old grease out of both grooves first.',
       'New grease over old carries its grit along.',
     ],
-    'A thin bead of white lithium grease into each groove.',
-    'Work it in by hand, end to end, ten times; power off.',
+    'Ease the belt aside, gently, where it lies before the groove.',
+    { act: 'grease', rail: 'bearing', where: 'into both grooves, top and bottom' },
+    'Run the head side to side by hand ten times; power off.',
     'Wipe off what stands at the ends.',
   ],
   stop: 'It glides without a step; nothing stands at the ends.',
@@ -108,7 +114,7 @@ export const roundRailWipe: Written = {
   dusty: true,
   active: [
     'Dry cloth round the rail, end to end, both sides.',
-    ['No lubricant on these.', 'They run dry; grease binds soot and the bearing jams.'],
+    { act: 'grease', rail: 'dry', where: 'along each rail' },
   ],
   stop: 'A fresh rag stays clean.',
   wrong: ['Somebody greases them after all.'],
@@ -119,8 +125,9 @@ export const hoodSlideGrease: Written = {
   active: [
     ['Hood up and held, field lens capped.', 'It must not fall shut on your hands.'],
     'Dry cloth along both slides, front and back edge: the old grease and the soot in it come off.',
+    { act: 'grease', rail: 'slides', where: 'along the front and the back edge of each slide' },
     [
-      "A little of the maker's grease along the front and the back edge of each slide.",
+      'Both edges, not only the one that shows.',
       'They carry the hood: dry, they bind, and the hood no longer shuts on its switch.',
     ],
     'Hood up and down ten times, slowly; wipe off what stands.',
@@ -134,7 +141,7 @@ export const beltCheck: Written = {
   active: [
     byHand,
     'Torch along the teeth: fraying, cracks, missing teeth, crumbs between them.',
-    'Dry cloth along the back and the teeth.',
+    { act: 'belt' },
     [
       'Pluck the left and the right belt at the same span: they sound alike.',
       'Unequal belts rack the gantry: squares come out as diamonds.',
@@ -144,12 +151,56 @@ export const beltCheck: Written = {
   wrong: ['One side is tightened alone.'],
 };
 
+const beltStart: readonly WrittenLine[] = beltCheck.active.slice(0, 2);
+
+/** One belt has no fellow to be compared with. */
+export const singleBeltCheck: Written = {
+  ...beltCheck,
+  active: [
+    ...beltStart,
+    { act: 'belt', single: true },
+    [
+      'Pluck it in the middle of its span: it sounds as it did last time.',
+      'Too loose it skips and will not centre; too tight it wears its bearings.',
+    ],
+  ],
+  stop: 'No tooth missing, no fray, the tone as before. Looked at and fine is a result.',
+  wrong: ['It is tightened against the other side, which is not there.'],
+};
+
+/** A side belt that can be taken off: it goes back in one order only. */
+export const sideBeltCheck: Written = {
+  ...singleBeltCheck,
+  ways: [
+    {
+      id: 'off',
+      name: 'belt taken off',
+      minutes: [8, 0, 6],
+      parts: [{ name: 'Side belt', facing: 'Teeth inward, looped inside the wheels' }],
+      proofs: ['travel-hand', 'frame'],
+      active: [
+        ...beltStart,
+        'Loosen its wheel from below on the right; slip the belt off.',
+        { act: 'belt', single: true },
+      ],
+      finishing: [
+        'Teeth inward, looped inside the wheels, the rear end clicked in first.',
+        [
+          'Tension first, then tighten the wheel firmly.',
+          'Tightened first it stays loose: too loose it will not centre.',
+        ],
+      ],
+    },
+  ],
+};
+
 export const screwWipe: Written = {
   drawing: 'rail',
   dusty: true,
   active: [
     'Dry brush along the thread, then a cloth pressed into it while the screw is turned by hand.',
-    'Only in a humid shop: a bead of white lithium grease, worked in, the excess off.',
+    'Only in a humid shop it is greased; in a dry one it ends here.',
+    { act: 'grease', rail: 'screw', where: 'along the thread' },
   ],
   stop: 'The thread is bright; the table moves without a squeak.',
   wrong: ['The four screws are turned unevenly: the table tilts. Turn the belt, not one screw.'],

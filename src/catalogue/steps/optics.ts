@@ -2,44 +2,35 @@ import type { Written, WrittenLine, WrittenPart } from './written';
 
 const dries = { verb: 'dries', place: null } as const;
 
-const gloves: WrittenLine = [
-  'Fresh gloves on.',
-  'Skin oil on glass burns in at the first pulse and takes the coating with it.',
-];
+const gloves: WrittenLine = { act: 'gloves' };
+const protect: WrittenLine = { act: 'protect' };
+const wet: WrittenLine = { act: 'wet' };
+const takeUp: WrittenLine = { act: 'take up' };
 
-const wetSwab: WrittenLine = [
-  'Wet a fresh swab with two drops of alcohol. The swab is wetted, never the glass.',
-  'Liquid poured on runs behind the glass and into the head.',
+const lookFirst = (words: string): WrittenLine => [
+  `Look at the glass with a torch held flat before anything touches it: ${words}.`,
+  'A damaged window heats up and breaks, or throws the beam aside.',
 ];
-
-const zigzag: WrittenLine = [
-  'Dab the grit off first. Then one zig-zag from one side to the other, no pressure, and the swab goes away.',
-  'A swab used twice rubs the grit it has picked up into the glass.',
-];
-
-const dryEnd = 'Take up what is left with a dry swab, before it dries to a streak.';
 
 export const windowWipe: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
   wait: dries,
   active: [
     'Move the head by hand to where you can see the glass from below or with a small mirror.',
-    [
-      'Look at the glass with a torch held flat before anything touches it: a crack, or a square etched into it, means a new window.',
-      'A damaged window heats up and breaks, or throws the beam aside.',
-    ],
+    lookFirst('a crack, or a square etched into it, means a new window'),
     gloves,
-    wetSwab,
-    zigzag,
-    dryEnd,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'protective window' },
+    takeUp,
   ],
   stop: 'Held to the light there seems to be no glass, and a fresh swab stays white.',
   wrong: [
     'Alcohol still under the rim at the first pulse: it leaves a ring. Let it dry in full.',
     'Only the middle is wiped: the rim is where it comes back from.',
   ],
-  proofs: ['burn'],
 };
 
 export const beamWindowWipe: Written = {
@@ -51,10 +42,11 @@ export const beamWindowWipe: Written = {
       'A damaged window absorbs the beam, heats up and breaks.',
     ],
     gloves,
-    wetSwab,
+    protect,
+    wet,
     'Begin with the window by the tube, the cleanest; one swab is enough for it, the one by the head takes two or three.',
-    zigzag,
-    dryEnd,
+    { act: 'stroke', glass: 'beam window' },
+    takeUp,
   ],
 };
 
@@ -62,27 +54,103 @@ const windowOut: readonly WrittenPart[] = [
   { name: 'Protective window and its ring', facing: 'The marked face to the work' },
 ];
 
+const latched: WrittenLine = {
+  act: 'by build',
+  feature: 'alarm',
+  says: {
+    latched:
+      'The lens alarm is latched: reset it now that the glass is clean, and say so in the note.',
+    clears: 'The lens alarm clears by itself: if it stays, look at the glass again.',
+  },
+};
+
+const glassOff: WrittenLine = {
+  act: 'by build',
+  feature: 'glass',
+  says: {
+    ring: 'Undo the ring of the window by hand.',
+    cap: 'Lens cap off by hand, over the cloth.',
+    'other-way': [
+      'Unscrew the holder of the glass: seen from the front it turns the other way.',
+      'Forced the wrong way, its thread is gone.',
+    ],
+  },
+};
+
+const glassIn: WrittenLine = {
+  act: 'by build',
+  feature: 'glass',
+  says: {
+    ring: [
+      'Window in, the marked face to the work; ring on by hand, to the end of its thread and a touch.',
+      'An over-tight ring cracks the window when it warms up.',
+    ],
+    cap: [
+      'Window in, the marked face to the work; cap on by hand, to the end of its thread and a touch.',
+      'An over-tight cap cracks the window when it warms up.',
+    ],
+    'other-way': [
+      'Window in, the marked face to the work; the holder turns in the other way, seen from the front: snug.',
+      'Forced the wrong way, its thread is gone.',
+    ],
+  },
+};
+
+const innerLook: WrittenLine = [
+  'Look at the inner lens through the hole. Look only: it is not touched.',
+  'It is soft and coated, and one stroke marks it for good. If it is soiled, stop and say so in the note; an etched patch on it means a new assembly from the maker.',
+];
+
+/** Where nothing stands before the glass: the ring by hand, both faces, the ring again. */
+export const windowByHand: Written = {
+  drawing: 'glass',
+  glass: true,
+  wet: true,
+  wait: dries,
+  name: 'out by hand',
+  parts: windowOut,
+  active: [
+    gloves,
+    'Soft cloth under the head.',
+    glassOff,
+    'Window tipped onto lens tissue, held by its rim; mark which face was to the work.',
+    innerLook,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'protective window', faces: 'both' },
+  ],
+  finishing: [
+    ['Dry by touch of tissue, both faces.', 'Vapour shut in under the ring hazes the inner lens.'],
+    glassIn,
+    latched,
+  ],
+  stop: 'Held to the light there seems to be no glass; no streak in a reflection; both faces.',
+  wrong: [
+    'The ring cross-threads: turn it backwards until it clicks, then on.',
+    'A hair or lint under the ring tilts the window: the spot turns oval.',
+  ],
+};
+
 export const windowStrip: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
   wait: dries,
   name: 'with swabs',
   parts: windowOut,
   active: [
     gloves,
-    'Head on a soft cloth, on its side. Undo the ring of the window by hand; on some heads it turns the other way when seen from the front.',
+    'Head on a soft cloth, on its side.',
+    glassOff,
     [
       'Tip the window out onto lens tissue, and hold it by the rim only. Mark which face was to the work.',
       'Held by its face it must be begun again; put back the other way round, the soiled face sits where no swab reaches it.',
     ],
-    [
-      'Look at the inner lens through the hole. Look only: it is not touched.',
-      'It is soft and coated, and one stroke marks it for good. If it is soiled, stop and say so in the note.',
-    ],
+    innerLook,
     'Loosen what is caked on the seat of the window with a dry brush, opening down, so that it falls out and not in.',
-    wetSwab,
-    zigzag,
-    'The same on the other face: residue creeps to the back.',
+    protect,
+    wet,
+    { act: 'stroke', glass: 'protective window', faces: 'both' },
   ],
   finishing: [
     [
@@ -90,11 +158,8 @@ export const windowStrip: Written = {
       'Vapour shut in under the ring hazes the inner lens.',
     ],
     'New window? Peel the foil off both faces.',
-    'A lens alarm that still shows after it is clean is latched: reset it, and say so in the note.',
-    [
-      'Window in, the marked face to the work; ring on by hand, snug and no more.',
-      'An over-tight ring cracks the window when it warms up.',
-    ],
+    latched,
+    glassIn,
   ],
   ways: [
     {
@@ -111,8 +176,9 @@ export const windowStrip: Written = {
       ],
       finishing: [
         'Lift it out by the rim, dry on tissue.',
-        'One zig-zag a face with a fresh swab.',
-        'Window in, the marked face to the work; ring on by hand, snug and no more.',
+        wet,
+        { act: 'stroke', glass: 'protective window', faces: 'both' },
+        glassIn,
       ],
     },
   ],
@@ -129,21 +195,23 @@ export const headStrip: Written = {
   dusty: true,
   wait: { verb: 'dries', place: null },
   active: [
-    [
-      'Crust first: loosen what is caked on shield, nozzle and vents with a dry brush, head held opening down.',
-      'Blown loose later, it falls into the optics.',
-    ],
-    'Housing: damp cloth, nothing that drips.',
     'Vents and heat sink: soft brush kept for boards, from the inside outwards.',
-    [
-      'Fan: hold the blades with a finger while brushing or blowing.',
-      'A fan blown round runs faster than its bearings are made for, and it makes current backwards into the board.',
-    ],
+    { act: 'blades' },
+    {
+      act: 'by build',
+      feature: 'head-fan',
+      says: {
+        'short-lead': 'Fan: brush blades and frame, both sides as far as its lead lets it.',
+        two: 'Two fans, one after the other: two screws out, brush blades and frame, two screws in, then the next.',
+      },
+    },
     [
       'Board: dry brush only, it stays where it is. Look for brown spots and loose plugs.',
       'Liquid on a board creeps under the parts and is found weeks later.',
     ],
-    'Nozzle and its hole: thin swab with alcohol, until it comes out white.',
+    { act: 'blow', where: 'from the heat sink outwards, never at the board' },
+    'Plates may be wiped apart from the board; back only when dry to the last drop.',
+    'Beam hole: thin swab with alcohol, until the cotton comes out white.',
   ],
   finishing: [
     [
@@ -165,6 +233,7 @@ export const headStrip: Written = {
 
 export const nozzleClean: Written = {
   drawing: 'surface',
+  wet: true,
   active: [
     'Nozzle on the cloth. Scrape off the crust with a wooden stick, not with steel.',
     [
@@ -180,9 +249,10 @@ export const nozzleClean: Written = {
 
 export const shieldClean: Written = {
   drawing: 'surface',
+  wet: true,
   wait: { verb: 'dries', place: null },
+  name: 'while it is off',
   active: [
-    'Shield off, or hold it from behind with a finger.',
     [
       'Mild cleaner on the cloth; wait half a minute; wipe towards the edge.',
       'Solvents craze coloured shields, and what is crazed no longer keeps the light in.',
@@ -193,9 +263,16 @@ export const shieldClean: Written = {
   wrong: ['Residue left on the lower edge scrapes the work.', 'Over-tight screws crack it.'],
 };
 
+export const shieldInPlace: Written = {
+  ...shieldClean,
+  name: 'in place',
+  active: ['Hold it from behind with a finger.', ...shieldClean.active],
+};
+
 export const fieldLensWipe: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
   wait: dries,
   active: [
     'Hood up, cap off. Look at the lens from below with a torch held flat: a chip or a crack ends the work here.',
@@ -204,7 +281,9 @@ export const fieldLensWipe: Written = {
       'Let loose dust fall off by itself; no breath, no blowing from below.',
       'Breath leaves water and salt on the coating.',
     ],
-    'A fresh ready-wet wipe, laid on, drawn once across under its own weight, then thrown away.',
+    protect,
+    wet,
+    { act: 'stroke', glass: 'field lens' },
     'A second one at right angles. Lay no fingertip on the glass.',
   ],
   stop: 'No streak in the reflection of a lamp, at a slant.',
@@ -212,70 +291,121 @@ export const fieldLensWipe: Written = {
     'The wipe has dried out in its packet: it drags. Take another.',
     'The cap is left off overnight.',
   ],
-  proofs: ['burn'],
 };
 
 const lensOut: readonly WrittenPart[] = [
   { name: 'Lens', facing: 'As the drawing shows', lens: true },
 ];
 
-const lensIn: readonly WrittenLine[] = [
-  [
-    'Lens in the way round that you kept: bulging side as the drawing says. Rim only.',
-    'The wrong way round the spot is three to four times as blurred: it will not cut, and nobody will know why.',
-  ],
-  [
-    'Retaining ring by hand, end of thread and a touch.',
-    'Over-tight it cracks the lens when it warms up; loose, the focus wanders.',
-  ],
+const whichWay: WrittenLine = [
+  'Before anything else: which side bulges, and which way did it face? Draw it, picture it or read it from the card, on the tray list.',
+  'This is the one moment at which it is still known.',
 ];
+
+const chipped: WrittenLine = [
+  'Chipped or broken? Stop: wet wipe, seal it in a bag, hazardous waste by local rule; no blowing, no bare hands.',
+  'Zinc selenide dust is toxic.',
+];
+
+const lensStop =
+  'Held to the light the glass seems not to be there; no streak in a reflection; both faces.';
+
+const lensInPlace = {
+  id: 'in-place',
+  name: 'in place',
+  school: 'lens-place:lens-in',
+  minutes: [2, 2, 0],
+  inPlace: true,
+  proofs: [],
+  active: [
+    'Look up through the opening with a torch: a crack or a chip ends the work here.',
+    gloves,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'focus lens', faces: 'from below' },
+    takeUp,
+  ],
+} as const;
 
 export const lensWipe: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
   wait: dries,
   name: 'taken out',
   parts: lensOut,
   active: [
     gloves,
     'Soft cloth under the head before the ring is undone.',
-    'Ring off by hand; on some holders it turns the other way when seen from the front. Glued in? Then clean it in place.',
-    [
-      'Tip the lens onto lens tissue. Before anything else: which side bulges, and which way did it face? Put it on the tray list.',
-      'This is the one moment at which it is still known.',
-    ],
-    [
-      'Chipped or broken? Stop: wet wipe, seal it in a bag, hazardous waste by local rule; no blowing, no bare hands.',
-      'Zinc selenide dust is toxic.',
-    ],
-    'Lens tissue with two drops of alcohol, laid on, drawn off sideways under its own weight. Both faces, a fresh tissue each.',
+    'Ring off by hand; on some holders it turns the other way when seen from the front.',
+    ['Tip the lens onto lens tissue, by the rim.', 'Touched is dirty: that glass is begun again.'],
+    whichWay,
+    chipped,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'focus lens', faces: 'both' },
   ],
-  finishing: ['Hold it to the light: both faces.', ...lensIn],
-  ways: [
-    {
-      id: 'in-place',
-      name: 'in place',
-      school: 'in-place:lens-in',
-      minutes: [5, 3, 0],
-      active: [
-        'Look up through the opening with a torch: a crack or a chip ends the work here.',
-        gloves,
-        wetSwab,
-        [
-          'One zig-zag from below, no pressure. Only this face: the other fouls too, so take it out when it stays dull.',
-          'Pressure on a lens in its holder tilts or cracks it.',
-        ],
-        dryEnd,
-      ],
-    },
+  finishing: [
+    'Hold it to the light: both faces.',
+    { act: 'lens in' },
+    [
+      'Retaining ring by hand, end of thread and a touch.',
+      'Over-tight it cracks the lens when it warms up; loose, the focus wanders.',
+    ],
   ],
-  stop: 'Held to the light the glass seems not to be there; no streak in a reflection; both faces.',
+  ways: [lensInPlace],
+  stop: lensStop,
   wrong: [
     'It goes back upside down because nobody looked.',
     'A fingertip on the face: that glass is begun again.',
     'The ring cross-threads and the lens sits at a tilt.',
   ],
   proofs: ['burn'],
+};
+
+/** Four small screws hold an assembly with the lens in it. */
+export const assemblyLensWipe: Written = {
+  ...lensWipe,
+  active: [
+    gloves,
+    'Soft cloth under the head. The four small screws of the lens assembly out, opposite corners, a finger under it.',
+    [
+      'Lift the lens out by its rim, onto lens tissue.',
+      'Touched is dirty: that glass is begun again.',
+    ],
+    whichWay,
+    chipped,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'focus lens', faces: 'both' },
+  ],
+  finishing: [
+    'Hold it to the light: both faces.',
+    { act: 'lens in' },
+    { act: 'screws', what: 'four small screws' },
+  ],
+  parts: [
+    { name: 'Lens', facing: 'As the drawing shows', lens: true },
+    { name: 'Lens assembly', screws: 4, facing: 'Notch to the front' },
+  ],
+};
+
+/** A lens glued into its holder never leaves it. */
+export const gluedLensWipe: Written = {
+  drawing: 'glass',
+  glass: true,
+  wet: true,
+  wait: dries,
+  name: 'in place',
+  active: [
+    'The lens is glued into its holder: it is cleaned where it sits, or the holder is replaced whole.',
+    ...lensInPlace.active,
+  ],
+  stop: 'No streak in the reflection of a torch, as far as it can be seen from below.',
+  wrong: [
+    'Somebody pries it out: the glue tears the coating.',
+    'Alcohol under the rim at the first pulse: it leaves a ring.',
+  ],
 };
 
 export const pulledLensWipe: Written = {
@@ -288,18 +418,15 @@ export const pulledLensWipe: Written = {
       'The magnetic end of the tool draws the lens out, in its holder. Straight down, slowly.',
       'The plain end puts it back; mixed up, the lens comes out again with the tool or drops.',
     ],
-    [
-      'Before anything else: which side bulges, and which way did it face? Put it on the tray list.',
-      'This is the one moment at which it is still known.',
-    ],
-    [
-      'Chipped or broken? Stop: wet wipe, seal it in a bag, hazardous waste by local rule; no blowing, no bare hands.',
-      'Zinc selenide dust is toxic.',
-    ],
-    'Lens tissue with two drops of alcohol, drawn across under its own weight. Both faces, a fresh tissue each.',
+    whichWay,
+    chipped,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'focus lens', faces: 'both' },
   ],
   finishing: [
     'Hold it to the light: both faces.',
+    { act: 'lens in' },
     'Plain end of the tool: press the holder home until it sits flush all round.',
   ],
   ways: [],
@@ -309,87 +436,137 @@ export const pulledLensWipe: Written = {
   ],
 };
 
+const slant: WrittenLine =
+  'Look at it at a slant with a torch: a burnt spot or a lifted coating means a new mirror.';
+
+const mirrorStop = 'No film and no marks at a slant; a fresh swab stays white.';
+
 export const mirrorWipe: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
+  mount: true,
   wait: dries,
   name: 'in place',
   active: [
-    [
-      'Begin with the mirror by the tube and go on towards the head: from the cleanest to the dirtiest.',
-      'So that one clean swab serves, and soot from the head is not carried to the first mirror.',
-    ],
-    'Look at it at a slant with a torch: a burnt spot or a lifted coating means a new mirror.',
+    slant,
     gloves,
-    wetSwab,
-    [
-      'One stroke across, turning the swab as it goes, with no more pressure than its own weight.',
-      'Pressure moves the mount: the beam then misses the next mirror.',
-    ],
-    dryEnd,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'mirror', pressing: 'mount' },
+    takeUp,
   ],
   ways: [
     {
       id: 'out',
-      name: 'taken out',
-      parts: [{ name: 'Mirror in its holder', facing: 'Three pen marks in line' }],
-      school: 'in-place:mirrors-out',
+      name: 'slid out',
+      parts: [{ name: 'Mirror in its holder', facing: 'Pen marks in three places meet' }],
+      school: 'mirror-place:mirrors-out',
       minutes: [10, 2, 5],
-      proofs: ['dots'],
+      proofs: ['dots', 'burn'],
       active: [
         [
           'Pen marks in three places across mirror holder and mount, and a picture.',
           'The same mirror turned by a few degrees sends the beam elsewhere.',
         ],
-        'Holder out; leave the three alignment screws alone.',
+        'Thumb screw loosened, holder slid out; leave the three alignment screws alone.',
+        'Look at both faces for scratch, crack and film.',
         gloves,
-        wetSwab,
-        'One stroke across the face, turning the swab; then the back and the seat, dry.',
+        protect,
+        wet,
+        { act: 'stroke', glass: 'mirror' },
+        'The back and the seat, dry.',
       ],
       finishing: [
-        'Holder in, on its marks; ring snug.',
+        'Holder in until it stops, on its marks; thumb screw snug: a loose mirror shakes.',
         [
-          'Dots in all corners are due before the machine returns.',
+          'Two of three marks meet and one is a hair off? The dots decide.',
           'A mirror that was out is not aligned until it is proved.',
         ],
       ],
     },
   ],
-  stop: 'No film and no marks at a slant; a fresh swab stays white.',
+  stop: mirrorStop,
   wrong: [
     'An alignment screw is bumped with the knuckle.',
     'Alcohol runs behind the mirror and creeps out when it warms up.',
   ],
-  proofs: ['burn'],
+};
+
+/** The first of the chain: the cleanest. */
+export const firstMirrorWipe: Written = {
+  ...mirrorWipe,
+  active: [
+    [
+      'The mirror by the tube is the cleanest: begin here, and go on towards the head.',
+      'So that one clean swab serves, and soot from the head is not carried to the first mirror.',
+    ],
+    ...mirrorWipe.active,
+  ],
 };
 
 export const headMirrorWipe: Written = {
   ...mirrorWipe,
   active: [
     'The mirror on the head is the dirtiest: it comes last of the mirrors.',
-    ...mirrorWipe.active.slice(1),
+    ...mirrorWipe.active,
   ],
+  wrong: [
+    ...mirrorWipe.wrong,
+    'Much of what the swab brings is off the rough housing, not off the glass: rubbing harder pulls fibres.',
+  ],
+};
+
+/** Behind a cover that magnets hold. */
+export const coveredMirrorWipe: Written = {
+  ...mirrorWipe,
+  active: ['Magnetic cover off, laid aside face up.', ...mirrorWipe.active],
+  finishing: ['Magnetic cover on: it snaps flush.'],
+  parts: [{ name: 'Magnetic cover', facing: 'Arrow up' }],
+};
+
+/** A mirror on the head that magnets hold and that seats one way only. */
+export const magnetMirrorWipe: Written = {
+  ...headMirrorWipe,
+  name: 'lifted off its magnets',
+  active: [
+    'Lift the mirror off its magnets, straight, by its edge; it seats one way only.',
+    slant,
+    gloves,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'mirror' },
+    takeUp,
+  ],
+  finishing: ['Mirror over its magnets: it snaps flush, one way only. It does not rock.'],
+  parts: [{ name: 'Head mirror', facing: 'It seats one way only' }],
+  ways: [],
+  proofs: ['dots', 'burn'],
 };
 
 export const panelMirrorCheck: Written = {
   drawing: 'glass',
   glass: true,
+  wet: true,
+  mount: true,
   wait: dries,
   active: [
     'Torch at a slant on the mirror. Clear and even: looked at and fine, panel on again.',
     gloves,
-    'Marked or dull: loosen the thumb screw, tilt the mirror out on its hinge, hold by the rim.',
-    wetSwab,
-    ['One stroke across, no pressure.', 'Pressure bends the mount.'],
+    'Marked or dull: loosen the thumb screw, slide the mirror out of its bracket, hold by the rim.',
+    'Look at both faces for scratch, crack and film.',
+    protect,
+    wet,
+    { act: 'stroke', glass: 'mirror' },
   ],
   finishing: [
     [
-      'Mirror back on its seat; thumb screw snug.',
+      'Mirror back in until it stops; thumb screw snug.',
       'A loose mirror shakes, and lines double at speed.',
     ],
     'Wiggle it with a fingertip: it does not move.',
   ],
-  stop: 'No film and no marks at a slant; a fresh swab stays white.',
+  stop: mirrorStop,
   wrong: [
     'The thumb screw is left a turn loose.',
     'The tube side of the machine is opened too: never.',
@@ -411,15 +588,29 @@ export const probeWipe: Written = {
   wrong: ['Grease on the shaft: soot sticks to it within a day.'],
 };
 
+/** A sensor that measures by light or sound moves nothing. */
+export const sensorWipe: Written = {
+  drawing: 'surface',
+  wet: true,
+  active: [
+    'Look at its face: soot on it, a scratch, a loose cable?',
+    'Dry swab over the face, then one barely wet with alcohol; none runs behind it.',
+    [
+      'It sits square on its holder, its cable free.',
+      'Askew or smeared it measures wrong, and every focus is off.',
+    ],
+  ],
+  stop: 'Its face is clear, it sits square, and it measures the same height twice.',
+  wrong: ['It is taken for a plunger and pressed: there is nothing to press.'],
+};
+
 export const clearPlasticWipe: Written = {
   drawing: 'surface',
+  wet: true,
   wait: { verb: 'dries', place: null },
   active: [
     'Vacuum or brush off the grit first, without rubbing.',
-    [
-      'Warm water with a drop of soap on microfibre; straight strokes.',
-      'Ammonia and window cleaners haze acrylic in time; strong solvents craze it at once.',
-    ],
+    { act: 'clear' },
     'A second cloth with clear water, then a dry one.',
   ],
   stop: 'Clear and dry; the work can be seen through it.',

@@ -1,3 +1,7 @@
+import type { Minutes } from '../../core/care/minutes';
+import type { Build } from '../builds/build';
+import type { CatalogueTask } from '../schema';
+import type { RailType } from './acts';
 import * as air from './air';
 import * as bed from './bed';
 import * as body from './body';
@@ -15,7 +19,7 @@ const byStation: Readonly<Record<string, Written>> = {
   'window.wipe': optics.windowWipe,
   'window.strip-clean': optics.windowStrip,
   'nozzle.clean': optics.nozzleClean,
-  'shield.clean': optics.shieldClean,
+  'shield.clean': optics.shieldInPlace,
   'field-lens.wipe': optics.fieldLensWipe,
   'lens.wipe': optics.lensWipe,
   'head-mirror.wipe': optics.headMirrorWipe,
@@ -40,7 +44,7 @@ const byStation: Readonly<Record<string, Written>> = {
   'lead-screws.wipe': motion.screwWipe,
   'cables.inspect': motion.cableCheck,
   'outlet-fan.clean': air.outletFanClean,
-  'inline-fan.clean': air.ductClean,
+  'inline-fan.clean': air.inlineFanClean,
   'duct.clean': air.ductClean,
   'ports.clean': air.portClean,
   'filter.inspect': air.filterCheck,
@@ -57,13 +61,128 @@ const byStation: Readonly<Record<string, Written>> = {
 /** Where a family does it otherwise. */
 const byFamily: Readonly<Record<string, Written>> = {
   'galvo-desktop plate.clean': bed.hoodPlateClean,
-  'co2-desktop lens.wipe': optics.pulledLensWipe,
+  'galvo-desktop interior.wipe': body.hoodInside,
   'co2-desktop crumb-tray.empty': bed.trayOnBench,
 };
 
-/** The written steps of a task at a kind of station, or `null` for a task the shop added itself. */
-export function writtenSteps(family: string, stationKind: string, task: string): Written | null {
+/** A station on its machine, as far as its written steps go. */
+export interface Placed {
+  kind: string;
+  slug: string;
+}
+
+/** Where the build decides how it is done. */
+function byBuild({ variants }: Build, { kind, slug }: Placed, task: string): Written | null {
+  switch (`${kind}.${task}`) {
+    case 'window.strip-clean':
+      return variants['reach'] === 'in-front' ? optics.windowByHand : null;
+    case 'lens.wipe':
+      return (
+        {
+          assembly: optics.assemblyLensWipe,
+          glued: optics.gluedLensWipe,
+          'magnet-tool': optics.pulledLensWipe,
+        }[variants['lens'] ?? ''] ?? null
+      );
+    case 'mirror.wipe':
+      if (variants['mirrors'] === 'covered') return optics.coveredMirrorWipe;
+      if (slug === 'mirror-3' && variants['head-mirror'] === 'magnets') {
+        return optics.magnetMirrorWipe;
+      }
+      return slug === 'mirror-1' ? optics.firstMirrorWipe : null;
+    case 'head-mirror.wipe':
+      return variants['head-mirror'] === 'magnets' ? optics.magnetMirrorWipe : null;
+    case 'probe.wipe':
+      return slug === 'distance-sensor' ? optics.sensorWipe : null;
+    case 'belts.inspect':
+      return (
+        { single: motion.singleBeltCheck, side: motion.sideBeltCheck }[variants['belts'] ?? ''] ??
+        null
+      );
+    case 'ports.clean':
+      return variants['ports'] === 'inside' ? air.portInside : null;
+    case 'air-assist.clean':
+      return variants['assist'] === 'covered-fan' ? air.assistFanClean : null;
+    default:
+      return null;
+  }
+}
+
+/** The written steps of a task at a station, or `null` for a task the shop added itself. */
+export function writtenSteps(build: Build, place: Placed, task: string): Written | null {
   return (
-    byFamily[`${family} ${stationKind}.${task}`] ?? byStation[`${stationKind}.${task}`] ?? null
+    byBuild(build, place, task) ??
+    byFamily[`${build.family} ${place.kind}.${task}`] ??
+    byStation[`${place.kind}.${task}`] ??
+    null
   );
 }
+
+/** Minutes of a task where a build takes others than most. Common practice, no source. */
+export function minutesOn(build: Build, place: Placed, task: CatalogueTask): Minutes {
+  const at = `${place.kind}.${task.key}`;
+  const { variants } = build;
+  if (at === 'window.strip-clean' && variants['reach'] === 'in-front') return byHand;
+  if (at === 'mirror.wipe' && variants['mirrors'] === 'covered') return lifted;
+  const onHead = place.kind === 'head-mirror' || place.slug === 'mirror-3';
+  if (onHead && variants['head-mirror'] === 'magnets') return lifted;
+  if (at === 'lens.wipe' && variants['lens'] === 'glued') return inPlace;
+  return smallHoods[`${build.family} ${at}`] ?? task.minutes;
+}
+
+const byHand: Minutes = { active: 2, passive: 1, finishing: 1 };
+const lifted: Minutes = { active: 2, passive: 1, finishing: 1 };
+const inPlace: Minutes = { active: 2, passive: 2, finishing: 0 };
+const smallHoods: Readonly<Record<string, Minutes>> = {
+  'galvo-desktop interior.wipe': { active: 2, passive: 1, finishing: 0 },
+  'galvo-desktop frame.wipe': { active: 1, passive: 0, finishing: 0 },
+};
+
+/** Stations that lie along X, or along both axes; every other rail lies along Y. */
+const axes: Readonly<Record<string, readonly Axis[]>> = {
+  'rail-x': ['X'],
+  'linear-bearing': ['X'],
+  rails: ['X', 'Y'],
+  wheels: ['X', 'Y'],
+};
+type Axis = 'X' | 'Y';
+
+/** A rail of a station and what it is. */
+export interface Rail {
+  axis: Axis;
+  type: RailType;
+}
+
+const types: Readonly<Record<string, RailType>> = {
+  'v-wheels': 'v-wheels',
+  'v-wheels-three': 'v-wheels',
+  'v-wheels-four': 'v-wheels',
+  rods: 'rods',
+  'three-face': 'rods',
+  bearing: 'bearing',
+  slides: 'slides',
+  dry: 'dry',
+};
+
+const railKinds: readonly string[] = [
+  'wheels',
+  'wheel-rail',
+  'rods',
+  'linear-bearing',
+  'round-rails',
+  'hood-slides',
+];
+
+/** What the rails of a station are on this build; none where the station is no rail. */
+export function railsOf({ variants }: Build, { kind, slug }: Placed): Rail[] {
+  if (kind === 'lead-screws') return [{ axis: 'Y', type: 'screw' }];
+  if (!railKinds.includes(kind)) return [];
+  return (axes[slug] ?? (['Y'] as const)).flatMap((axis): Rail[] => {
+    const type = types[variants[`${axis.toLowerCase()}-rail`] ?? ''];
+    return type ? [{ axis, type }] : [];
+  });
+}
+
+/** Whether nothing may be greased at a station: every rail of it runs dry. */
+export const runsDry = (rails: readonly Rail[]) =>
+  rails.length > 0 && rails.every(({ type }) => type === 'dry');

@@ -1,23 +1,38 @@
-/** A written step, alone or with why it must not be skipped. */
-export type WrittenLine = string | readonly [text: string, why: string];
+import type { Act } from './acts';
+
+/** A step as it is written down: alone, with why it must not be skipped, or composed when it is read. */
+export type WrittenLine = string | readonly [text: string, why: string] | Act;
 
 /** Tests that show a machine is back, by what was opened or touched. */
 export type ProofId =
   'travel-hand' | 'travel-power' | 'frame' | 'burn' | 'dots' | 'fan' | 'coolant' | 'draught';
 
-/** A way to do a task other than the shop's usual one. Minutes as [active, passive, finishing]. */
+/** What dries after it was rinsed: it decides where, and for how long. */
+export type Drying = 'comb' | 'plate';
+
+/** A way to do a task other than the shop's usual one. */
 export interface WrittenWay {
   id: string;
   name: string;
   /** the school of practice it is, as `question:school`: it comes first where the shop chose it */
   school?: string;
   minutes: readonly [active: number, passive: number, finishing: number];
+  /** it is rinsed this way, and dries */
+  dries?: Drying;
   active: readonly WrittenLine[];
   finishing?: readonly WrittenLine[];
   /** what leaves the machine this way */
   parts?: readonly WrittenPart[];
-  /** tests that this way asks for beside those of the task */
+  /** tests that this way asks for; left out: those of the task */
   proofs?: readonly ProofId[];
+  /** it needs nothing undone, though the usual way does */
+  inPlace?: true;
+}
+
+/** What a wait is, and the shared place it takes. */
+export interface WrittenWait {
+  verb: string;
+  place: 'wash' | 'drying' | 'sun' | 'window' | null;
 }
 
 /**
@@ -34,13 +49,25 @@ export interface Written {
   ways?: readonly WrittenWay[];
   /** when it is clean enough */
   stop: string;
+  /** when it is clean enough for who wants to see the metal */
+  bright?: string;
   /** what commonly goes wrong */
   wrong: readonly string[];
   /** raises dust: comes before any glass */
   dusty?: boolean;
   /** glass or mirror: comes after all dust */
   glass?: boolean;
-  wait?: { verb: string; place: 'wash' | 'drying' | null };
+  /** liquid is used in the machine: after what is vacuumed */
+  wet?: boolean;
+  /** vacuums scraps that fell through: before wet work */
+  vacuums?: boolean;
+  /** flakes are raised that must be drawn off: the extraction runs */
+  extraction?: boolean;
+  /** a mount that can be pressed out of true: the sheet asks */
+  mount?: boolean;
+  wait?: WrittenWait;
+  /** it dries after it was rinsed, where the shop dries such things */
+  dries?: Drying;
   proofs?: readonly ProofId[];
   /** what leaves the machine the usual way, beside what its opening takes out */
   parts?: readonly WrittenPart[];
@@ -59,8 +86,6 @@ export interface WrittenPart {
 
 /** Dismantling in words: opening, closing, what leaves the machine, what to check after. */
 export interface WrittenOpening {
-  /** minutes of `openings` spent opening; the rest closes */
-  openMinutes: number;
   open: readonly WrittenLine[];
   close: readonly WrittenLine[];
   parts: readonly WrittenPart[];

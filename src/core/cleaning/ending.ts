@@ -1,6 +1,6 @@
 import { isBegun, type Progress, type SheetEventWhat } from './progress';
 import { wayOf, type RunSheet } from './run';
-import { lastDryAt, runningWaits } from './waits';
+import { lastDryAt, runningWaits, secondWait } from './waits';
 
 /** Glass that was cleaned before dust was raised, and not looked at since: it must be looked at again. */
 export function glassToLookAt(sheet: RunSheet, progress: Progress): string[] {
@@ -31,6 +31,16 @@ export const lookAgain = (task: string) => `look-again:${task}`;
 /** What makes a check or test needed when a task is done in one way and not in another. */
 export const inWay = (task: string, way: string) => `${task}@${way}`;
 
+/** Where a sheet keeps that a mount was pressed out of true, or may have been. */
+export const mountOf = (task: string) => `${task}~mount`;
+
+/** What makes a test needed when a mount was pressed. */
+export const pressed = (task: string) => `${task}~pressed`;
+
+/** Whether somebody said that the mount of a task was touched or pressed. */
+export const isPressed = ({ ways }: Pick<Progress, 'ways'>, task: string) =>
+  ways.get(mountOf(task)) === 'pressed';
+
 /** The checks or tests that what was begun makes needed. */
 export function needed<K extends 'checks' | 'proofs'>(
   sheet: Pick<RunSheet, 'tasks' | K>,
@@ -41,12 +51,22 @@ export function needed<K extends 'checks' | 'proofs'>(
   const changed = (id: string) =>
     progress.marks.get(id)?.result !== 'looked-fine' && isBegun(progress, id);
   const holds = (because: string) => {
+    const mount = sheet.tasks.find(({ id }) => because === pressed(id));
+    if (mount) return isPressed(progress, mount.id);
     const task = sheet.tasks.find(({ id }) => because.startsWith(`${id}@`));
     return task
       ? because === inWay(task.id, wayOf(task, progress.ways).id) && changed(task.id)
       : changed(because);
   };
   return sheet[which].filter(({ because }) => because.some(holds));
+}
+
+/** The tests that a sheet comes to when all of it is done, each task in the way that comes first. */
+export function expectedOf({ tasks, proofs }: Pick<RunSheet, 'tasks' | 'proofs'>) {
+  const first = new Set(tasks.map(({ id, ways }) => inWay(id, ways[0]!.id)));
+  return proofs.filter(({ because }) =>
+    because.some((one) => one.startsWith('open:') || first.has(one)),
+  );
 }
 
 /** The check that everything is dry. */
@@ -154,9 +174,9 @@ export function allInOrder(sheet: RunSheet, progress: Progress): SheetEventWhat[
         return [
           // whoever finds all dry before its time says so
           ...(one.check === dryCheck
-            ? runningWaits(sheet, progress).map(({ of }): SheetEventWhat => ({
+            ? runningWaits(sheet, progress).map(({ of, second }): SheetEventWhat => ({
                 kind: 'wait over',
-                of,
+                of: second ? secondWait(of) : of,
                 why: 'found dry',
               }))
             : []),

@@ -1,6 +1,6 @@
 import { millisecondsPerMinute } from '../units/time';
 import { inOrder, progressOf, type SheetEvent } from './progress';
-import { wayOf, type RunSheet } from './run';
+import { minutesOf, type RunSheet } from './run';
 import { doneAt } from './waits';
 
 /** A pause longer than this between two presses is no work. */
@@ -23,7 +23,7 @@ export function handsOnMinutes(sheet: RunSheet, events: Iterable<SheetEvent>): M
   const waitEnds = new Map(
     sheet.tasks.map((task) => {
       const begun = doneAt(sheet, progress, { task: task.id, part: 'active' });
-      const { passive } = wayOf(task, progress.ways).minutes;
+      const { passive } = minutesOf(task, progress.ways);
       return [task.id, begun === null ? 0 : begun + passive * millisecondsPerMinute];
     }),
   );

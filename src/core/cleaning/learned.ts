@@ -41,5 +41,6 @@ export function withLearned(usual: Minutes, learned: LearnedMinutes | null): Min
     active: Math.max(1, learned.minutes - finishing),
     passive: usual.passive,
     finishing,
+    ...(usual.drying !== undefined && { drying: usual.drying }),
   };
 }

@@ -1,8 +1,11 @@
 /** What must have happened to another task before one begins. */
 export interface Before {
   id: string;
-  /** `begun`: its first hands-on part is over; `over`: its wait and its finishing too */
-  until: 'begun' | 'over';
+  /**
+   * `begun`: its first hands-on part is over; `worked`: its finishing too, though it may still dry; `over`:
+   * all its waits as well
+   */
+  until: 'begun' | 'worked' | 'over';
   /** the rule it comes from, for saying so */
   rule: string;
 }
@@ -16,6 +19,8 @@ export interface SheetTask {
   passive: number;
   /** hands-on at the end, 0 when the wait ends it */
   finishing: number;
+  /** a second wait, after the finishing; 0 where there is none */
+  drying?: number | undefined;
   after?: readonly Before[];
 }
 
@@ -78,7 +83,8 @@ export function orderSheet(tasks: readonly SheetTask[], most = exactTasks): Shee
 /** All parts of all tasks, each wait sat out. Minutes. */
 export function sequentialMinutes(tasks: readonly SheetTask[]): number {
   return tasks.reduce(
-    (sum, { active, passive, finishing }) => sum + active + passive + finishing,
+    (sum, { active, passive, finishing, drying = 0 }) =>
+      sum + active + passive + finishing + drying,
     0,
   );
 }
@@ -204,7 +210,8 @@ function advance(rules: Rules, state: Progress, index: number): Progress {
   const begins = state.phase[index] === 0;
   const start = startOf(rules, state, index);
   const end = start + (begins ? task.active : task.finishing);
-  const until = begins ? end + task.passive : end;
+  const ends = !begins || task.finishing === 0;
+  const until = end + (begins ? task.passive : 0) + (ends ? (task.drying ?? 0) : 0);
   return {
     phase: state.phase.with(index, begins && task.finishing > 0 ? 1 : 2),
     until: state.until.with(index, until),
@@ -233,8 +240,8 @@ function open({ tasks, before }: Rules, state: Progress): number[] {
 }
 
 /** What still follows the hands-on part that comes next. */
-const tail = ({ passive, finishing }: SheetTask, phase: 0 | 1 | 2) =>
-  phase === 0 ? passive + finishing : 0;
+const tail = ({ passive, finishing, drying = 0 }: SheetTask, phase: 0 | 1 | 2) =>
+  drying + (phase === 0 ? passive + finishing : 0);
 
 /** Soonest to begin first, then the longest wait behind it, then as listed. */
 function byPromise(rules: Rules, state: Progress) {
@@ -338,27 +345,34 @@ function soonest(
 ): number {
   let work = 0;
   let least = finish;
-  const begunAt: number[] = [];
-  const overAt: number[] = [];
+  const at = {
+    begun: [] as number[],
+    worked: [] as number[],
+    over: [] as number[],
+  };
   for (const index of sorted) {
-    const { active, passive, finishing } = tasks[index]!;
+    const { active, passive, finishing, drying = 0 } = tasks[index]!;
     if (phase[index] === 2) {
-      begunAt[index] = now;
-      overAt[index] = until[index]!;
+      at.begun[index] = now;
+      at.worked[index] = now;
+      at.over[index] = until[index]!;
     } else if (phase[index] === 1) {
       work += finishing;
-      begunAt[index] = now;
-      overAt[index] = Math.max(now, until[index]!) + finishing;
+      at.begun[index] = now;
+      at.worked[index] = Math.max(now, until[index]!) + finishing;
+      at.over[index] = at.worked[index] + drying;
     } else {
       work += active + finishing;
       let start = now;
       for (const { index: other, until: when } of before[index]!) {
-        start = Math.max(start, (when === 'begun' ? begunAt : overAt)[other]!);
+        start = Math.max(start, at[when][other]!);
       }
-      begunAt[index] = start + active;
-      overAt[index] = start + active + passive + finishing;
+      at.begun[index] = start + active;
+      // a task without a finishing is worked when its hands-on part is
+      at.worked[index] = finishing > 0 ? at.begun[index] + passive + finishing : at.begun[index];
+      at.over[index] = start + active + passive + finishing + drying;
     }
-    least = Math.max(least, overAt[index]!);
+    least = Math.max(least, at.over[index]!);
   }
   return Math.max(least, now + work);
 }

@@ -1,4 +1,6 @@
 import { elapsed, type Minutes } from '../care/minutes';
+import { leastOpen, type Exposure } from './exposure';
+import type { StepFacts } from './step';
 import {
   orderSheet,
   timeInOrder,
@@ -16,6 +18,10 @@ export interface Line {
   text: string;
   /** why it must not be skipped; `null` where that is plain */
   why: string | null;
+  /** the same as data, where it was composed from build and method */
+  facts?: StepFacts | null;
+  /** the shop's own words for it: what they stand for, and why */
+  ours?: { instead: string; reason: string; by: string };
 }
 
 /** One way to do a task, with its own time and steps. */
@@ -29,11 +35,24 @@ export interface Way {
   parts: readonly PartWanted[];
 }
 
+/** Places that one thing at a time takes. */
+export type Place = 'wash' | 'drying' | 'sun' | 'window';
+
 /** What the wait of a task is, and the shared place it takes. */
 export interface Wait {
   /** "soaks", "dries", "discharges" */
   verb: string;
-  place: 'wash' | 'drying' | null;
+  place: Place | null;
+}
+
+/** A place where something dries after it was rinsed, and how long it takes there. */
+export interface DryingPlace {
+  id: string;
+  name: string;
+  place: Place | null;
+  minutes: number;
+  /** where it is dry and warm enough only at some times of the year */
+  seasonal: boolean;
 }
 
 /** A care task as a sheet has it. */
@@ -59,6 +78,14 @@ export interface RunTask {
   dusty: boolean;
   glass: boolean;
   wait: Wait;
+  /** where it may dry after it was rinsed, the shop's first; none where nothing is rinsed */
+  dryings?: readonly DryingPlace[];
+  /** what the machine runs on while it dries; `null`: it waits */
+  standIn?: string | null;
+  /** a mount that may be pressed out of true: what was pressed is proved */
+  mount?: boolean;
+  /** what the card says that bites here: "Never acetone on the shield" */
+  card?: readonly string[];
   /** at least one; the first is the shop's */
   ways: readonly Way[];
   /** whether its minutes are the shop's own median */
@@ -125,11 +152,37 @@ export interface RunSheet {
   /** the order found when the sheet was made */
   sequence: readonly Stretch[];
   exact: boolean;
+  /** openings in which something delicate stands open */
+  exposures?: readonly Exposure[];
+  /** ids of ways that this machine turns round but that together leave no order: they do not hold here */
+  setAside?: readonly string[];
+  /** between two cuts of a job: the machine stays on, the beam disarmed */
+  between?: boolean;
 }
 
 /** The way a task is done: the one chosen, else the shop's. */
 export function wayOf(task: RunTask, chosen: ReadonlyMap<string, string>): Way {
   return task.ways.find(({ id }) => id === chosen.get(task.id)) ?? task.ways[0]!;
+}
+
+/** What decides a choice made on a sheet where it dries. */
+export const dryingOf = (task: string) => `${task}~dries`;
+
+/** The minutes of a task in the way it is done, and where it dries. None while the machine runs on a stand-in. */
+export function minutesOf(task: RunTask, chosen: ReadonlyMap<string, string>): Minutes {
+  const { minutes } = wayOf(task, chosen);
+  if (!minutes.drying || !task.dryings?.length) return minutes;
+  const place = task.dryings.find(({ id }) => id === chosen.get(dryingOf(task.id)));
+  return { ...minutes, drying: (place ?? task.dryings[0]!).minutes };
+}
+
+/** Where a task dries as things stand; `null` where it does not. */
+export function dryingPlace(
+  task: RunTask,
+  chosen: ReadonlyMap<string, string>,
+): DryingPlace | null {
+  if (!wayOf(task, chosen).minutes.drying || !task.dryings?.length) return null;
+  return task.dryings.find(({ id }) => id === chosen.get(dryingOf(task.id))) ?? task.dryings[0]!;
 }
 
 /** A sheet's work as the order needs it, with the ways that were chosen. */
@@ -143,18 +196,24 @@ export function sheetTasks(
   // where nothing else decides, as listed: what closes comes last
   return [
     ...pieces.filter(opens).map(piece),
-    ...tasks.map((task) => ({ id: task.id, ...wayOf(task, ways).minutes, after: task.after })),
+    ...tasks.map((task) => {
+      const minutes = minutesOf(task, ways);
+      // on slats the machine is back while the honeycomb dries: its drying holds nothing up
+      return { id: task.id, ...minutes, ...(task.standIn && { drying: 0 }), after: task.after };
+    }),
     ...pieces.filter((one) => !opens(one)).map(piece),
   ];
 }
 
 /** The order found for a sheet. The pieces are tied by rules, so more of them are ordered for certain. */
 export function bestOrder(
-  sheet: Pick<RunSheet, 'tasks' | 'pieces'>,
+  sheet: Pick<RunSheet, 'tasks' | 'pieces' | 'exposures'>,
   ways: ReadonlyMap<string, string> = new Map(),
 ) {
   const exactly = sheet.tasks.length <= 9 ? Infinity : 0;
-  return orderSheet(sheetTasks(sheet, ways), exactly);
+  const tasks = sheetTasks(sheet, ways);
+  const found = orderSheet(tasks, exactly);
+  return { ...found, ...leastOpen(tasks, found, sheet.exposures ?? []) };
 }
 
 /** A sheet in the order in force, on its clock. */
@@ -188,7 +247,7 @@ function oneAfterAnother(
     tasks.reduce(
       (all, task) =>
         all +
-        elapsed(wayOf(task, ways).minutes) +
+        elapsed(minutesOf(task, ways)) +
         [
           ...new Set(
             task.after

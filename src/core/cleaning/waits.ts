@@ -1,12 +1,14 @@
 import { millisecondsPerMinute } from '../units/time';
 import type { Stretch } from './order';
 import type { Progress } from './progress';
-import { linesOf, wayOf, type RunSheet } from './run';
+import { linesOf, minutesOf, type RunSheet } from './run';
 
 /** A wait that runs, or is over and not yet taken up. */
 export interface RunningWait {
   /** the task or piece that waits */
   of: string;
+  /** the second wait of a task: it dries after it was rinsed */
+  second?: true;
   from: number;
   /** UTC milliseconds */
   until: number;
@@ -32,12 +34,14 @@ const unshortened = 'isolate';
  */
 export function runningWaits(sheet: RunSheet, progress: Progress): RunningWait[] {
   const waits: RunningWait[] = [];
-  const add = (of: string, passive: number, from: number | null) => {
+  const add = (of: string, passive: number, from: number | null, second = false) => {
     if (passive === 0 || from === null) return;
-    const ended = of === unshortened ? undefined : progress.waitsOver.get(of);
+    const key = second ? secondWait(of) : of;
+    const ended = of === unshortened ? undefined : progress.waitsOver.get(key);
     const until = from + passive * millisecondsPerMinute;
     waits.push({
       of,
+      ...(second && { second: true }),
       from,
       until: ended && ended.at >= from ? Math.min(until, ended.at) : until,
     });
@@ -50,17 +54,26 @@ export function runningWaits(sheet: RunSheet, progress: Progress): RunningWait[]
     );
   }
   for (const task of sheet.tasks) {
-    const { passive, finishing } = wayOf(task, progress.ways).minutes;
+    const { passive, finishing, drying = 0 } = minutesOf(task, progress.ways);
     const marked = progress.marks.get(task.id);
-    // what dries to the end goes on drying when its result is known
-    if (marked?.result && (finishing > 0 || marked.result !== 'done')) continue;
+    const over = Boolean(marked?.result) && (finishing > 0 || marked!.result !== 'done');
     const begun = doneAt(sheet, progress, { task: task.id, part: 'active' });
-    add(task.id, passive, begun ?? marked?.markedAt ?? null);
+    // what dries to the end goes on drying when its result is known
+    if (!over) add(task.id, passive, begun ?? marked?.markedAt ?? null);
+    const isDone = !marked?.result || marked.result === 'done' || marked.result === 'in-part';
+    if (isDone && !task.standIn) {
+      const part = finishing > 0 ? 'finishing' : 'active';
+      const rinsed = doneAt(sheet, progress, { task: task.id, part }) ?? marked?.markedAt ?? null;
+      add(task.id, drying, rinsed, true);
+    }
   }
   return waits
-    .filter(({ of, until }) => !takenUp(sheet, progress, of, until))
+    .filter((wait) => wait.second || !takenUp(sheet, progress, wait.of, wait.until))
     .sort((a, b) => a.until - b.until);
 }
+
+/** How the second wait of a task is named where it is ended early. */
+export const secondWait = (task: string) => `${task}~dry`;
 
 /** Whether what follows a wait was begun after its end. */
 function takenUp(sheet: RunSheet, progress: Progress, of: string, until: number): boolean {

@@ -3,7 +3,7 @@ import { glassToLookAt, isAnswered, lensesUnknown, needed } from './ending';
 import { sequentialMinutes, timeInOrder, type Stretch } from './order';
 import { isBegun, type Progress } from './progress';
 import { linesOf, sheetTasks, wayOf, type RunSheet } from './run';
-import { runningWaits } from './waits';
+import { runningWaits, type RunningWait } from './waits';
 
 /**
  * Whether a stretch is done: all its written steps and, where the task ends with it, its result. Checks and
@@ -58,7 +58,9 @@ function nothingInside(sheet: RunSheet, progress: Progress, opening: string): bo
 
 /** What a stretch waits for: a wait that runs, or something that must come before it. `null`: nothing. */
 export type WaitsFor =
-  { for: 'wait'; of: string; until: number } | { for: 'rule'; before: string; rule: string } | null;
+  | { for: 'wait'; of: string; second?: true; until: number }
+  | { for: 'rule'; before: string; rule: string }
+  | null;
 
 /** Whether a stretch can be worked now. `now` in UTC milliseconds. */
 export function waitsFor(
@@ -68,12 +70,18 @@ export function waitsFor(
   now: number,
 ): WaitsFor {
   const waits = runningWaits(sheet, progress);
-  const running = (of: string) => waits.find((wait) => wait.of === of && wait.until > now);
+  const running = (of: string) => waits.findLast((wait) => wait.of === of && wait.until > now);
+  const waitFor = ({ of, second, until }: RunningWait): WaitsFor => ({
+    for: 'wait',
+    of,
+    ...(second && { second }),
+    until,
+  });
   const lens = lensesUnknown(sheet, progress).find(({ task }) => closesIn(sheet, stretch, task));
   if (lens) return { for: 'rule', before: lens.task, rule: 'lens-way' };
   if (stretch.part === 'finishing') {
     const own = running(stretch.task);
-    if (own) return { for: 'wait', of: own.of, until: own.until };
+    if (own && !own.second) return waitFor(own);
     const begun = stretchDone(sheet, progress, { task: stretch.task, part: 'active' });
     return begun ? null : { for: 'rule', before: stretch.task, rule: 'begun' };
   }
@@ -87,7 +95,7 @@ export function waitsFor(
   for (const { id, until, rule } of one?.after ?? []) {
     const parts: Stretch[] = [{ task: id, part: 'active' }];
     const other = sheet.tasks.find((task) => task.id === id);
-    if (until === 'over' && other && wayOf(other, progress.ways).minutes.finishing > 0) {
+    if (until !== 'begun' && other && wayOf(other, progress.ways).minutes.finishing > 0) {
       parts.push({ task: id, part: 'finishing' });
     }
     const steps = linesOf(sheet, { task: id, part: 'active' }, progress.ways);
@@ -98,7 +106,7 @@ export function waitsFor(
         : parts.every((part) => stretchDone(sheet, progress, part));
     if (!begun) return { for: 'rule', before: id, rule };
     const wait = until === 'over' ? running(id) : undefined;
-    if (wait) return { for: 'wait', of: id, until: wait.until };
+    if (wait) return waitFor(wait);
   }
   return null;
 }
@@ -121,19 +129,28 @@ export function minutesLeft(
   sequence: readonly Stretch[],
   now: number,
 ): number {
-  const waits = new Map(runningWaits(sheet, progress).map(({ of, until }) => [of, until]));
+  const running = runningWaits(sheet, progress);
+  const ends = (second: boolean) =>
+    new Map(
+      running
+        .filter((wait) => Boolean(wait.second) === second)
+        .map(({ of, until }): [string, number] => [of, until]),
+    );
+  const waits = ends(false);
+  const dryings = ends(true);
+  const restOf = (until: number | undefined) =>
+    until === undefined ? 0 : Math.max(0, (until - now) / millisecondsPerMinute);
   const tasks = sheetTasks(sheet, progress.ways).map((task) => {
     const begun = stretchDone(sheet, progress, { task: task.id, part: 'active' });
     const over =
       begun &&
       (task.finishing === 0 || stretchDone(sheet, progress, { task: task.id, part: 'finishing' }));
-    const until = waits.get(task.id);
-    const rest = until === undefined ? 0 : Math.max(0, (until - now) / millisecondsPerMinute);
     return {
       ...task,
       active: begun ? 0 : task.active,
-      passive: begun ? rest : task.passive,
+      passive: begun ? restOf(waits.get(task.id)) : task.passive,
       finishing: over ? 0 : task.finishing,
+      drying: over ? restOf(dryings.get(task.id)) : task.drying,
     };
   });
   // what is done stands first, so that it holds nothing up

@@ -1,7 +1,9 @@
+import { findFeature } from '../../catalogue/builds/build';
 import { causeWords } from '../../catalogue/causes';
 import { checks } from '../../catalogue/diagnosis';
 import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
+import { ourWays } from '../../core/cleaning/sheet-rules';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
 import { clockOf, dateOf, weekdays } from '../../core/units/wall-clock';
@@ -141,10 +143,33 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     case 'method choice': {
       const { question, choice, stationId } = entryData(row, 'method choice');
       const asked = methodQuestions.find(({ id }) => id === question);
-      const where = stationId ? ` at ${stationName(shop, stationId)}` : '';
+      const where = stationId
+        ? ` at ${stationName(shop, stationId)}`
+        : row.machineId
+          ? ' on this machine'
+          : '';
       return asked
         ? `Method${where}: ${asked.schools.find(({ id }) => id === choice)?.name ?? choice}`
         : `Disputed method settled: ${question.replace('disputed:', '').replaceAll('-', ' ')}`;
+    }
+    case 'machine build': {
+      const { feature, variant, own, moduleId } = entryData(row, 'machine build');
+      const known = findFeature(feature);
+      const name = own?.name ?? known?.variants.find(({ id }) => id === variant)?.name ?? variant;
+      return `Build${moduleId ? ' of its head' : ''}: ${known?.name ?? feature}: ${name}${own ? ' (in own words)' : ''}`;
+    }
+    case 'connector wait': {
+      const { minutes, source } = entryData(row, 'connector wait');
+      return `Wait before connectors: ${minutes} min (${source})`;
+    }
+    case 'order rule': {
+      const { rule, turned } = entryData(row, 'order rule');
+      const way = ourWays.find(({ id }) => id === rule);
+      return `Order of work: ${(turned ? way?.turned : way?.name) ?? rule}`;
+    }
+    case 'step words': {
+      const { instead, words } = entryData(row, 'step words');
+      return words === null ? `Step as it was: ${instead}` : `Step in own words: ${words}`;
     }
     case 'meter reading': {
       const reading = readingById(shop.db, row.id);

@@ -1,3 +1,5 @@
+import { writeEntry } from '../shop';
+import { stationById } from '../../records/machines';
 import { standingEntries } from '../../records/audit-log';
 import { listStations } from '../../records/machines';
 import { recordCare } from './care';
@@ -82,19 +84,43 @@ test('a refused method on a sheet loses nothing else that was marked', () => {
 
 test('a school is chosen for the shop or for one station; harmful ways are not offered', () => {
   const window = stationId('window');
-  const chosen = (station: string | null) =>
-    answeredQuestions(shop, station).find(({ id }) => id === 'optic-liquid')!;
+  const { machineId } = stationById(shop.db, window)!;
+  const chosen = (id: string | null) =>
+    answeredQuestions(shop, id ? { machineId, stationId: id } : null).find(
+      (one) => one.id === 'optic-liquid',
+    )!;
   expect(chosen(null)).toMatchObject({ chosen: 'isopropyl', by: null });
   must(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'optics-fluid' }));
   must(
     chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'wipes', stationId: window }),
   );
   expect(chosen(null).chosen).toBe('optics-fluid');
-  expect(chosen(window)).toMatchObject({ chosen: 'wipes', by: { person: 'Tester', here: true } });
+  expect(chosen(window)).toMatchObject({
+    chosen: 'wipes',
+    by: { person: 'Tester', for: 'station' },
+  });
+  // the machine stands between the two: nearer than the shop, farther than the station
+  must(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'acetone', machineId }));
+  expect(chosen(window).chosen).toBe('wipes');
+  expect(chosen(stationId('shield'))).toMatchObject({ chosen: 'acetone', by: { for: 'machine' } });
+  expect(chosen(null).chosen).toBe('optics-fluid');
   expect(stationMethods(shop, window, 'optics')[0]).toMatch(/wipe/);
   expect(stationMethods(shop, window, 'optics')).not.toContain('soap and water');
   expect(stationMethods(shop, stationId('shield'), 'optics')).toContain('soap and water');
   expect(refusal(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'gin' }))).toMatch(
     /not one of/,
   );
+});
+
+test('out or in place was one question once: its answers still stand, each for its own', () => {
+  const answer = (id: string) => answeredQuestions(shop).find((one) => one.id === id)!.chosen;
+  const kept = (choice: string) =>
+    writeEntry(shop, tester, {
+      kind: 'method choice',
+      machineId: null,
+      data: { question: 'in-place', choice, stationId: null },
+    });
+  kept('lens-in');
+  kept('mirrors-out');
+  expect([answer('lens-place'), answer('mirror-place')]).toEqual(['lens-in', 'mirrors-out']);
 });

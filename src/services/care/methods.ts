@@ -1,10 +1,17 @@
 import { z } from 'zod';
 import { disputedField, judgeMethod, partOf, type MatrixRule } from '../../catalogue/matrix';
-import { methodChoices, methodQuestions, type MethodQuestion } from '../../catalogue/methods';
+import {
+  methodChoices,
+  methodQuestions,
+  presentQuestion,
+  type MethodQuestion,
+} from '../../catalogue/methods';
 import type { CareGroup } from '../../core/care/care';
 import { ok } from '../../core/units/result';
 import { entryData, standingEntries } from '../../records/audit-log';
 import { machineById, stationById, type StationRow } from '../../records/machines';
+import { railsOf, runsDry } from '../../catalogue/steps/steps';
+import { buildFinder } from '../machines/builds';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
 
@@ -15,47 +22,85 @@ const settled = 'ours';
 interface Choice {
   question: string;
   choice: string;
+  machineId: string | null;
   stationId: string | null;
   at: number;
   person: string;
 }
 
 function choices(shop: Pick<Shop, 'db'>): Choice[] {
-  return standingEntries(shop.db, ['method choice']).map((row) => ({
-    ...entryData(row, 'method choice'),
-    at: row.at,
-    person: row.person,
-  }));
+  return standingEntries(shop.db, ['method choice']).map((row) => {
+    const { question, choice, stationId } = entryData(row, 'method choice');
+    return {
+      question: presentQuestion(question, choice),
+      choice,
+      machineId: row.machineId,
+      stationId,
+      at: row.at,
+      person: row.person,
+    };
+  });
+}
+
+/** Where a method is asked for: the whole shop, one machine, or one station of it. */
+export interface MethodPlace {
+  machineId: string | null;
+  stationId: string | null;
+}
+const wholeShop: MethodPlace = { machineId: null, stationId: null };
+
+/** How near a choice is to a place: its station, its machine, the shop; `null`: it is not for there. */
+function nearness(choice: Choice, { machineId, stationId }: MethodPlace): number | null {
+  if (choice.stationId !== null) return choice.stationId === stationId ? 3 : null;
+  if (choice.machineId !== null) return choice.machineId === machineId ? 2 : null;
+  return 1;
 }
 
 /** A question with the school in force. */
 export interface AnsweredQuestion extends MethodQuestion {
   chosen: string;
-  /** who chose it; `null` while our default stands */
-  by: { person: string; at: number; here: boolean } | null;
+  /** who chose it, and for what; `null` while our default stands */
+  by: { person: string; at: number; for: 'shop' | 'machine' | 'station' } | null;
 }
 
-/** Every question with what the shop, or this station, has chosen. */
-export function answeredQuestions(shop: Shop, stationId: string | null = null): AnsweredQuestion[] {
+const reaches = [null, 'shop', 'machine', 'station'] as const;
+
+/** Tells the answers in force at a place: of the station, else of its machine, else of the shop. Asks the book once. */
+export function methodsFinder(shop: Pick<Shop, 'db'>): (place: MethodPlace) => AnsweredQuestion[] {
   const made = choices(shop);
-  return methodQuestions.map((question) => {
-    const ours = made.filter(({ question: id }) => id === question.id);
-    const here = ours.findLast((one) => one.stationId !== null && one.stationId === stationId);
-    const found = here ?? ours.findLast((one) => one.stationId === null);
-    return {
-      ...question,
-      chosen: found?.choice ?? question.standard,
-      by: found ? { person: found.person, at: found.at, here: found === here } : null,
-    };
-  });
+  return (place) =>
+    methodQuestions.map((question) => {
+      let found: Choice | null = null;
+      let near = 0;
+      for (const one of made) {
+        if (one.question !== question.id) continue;
+        const at = nearness(one, place);
+        // of two for the same the later stands
+        if (at !== null && at >= near) [found, near] = [one, at];
+      }
+      return {
+        ...question,
+        chosen: found?.choice ?? question.standard,
+        by: found ? { person: found.person, at: found.at, for: reaches[near]! } : null,
+      };
+    });
 }
 
-/** Chooses a school, for the whole shop or for one station. */
+/** Every question with what the shop, or this machine or station, has chosen. */
+export function answeredQuestions(
+  shop: Pick<Shop, 'db'>,
+  place: MethodPlace | null = null,
+): AnsweredQuestion[] {
+  return methodsFinder(shop)(place ?? wholeShop);
+}
+
+/** Chooses a school, for the whole shop, for one machine or for one station. */
 export const chooseMethod = useCase(
   z.object({
     question: z.string().max(80),
     choice: z.string().max(80),
-    /** left out: the whole shop */
+    machineId: id.nullish(),
+    /** left out with the machine: the whole shop */
     stationId: id.nullish(),
   }),
   (shop, actor, input): Outcome<null> => {
@@ -65,9 +110,12 @@ export const chooseMethod = useCase(
     }
     const station = input.stationId ? stationById(shop.db, input.stationId) : null;
     if (input.stationId && !station) return refuse('That station is no longer there.', 'station');
+    if (input.machineId && !machineById(shop.db, input.machineId)) {
+      return refuse('That machine is no longer there.', 'machine');
+    }
     writeEntry(shop, actor, {
       kind: 'method choice',
-      machineId: station?.machineId ?? null,
+      machineId: station?.machineId ?? input.machineId ?? null,
       data: { question: question.id, choice: input.choice, stationId: station?.id ?? null },
     });
     return ok(null);
@@ -93,9 +141,10 @@ export function settleDispute(shop: Shop, actor: Actor, rule: string): void {
 }
 
 /** What a method is judged as for one station. */
-export function judgeFor(shop: Pick<Shop, 'db'>, station: StationRow, method: string) {
-  const card = machineById(shop.db, station.machineId)?.card ?? {};
-  return judgeMethod(method, partOf(station.kind, card));
+export function judgeFor(shop: Pick<Shop, 'db' | 'now'>, station: StationRow, method: string) {
+  const machine = machineById(shop.db, station.machineId)!;
+  const rails = railsOf(buildFinder(shop)(machine), station);
+  return judgeMethod(method, partOf(station.kind, machine.card, runsDry(rails)));
 }
 
 /**
@@ -127,11 +176,25 @@ export function checkMethod(
 export function stationMethods(shop: Shop, stationId: string, group: CareGroup): string[] {
   const station = stationById(shop.db, stationId);
   if (!station) return [];
-  const ours = answeredQuestions(shop, station.id)
+  const answers = answeredQuestions(shop, { machineId: station.machineId, stationId });
+  return waysToRecord(
+    answers,
+    group,
+    (method) => judgeFor(shop, station, method).verdict === 'harmful',
+  );
+}
+
+/** The same from answers that are known already. */
+export function waysToRecord(
+  answers: readonly AnsweredQuestion[],
+  group: CareGroup,
+  harmful: (method: string) => boolean,
+): string[] {
+  const ours = answers
     .filter(({ groups, by }) => groups.includes(group) && by !== null)
     .map(({ schools, chosen }) => schools.find(({ id }) => id === chosen)!.name);
   const liked = (method: string) => ours.some((name) => method.includes(name));
   return [...methodChoices[group]]
-    .filter((method) => judgeFor(shop, station, method).verdict !== 'harmful')
+    .filter((method) => !harmful(method))
     .sort((a, b) => Number(liked(b)) - Number(liked(a)));
 }

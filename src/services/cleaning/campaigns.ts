@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { scheduleCampaign, type Activity, type Campaign } from '../../core/cleaning/campaign';
 import { isBegun, progressOf, type Progress } from '../../core/cleaning/progress';
 import { stretchDone } from '../../core/cleaning/working';
-import { sheetTasks, type RunSheet } from '../../core/cleaning/run';
+import { dryingPlace, sheetTasks, type RunSheet } from '../../core/cleaning/run';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
 import {
@@ -107,22 +107,29 @@ function activitiesOf(sheetId: string, run: RunSheet): Activity[] {
   const places = new Map(
     [...run.tasks, ...run.pieces].map(({ id, wait }) => [id, wait.place ?? undefined]),
   );
+  const dries = new Map(
+    run.tasks.map((task) => [task.id, dryingPlace(task, new Map())?.place ?? undefined]),
+  );
+  const wait = (minutes: number, place: string | undefined) =>
+    minutes > 0 ? [{ minutes, hands: false, ...(place && { place }) }] : [];
   return tasks.flatMap((task): Activity[] => {
     const id = key(sheetId, task.id);
     const place = places.get(task.id);
+    const drying = wait(task.drying ?? 0, dries.get(task.id));
     const first: Activity = {
       id,
       segments: [
         { minutes: task.active, hands: true },
-        ...(task.passive > 0
-          ? [{ minutes: task.passive, hands: false, ...(place && { place }) }]
-          : []),
+        ...wait(task.passive, place),
+        ...(task.finishing === 0 ? drying : []),
       ],
       after: (task.after ?? []).map(({ id: other, until }) => {
         const before = key(sheetId, other);
-        return until === 'over' && finishing.get(other)
-          ? { id: endOf(before), until: 'over' }
-          : { id: before, until };
+        if (until === 'begun' || !finishing.get(other)) {
+          return { id: before, until: until === 'over' ? 'over' : 'begun' };
+        }
+        // its finishing is the first segment of its end; what dries follows it
+        return { id: endOf(before), until: until === 'worked' ? 'begun' : 'over' };
       }),
     };
     if (task.finishing === 0) return [first];
@@ -130,7 +137,10 @@ function activitiesOf(sheetId: string, run: RunSheet): Activity[] {
       first,
       {
         id: endOf(id),
-        segments: [{ minutes: task.finishing, hands: true, ...(place === 'wash' && { place }) }],
+        segments: [
+          { minutes: task.finishing, hands: true, ...(place === 'wash' && { place }) },
+          ...drying,
+        ],
         after: [{ id, until: 'over' }],
       },
     ];

@@ -1,5 +1,4 @@
-import { learnedMinutes, withLearned, type LearnedMinutes } from '../../core/cleaning/learned';
-import type { CatalogueTask } from '../../catalogue/schema';
+import { learnedMinutes, type LearnedMinutes } from '../../core/cleaning/learned';
 import { groupBy } from '../../core/units/group-by';
 import { minutesTaken } from '../../records/cleaning-minutes';
 import type { Shop } from '../shop';
@@ -29,9 +28,4 @@ export function minutesFinder(shop: Pick<Shop, 'db'>): (of: MinutesOf) => Learne
   const ofKind = learn(({ family, kind, task }) => `${family} ${kind} ${task}`);
   return ({ stationId, stationKind, family, task }) =>
     ofStation.get(`${stationId} ${task}`) ?? ofKind.get(`${family} ${stationKind} ${task}`) ?? null;
-}
-
-/** A task with the minutes it takes here. */
-export function timedTask<T extends CatalogueTask>(task: T, learned: LearnedMinutes | null): T {
-  return learned ? { ...task, minutes: withLearned(task.minutes, learned) } : task;
 }

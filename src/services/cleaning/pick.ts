@@ -4,7 +4,7 @@ import { handsOn } from '../../core/care/minutes';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
 import { usedBy, type ShelfItem } from '../inventory/inventory';
 import type { Shop } from '../shop';
-import { minutesFinder, timedTask } from './minutes';
+import { workFinder } from './work';
 
 /** A task as it can be picked for a clean-down. */
 export interface Pickable {
@@ -28,31 +28,26 @@ export interface Pickable {
 export function pickable(
   machine: MachineDue,
   items: readonly ShelfItem[],
-  learnedOf: ReturnType<typeof minutesFinder>,
+  workOf: ReturnType<typeof workFinder>,
 ): Pickable[] {
-  const one = (station: StationDue, { task, standing }: TaskDue): Pickable => ({
-    stationId: station.id,
-    task: task.key,
-    station: station.name,
-    name: task.name,
-    minutes: handsOn(
-      timedTask(
-        task,
-        learnedOf({
-          stationId: station.id,
-          stationKind: station.kind,
-          family: machine.family,
-          task: task.key,
-        }),
-      ).minutes,
-    ),
-    used: standing.used,
-    first: standing.first,
-    state: standing.state,
-    criticality: task.criticality,
-    whole: station.kind === 'whole',
-    uses: Object.fromEntries(usedBy(items, [{ stationKind: station.kind, task, replaced: false }])),
-  });
+  const one = (station: StationDue, { task: listed, standing }: TaskDue): Pickable => {
+    const { task } = workOf(machine, station, listed);
+    return {
+      stationId: station.id,
+      task: task.key,
+      station: station.name,
+      name: task.name,
+      minutes: handsOn(task.minutes),
+      used: standing.used,
+      first: standing.first,
+      state: standing.state,
+      criticality: task.criticality,
+      whole: station.kind === 'whole',
+      uses: Object.fromEntries(
+        usedBy(items, [{ stationKind: station.kind, task, replaced: false }]),
+      ),
+    };
+  };
   return machine.stations
     .flatMap((station) => station.tasks.map((task) => one(station, task)))
     .sort((a, b) => compareStates(b.state, a.state));
@@ -65,13 +60,13 @@ export function isTakenUp({ state, whole }: Pickable): boolean {
 
 /** How much is due on each machine, in tasks and hands-on minutes as long as they take here. */
 export function dueLoads(
-  shop: Pick<Shop, 'db'>,
+  shop: Pick<Shop, 'db' | 'now'>,
   machines: readonly MachineDue[],
 ): Map<string, { tasks: Pickable[]; minutes: number }> {
-  const learnedOf = minutesFinder(shop);
+  const workOf = workFinder(shop);
   return new Map(
     machines.map((machine) => {
-      const tasks = pickable(machine, [], learnedOf).filter(isTakenUp);
+      const tasks = pickable(machine, [], workOf).filter(isTakenUp);
       return [machine.id, { tasks, minutes: tasks.reduce((sum, one) => sum + one.minutes, 0) }];
     }),
   );

@@ -1,23 +1,41 @@
 import { cautions as cautionTexts } from '../../catalogue/cautions';
-import type { CatalogueTask } from '../../catalogue/schema';
-import type { WrittenLine, WrittenPart } from '../../catalogue/steps/written';
+import type { Build } from '../../catalogue/builds/build';
+import type { Composed } from '../../catalogue/steps/compose';
+import type { WrittenPart } from '../../catalogue/steps/written';
 import type { Minutes } from '../../core/care/minutes';
 import type { Line, PartWanted } from '../../core/cleaning/run';
+import type { TaskWork } from './work';
 
 /** A task on a sheet with where it is done. */
 export interface SheetPlace {
   stationId: string;
   stationKind: string;
+  slug: string;
   station: string;
-  task: CatalogueTask;
+  work: TaskWork;
   /** ways the shop may record, its own first */
   methods: readonly string[];
-  /** whether a way of doing it harms what the station is made of */
-  harmful: (method: string) => boolean;
-  /** schools the shop has chosen, as `question:school` */
-  schools: ReadonlySet<string>;
-  /** how many cleanings its minutes were learned from; `null`: the starting minutes */
-  learned: number | null;
+}
+
+/** A written step in the shop's own words. */
+export interface OwnWords {
+  words: string;
+  reason: string;
+  by: string;
+}
+
+/** The machine of a sheet. */
+export interface SheetMachine {
+  build: Build;
+  card: Readonly<Record<string, string>>;
+  /** minutes before connectors are touched, and where they are from */
+  connectorWait: { minutes: number; source: string | null };
+  /** ids of our own ways that are turned round here */
+  turned: ReadonlySet<string>;
+  /** what the shop says in place of a written step, by its text */
+  ownWords: ReadonlyMap<string, OwnWords>;
+  /** sun and wind dry at this time of the year */
+  warm: boolean;
 }
 
 export const placeId = (stationId: string, task: string) => `${stationId}.${task}`;
@@ -31,12 +49,23 @@ export const cautionText = new Map(cautionTexts.map(({ id, text }) => [id, text]
 export const spoken = (ids: readonly string[]) =>
   ids.filter((id) => id !== 'isolate').map((id) => cautionText.get(id) ?? id);
 
-export function numbered(id: string, letter: string, lines: readonly WrittenLine[]): Line[] {
-  return lines.map((line, index) => ({
-    id: `${id}#${letter}${index + 1}`,
-    text: typeof line === 'string' ? line : line[0],
-    why: typeof line === 'string' ? null : line[1],
-  }));
+/** Composed steps as lines of a sheet, in the shop's own words where it has them. */
+export function numbered(
+  id: string,
+  letter: string,
+  lines: readonly Composed[],
+  ownWords: SheetMachine['ownWords'],
+): Line[] {
+  return lines.map(({ text, why, facts }, index): Line => {
+    const own = ownWords.get(text);
+    return {
+      id: `${id}#${letter}${index + 1}`,
+      text: own?.words ?? text,
+      why,
+      ...(facts && { facts }),
+      ...(own && { ours: { instead: text, reason: own.reason, by: own.by } }),
+    };
+  });
 }
 
 export function partsOf(id: string, parts: readonly WrittenPart[]): PartWanted[] {

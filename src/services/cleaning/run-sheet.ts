@@ -1,200 +1,294 @@
-import { openingFor, openings, openingsUnder } from '../../catalogue/openings';
-import type { CatalogueTask, Family } from '../../catalogue/schema';
-import { everySheet, refitChecks, writtenProofs } from '../../catalogue/steps/checks';
-import { isolationLines, writtenOpening } from '../../catalogue/steps/openings';
-import { writtenSteps } from '../../catalogue/steps/steps';
-import type { ProofId, Written, WrittenWay } from '../../catalogue/steps/written';
-import { inWay } from '../../core/cleaning/ending';
+import { ownUndo } from '../../catalogue/builds/build';
+import {
+  closingName,
+  dustyOpenings,
+  exposes,
+  liesUnder,
+  openingName,
+  openings,
+} from '../../catalogue/openings';
+import { compose, type By } from '../../catalogue/steps/compose';
+import { dryingPlaces } from '../../catalogue/steps/drying';
+import {
+  isolationLines,
+  safetyFor,
+  touchesConnectors,
+  writtenOpening,
+  type Safety,
+} from '../../catalogue/steps/openings';
+import type { ProofId, WrittenLine } from '../../catalogue/steps/written';
+import { expectedOf } from '../../core/cleaning/ending';
 import type { Before } from '../../core/cleaning/order';
 import {
   bestOrder,
-  type Check,
-  type ProofWanted,
   type RunPiece,
   type RunSheet,
   type RunTask,
   type Way,
 } from '../../core/cleaning/run';
-import {
-  earliness,
-  isBehindNozzle,
-  rulesBetween,
-  openPieces,
-  closePieces,
-  dustyOpenings,
-} from './run-rules';
-import type { SheetPlace } from './run-parts';
-import { numbered, partsOf, placeId, spoken, none, noWait, cautionText } from './run-parts';
+import { sheetRules, type OpeningTraits } from '../../core/cleaning/sheet-rules';
+import { traitsOf } from './run-traits';
+import { checksOf, proofMinutes, proofsOf } from './run-end';
+import type { SheetMachine, SheetPlace } from './run-parts';
+import { none, noWait, numbered, partsOf, placeId, spoken } from './run-parts';
 
-/** A task the shop added itself has its note for a step. */
-function ownSteps(task: CatalogueTask): Written {
+/** What is done first where nothing else decides: the first look, what airs or soaks longest, the vacuum. */
+const early = ['debris', 'frame', 'outlet-fan', 'honeycomb', 'under-bed', 'crumb-tray'];
+const earliness = ({ stationKind }: SheetPlace) =>
+  early.includes(stationKind) ? early.indexOf(stationKind) : early.length;
+
+const idOf = ({ stationId, work }: SheetPlace) => placeId(stationId, work.task.key);
+
+function waysOf(
+  id: string,
+  { work }: SheetPlace,
+  machine: SheetMachine,
+  opened: ReadonlySet<string>,
+) {
+  const dismantled = work.openings.some((opening) => opened.has(opening));
+  return work.ways
+    .filter(({ inPlace }, index) => index === 0 || inPlace || !work.ways[0]!.inPlace || dismantled)
+    .map((way): Way => {
+      const usual = way.id === 'usual';
+      return {
+        id: way.id,
+        name: way.name,
+        // the place it dries at says for how long
+        minutes: { ...way.minutes, ...(way.dries && { drying: 1 }) },
+        active: numbered(id, usual ? 'a' : `${way.id}-a`, way.active, machine.ownWords),
+        finishing: numbered(id, usual ? 'f' : `${way.id}-f`, way.finishing, machine.ownWords),
+        parts: partsOf(usual ? id : `${id}.${way.id}`, way.parts),
+      };
+    });
+}
+
+/** What the machine card says that bites at a task: where the shop wrote "never". */
+function cardLines({ card, build }: SheetMachine, { stationKind, work }: SheetPlace): string[] {
+  const said: string[] = [];
+  const never = card['never']?.trim();
+  if (never) said.push(`Never on this machine: ${never}`);
+  if (['honeycomb', 'slats'].includes(stationKind)) {
+    said.push(`Bed: ${card['bed']?.trim() || 'metal not on the card; taken for aluminium'}`);
+  }
+  if (stationKind === 'lens' && card['lens']?.trim()) said.push(`Lens: ${card['lens'].trim()}`);
+  if (stationKind === 'lens' && build.variants['lens-size'] === 'one-size') {
+    said.push('One size of lens fits this head; a larger one needs another head.');
+  }
+  if (stationKind === 'clear-parts') {
+    said.push(`Lid: ${card['lid']?.trim() || 'material not on the card; taken for acrylic'}`);
+  }
+  if (stationKind === 'filter' && card['filter']?.trim())
+    said.push(`Filter: ${card['filter'].trim()}`);
+  if (work.written.drawing === 'fan' && card['fan']?.trim()) {
+    said.push(`Fan: ${card['fan'].trim()}`);
+  }
+  return said;
+}
+
+function taskOf(
+  place: SheetPlace,
+  machine: SheetMachine,
+  opened: ReadonlySet<string>,
+  after: readonly Before[],
+): RunTask {
+  const { work } = place;
+  const { written, task } = work;
+  const id = idOf(place);
+  const ways = waysOf(id, place, machine, opened);
+  const dries = work.ways.find((way) => way.dries)?.dries;
+  const standsIn = place.stationKind === 'honeycomb' && work.build.variants['stand-in'] === 'slats';
   return {
-    drawing: 'surface',
-    active: [task.note],
-    ...(task.minutes.finishing > 0 && { finishing: ['Finish it.'] }),
-    stop: 'As your own instruction says.',
-    wrong: [],
-    dusty: task.group === 'bed' || task.group === 'air',
-    glass: task.group === 'optics',
+    kind: 'task',
+    id,
+    stationId: place.stationId,
+    task: task.key,
+    station: place.station,
+    name: work.own ? task.name : task.key.replaceAll('-', ' '),
+    drawing: written.drawing,
+    lookOnly: task.lookOnly,
+    tools: task.tools,
+    cautions: spoken(task.cautions),
+    methods: place.methods,
+    stop: work.stop,
+    wrong: written.wrong,
+    dusty: written.dusty ?? false,
+    glass: written.glass ?? false,
+    wait: written.wait ?? { verb: 'waits', place: null },
+    ...(dries && { dryings: dryingPlaces(dries, work.by.school('drying'), machine.warm) }),
+    ...(standsIn && { standIn: 'slats or prisms' }),
+    ...(written.mount && { mount: true }),
+    card: cardLines(machine, place),
+    ways,
+    learned: work.learned,
+    after,
   };
 }
 
-function waysOf(id: string, place: SheetPlace, written: Written): Way[] {
-  const { task } = place;
-  const usual: Way & { school?: string } = {
-    id: 'usual',
-    name: written.name ?? 'the usual way',
-    minutes: task.minutes,
-    active: numbered(id, 'a', written.active),
-    // minutes without steps still need a press
-    finishing: numbered(
-      id,
-      'f',
-      written.finishing ?? (task.minutes.finishing > 0 ? ['Finish it, and look at it again.'] : []),
-    ),
-    parts: partsOf(id, written.parts ?? []),
-  };
-  const others = (written.ways ?? [])
-    .filter(({ name }) => !place.harmful(name))
-    .map((way: WrittenWay) => ({
-      id: way.id,
-      name: way.name,
-      minutes: { active: way.minutes[0], passive: way.minutes[1], finishing: way.minutes[2] },
-      active: numbered(id, `${way.id}-a`, way.active),
-      finishing: numbered(id, `${way.id}-f`, way.finishing ?? []),
-      parts: partsOf(id, way.parts ?? []),
-      school: way.school,
-    }));
-  const all = [usual, ...others];
-  const chosen = all.findIndex(({ school }) => school !== undefined && place.schools.has(school));
-  if (chosen > 0) all.unshift(...all.splice(chosen, 1));
-  return all.map(({ school: _, ...way }) => way);
+/** Between two cuts of a job: only the glass, by hand, with the machine left on. */
+export interface SheetMode {
+  between?: boolean;
+  /** `false`: without looking for the order, where nobody will read it */
+  ordered?: boolean;
 }
 
 /**
- * The written sheet of a clean-down: what to do, under which rules, in the order that is done soonest.
- * @param ordered `false`: without looking for that order, where nobody will read it
+ * The written sheet of a clean-down: what to do, under which rules, in the order that is done soonest. How far
+ * the machine is made safe, what is waited for, asked and proved follows from what is opened.
  */
 // eslint-disable-next-line max-lines-per-function -- one sheet put together, each part from the ones before
-export function buildRun(family: Family, places: readonly SheetPlace[], ordered = true): RunSheet {
-  const opened = openedBy(family, places);
-  const written = new Map(
-    places.map((place) => [
-      place,
-      writtenSteps(family.id, place.stationKind, place.task.key) ?? ownSteps(place.task),
-    ]),
+export function buildRun(
+  machine: SheetMachine,
+  listed: readonly SheetPlace[],
+  { between = false, ordered = true }: SheetMode = {},
+): RunSheet {
+  const { build } = machine;
+  const places = listed.toSorted((a, b) => earliness(a) - earliness(b));
+  const wanted = new Set(places.flatMap(({ work }) => work.openings));
+  const words = new Map(
+    openings.flatMap(({ id }) => {
+      const written = wanted.has(id) ? writtenOpening(build, id) : null;
+      return written ? [[id, written] as const] : [];
+    }),
   );
-  const id = (place: SheetPlace) => placeId(place.stationId, place.task.key);
+  const opened = new Set(words.keys());
+  const by = sheetBy(places, machine);
+  const lines = (id: string, written: readonly WrittenLine[]) =>
+    numbered(id, 's', compose(written, by), machine.ownWords);
+
+  const traits = listed.map((place, index) => traitsOf(place, index, opened));
+  const byId = new Map(traits.map((one) => [one.id, one]));
+  const openingTraits = [...opened].map((id): OpeningTraits => ({
+    id,
+    under: liesUnder(build, id, opened),
+    connectors: touchesConnectors(build, id),
+    exposes: exposes(build, id),
+    dusty: dustyOpenings.includes(id),
+  }));
+  const rules = sheetRules(
+    places.map((place) => byId.get(idOf(place))!),
+    openingTraits,
+    machine.turned,
+  );
+  const extraction =
+    build.variants['exhaust'] === 'own-plug' && traits.some((one) => one.extraction);
+  const tasks = places.map((place) =>
+    taskOf(place, machine, opened, rules.works.get(idOf(place))!),
+  );
+
+  const safety = between ? 'disarmed' : safetyOf(machine, places);
+  const waitsForConnectors =
+    openingTraits.some(({ connectors }) => connectors) ||
+    traits.some(({ connectors }) => connectors);
   const isolate: RunPiece = {
     kind: 'isolate',
     id: 'isolate',
-    title: 'Make it safe',
-    minutes: { active: 2, passive: family.isolationMinutes, finishing: 0 },
+    title: between ? 'Pause the job' : 'Make it safe',
+    minutes: {
+      active: safety === 'isolated' ? 2 : 1,
+      passive: waitsForConnectors ? machine.connectorWait.minutes : 0,
+      finishing: 0,
+    },
     wait: { verb: 'discharges', place: null },
-    lines: numbered('isolate', 's', isolationLines(family.id)),
+    lines: lines(
+      'isolate',
+      isolationLines(build, {
+        safety,
+        lower: traits.some(({ openings: at, mirror }) => at.includes('bed-out') || mirror !== null),
+        draught: traits.some(({ duct }) => duct) || opened.has('rear-off'),
+        extraction,
+        board: opened.has('module-top-off'),
+      }),
+    ),
     parts: [],
-    cautions: spoken(family.cautions.filter((one) => one !== 'open-beam')),
+    cautions: [
+      ...spoken(safetyCautions(build.family, between)),
+      ...(machine.card['breaker']?.trim() ? [`Breaker: ${machine.card['breaker'].trim()}`] : []),
+      ...(waitsForConnectors && machine.connectorWait.source
+        ? [
+            `${machine.connectorWait.minutes} min before connectors: ${machine.connectorWait.source}`,
+          ]
+        : []),
+    ],
     after: [],
   };
-  const layOut = [...new Set(places.flatMap(({ task }) => task.tools))].sort();
+  const layOut = [...new Set(places.flatMap(({ work }) => work.task.tools))].sort();
   const layout: RunPiece = {
     kind: 'layout',
     id: 'layout',
     title: 'Lay out tools and supplies',
-    minutes: { ...none, active: 3 },
+    minutes: { ...none, active: layoutMinutes(safety, opened, between) },
     wait: noWait,
-    lines: numbered('layout', 's', [
-      'Everything on the list lies ready, on a clean cloth, counted.',
-      [
-        'Brushes for optics and boards are new, or kept for that alone.',
-        'A brush that has seen grease leaves it on the glass.',
-      ],
-      'A dish for screws, pens for marks, a lidded metal bin for rags.',
-    ]),
+    lines: lines(
+      'layout',
+      opened.size === 0
+        ? ['Everything on the list lies ready, on a clean cloth.']
+        : [
+            'Everything on the list lies ready, on a clean cloth, counted.',
+            [
+              'Brushes for optics and boards are new, or kept for that alone.',
+              'A brush that has seen grease leaves it on the glass.',
+            ],
+            'A dish for screws, pens for marks, a lidded metal bin for rags.',
+          ],
+    ),
     parts: [],
     cautions: [],
     after: [{ id: 'isolate', until: 'begun', rule: 'isolate' }],
   };
-  const tasks = places
-    .toSorted((a, b) => earliness(a) - earliness(b))
-    .map((place): RunTask => {
-      const words = written.get(place)!;
-      const { task } = place;
-      const ownTask = writtenSteps(family.id, place.stationKind, task.key) === null;
-      const under = openingFor(family.id, place.stationKind, task);
-      const opener = opened.has(under) ? `open:${under}` : null;
-      const connectors = place.stationKind === 'cables';
-      return {
-        kind: 'task',
-        id: id(place),
-        stationId: place.stationId,
-        task: task.key,
-        station: place.station,
-        name: ownTask ? task.name : task.key.replaceAll('-', ' '),
-        drawing: words.drawing,
-        lookOnly: task.lookOnly,
-        tools: task.tools,
-        cautions: spoken(task.cautions),
-        methods: place.methods,
-        stop: words.stop,
-        wrong: words.wrong,
-        dusty: words.dusty ?? false,
-        glass: words.glass ?? false,
-        wait: words.wait ?? { verb: 'waits', place: null },
-        ways: waysOf(id(place), place, words),
-        learned: place.learned,
-        after: [
-          {
-            id: 'isolate',
-            until: connectors ? 'over' : 'begun',
-            rule: connectors ? 'discharge' : 'isolate',
-          },
-          { id: 'layout', until: 'begun', rule: 'tools' },
-          ...(opener ? [{ id: opener, until: 'begun', rule: 'opening' } as const] : []),
-          // where the nozzle comes off anyway, the glass behind it is reached through there
-          ...(isBehindNozzle(place) && opened.has('nozzle-off') && opener !== 'open:nozzle-off'
-            ? [{ id: 'open:nozzle-off', until: 'begun', rule: 'opening' } as const]
-            : []),
-          ...(words.glass
-            ? dustyOpenings
-                .filter((one) => opened.has(one) && one !== under)
-                .map((one): Before => ({ id: `open:${one}`, until: 'begun', rule: 'dust' }))
-            : []),
-          ...rulesBetween(place, places, written),
-        ],
-      };
-    });
-  const pieces = [
-    isolate,
-    layout,
-    ...openPieces(family, opened, places, written),
-    ...closePieces(family, opened, places),
-  ];
-  const closing = pieces.filter(({ kind }) => kind === 'close').map((piece) => piece.id);
-  const checks = checksOf(family, opened, tasks);
-  const proofs = proofsOf(family, opened, places, written);
+  const minutes = new Map(openings.map((opening) => [opening.id, opening]));
+  const openPieces = [...words].map(([id, written]): RunPiece => ({
+    kind: 'open',
+    id: `open:${id}`,
+    title: openingName(id),
+    minutes: { ...none, active: minutes.get(id)!.open },
+    wait: noWait,
+    lines: lines(`open:${id}`, [...before(id, extraction), ...written.open]),
+    parts: partsOf(id, written.parts),
+    cautions: spoken(written.cautions),
+    after: rules.opens.get(id)!,
+  }));
+  const slats = traits.some(({ standsIn }) => standsIn);
+  const closePieces = [...words].map(([id, written]): RunPiece => ({
+    kind: 'close',
+    id: `close:${id}`,
+    title: closingName(id),
+    minutes: { ...none, active: Math.max(1, minutes.get(id)!.close) },
+    wait: noWait,
+    lines: lines(`close:${id}`, id === 'bed-out' && slats ? standIn : written.close),
+    parts: [],
+    cautions: [],
+    after: rules.closes.get(id)!,
+  }));
+  const pieces = [isolate, layout, ...openPieces, ...closePieces];
+  const checks = checksOf(words, tasks);
+  const proofs = proofsOf(build.family, words, places);
   pieces.push({
     kind: 'checks',
     id: 'checks',
-    title: 'Is it whole again?',
-    minutes: { ...none, active: Math.max(1, Math.ceil(checks.length / 3)) },
+    title: between ? 'Go on with the job' : 'Is it whole again?',
+    minutes: { ...none, active: opened.size === 0 ? 0 : Math.max(1, Math.ceil(checks.length / 3)) },
     wait: noWait,
-    lines: [],
+    lines: between ? lines('checks', goOn) : [],
     parts: [],
     cautions: [],
     after: [
-      ...closing.map((one): Before => ({ id: one, until: 'begun', rule: 'refit' })),
-      ...tasks.map((task): Before => ({ id: task.id, until: 'over', rule: 'refit' })),
+      ...closePieces.map(({ id }): Before => ({ id, until: 'begun', rule: 'refit' })),
+      ...tasks.map((task): Before => ({
+        id: task.id,
+        until: task.standIn ? 'worked' : 'over',
+        rule: 'refit',
+      })),
     ],
   });
-  if (proofs.length > 0) {
+  const sure = expectedOf({ tasks, proofs });
+  if (proofs.length > 0 && !between) {
     pieces.push({
       kind: 'proof',
       id: 'proof',
       title: 'Prove that it is back',
       minutes: {
         ...none,
-        active: proofs.reduce((sum, one) => sum + proofMinutes[one.id as ProofId], 0),
+        active: sure.reduce((sum, one) => sum + proofMinutes[one.id as ProofId], 0),
       },
       wait: noWait,
       lines: [],
@@ -203,90 +297,104 @@ export function buildRun(family: Family, places: readonly SheetPlace[], ordered 
       after: [{ id: 'checks', until: 'begun', rule: 'proof' }],
     });
   }
-  const sheet = { tasks, pieces };
-  const { steps, exact } = ordered ? bestOrder(sheet) : { steps: [], exact: false };
+  const exposures = openingTraits
+    .filter((one) => one.exposes)
+    .map(({ id }) => ({ open: `open:${id}`, close: `close:${id}` }));
+  const sheet = { tasks, pieces, exposures };
+  const found = ordered ? orderOf(sheet, machine) : { steps: [], exact: false };
+  if (!found) {
+    // ways turned round that go in a circle together: the sheet is made without them, and says so
+    const straight = buildRun({ ...machine, turned: new Set() }, listed, { between, ordered });
+    return { ...straight, setAside: [...machine.turned] };
+  }
+  const { steps, exact } = found;
   return {
-    isolationMinutes: family.isolationMinutes,
+    isolationMinutes: waitsForConnectors ? machine.connectorWait.minutes : 0,
     layOut,
     ...sheet,
-    checks,
-    proofs,
+    checks: between ? [] : checks,
+    proofs: between ? [] : proofs,
     sequence: steps.map(({ task, part }) => ({ task, part })),
     exact,
+    ...(between && { between }),
   };
 }
 
-const proofMinutes: Readonly<Record<ProofId, number>> = {
-  'travel-hand': 1,
-  coolant: 4,
-  'travel-power': 1,
-  fan: 1,
-  draught: 1,
-  frame: 1,
-  dots: 5,
-  burn: 3,
-};
+/** The order of a sheet; `null` where ways that the shop turned round leave none. */
+function orderOf(sheet: Parameters<typeof bestOrder>[0], { turned }: SheetMachine) {
+  try {
+    return bestOrder(sheet);
+  } catch (error) {
+    if (error instanceof RangeError && turned.size > 0) return null;
+    throw error;
+  }
+}
 
-/** The openings that the tasks of a sheet need, those under them too, in the order of the catalogue. */
-function openedBy(family: Family, places: readonly SheetPlace[]): Set<string> {
-  const wanted = new Set(
-    places.flatMap(({ stationKind, task }) => {
-      const under = openingFor(family.id, stationKind, task);
-      return [under, ...openingsUnder(under)];
-    }),
-  );
-  return new Set(
-    openings
-      .map(({ id }) => id)
-      .filter((id) => wanted.has(id) && writtenOpening(family.id, id) !== null),
+/** What openings are composed from: the methods of the first task, the build and the card of the machine. */
+function sheetBy(places: readonly SheetPlace[], machine: SheetMachine): By {
+  return (
+    places[0]?.work.by ?? {
+      school: () => '',
+      harmful: () => false,
+      variant: (feature) => machine.build.variants[feature],
+      ownWords: (feature) => ownUndo(machine.build, feature),
+      card: machine.card,
+      rails: [],
+    }
   );
 }
 
-function checksOf(family: Family, opened: ReadonlySet<string>, tasks: readonly RunTask[]): Check[] {
-  const because = new Map<string, string[]>(everySheet.map((id) => [id, tasks.map((t) => t.id)]));
-  for (const opening of opened) {
-    for (const check of writtenOpening(family.id, opening)!.checks) {
-      because.set(check, [...(because.get(check) ?? []), `open:${opening}`]);
-    }
+/** What comes before an opening: housing and crust outside; the extraction that was left on. */
+function before(opening: string, extraction: boolean): readonly WrittenLine[] {
+  if (opening === 'rear-off' && extraction) {
+    return [
+      [
+        'Exhaust fan unplugged now: what needed it is done.',
+        'It has a plug of its own, and its blades start without warning.',
+      ],
+    ];
   }
-  return refitChecks.flatMap((check) => {
-    const reasons = because.get(check.id);
-    return reasons ? [{ ...check, because: reasons }] : [];
-  });
+  return opening === 'module-top-off'
+    ? [
+        [
+          'Housing wiped and crust loosened with a dry brush first, opening down. Brown outside is cleaned before it is opened; brown powder inside is wood soot blown back.',
+          'Blown loose later, it falls into the optics.',
+        ],
+      ]
+    : [];
 }
 
-function proofsOf(
-  family: Family,
-  opened: ReadonlySet<string>,
-  places: readonly SheetPlace[],
-  written: ReadonlyMap<SheetPlace, Written>,
-): ProofWanted[] {
-  const because = new Map<ProofId, string[]>();
-  const add = (proof: ProofId, id: string) =>
-    because.set(proof, [...(because.get(proof) ?? []), id]);
-  for (const opening of opened) {
-    for (const proof of writtenOpening(family.id, opening)!.proofs) add(proof, `open:${opening}`);
-  }
-  for (const place of places) {
-    const id = placeId(place.stationId, place.task.key);
-    for (const proof of written.get(place)!.proofs ?? []) add(proof, id);
-    for (const way of written.get(place)!.ways ?? []) {
-      for (const proof of way.proofs ?? []) add(proof, inWay(id, way.id));
-    }
-  }
-  // a galvo has no gantry to move
-  if (family.id === 'galvo-desktop') because.delete('travel-hand');
-  else if (because.has('travel-hand')) because.set('travel-power', because.get('travel-hand')!);
-  return writtenProofs.flatMap((proof) => {
-    const reasons = because.get(proof.id);
-    return reasons
-      ? [
-          {
-            ...proof,
-            caution: proof.caution ? (cautionText.get(proof.caution) ?? null) : null,
-            because: reasons,
-          },
-        ]
-      : [];
-  });
+const standIn: readonly WrittenLine[] = [
+  ['Plate and floor dry to the touch and to the look.', 'Water steams into the optics.'],
+  'Slats or prisms in, all of them level: the machine runs on them while the honeycomb dries.',
+  'The honeycomb stands where it dries; it is on the put-back list until it is in again.',
+];
+
+const goOn: readonly WrittenLine[] = [
+  'Glass snug, hood on.',
+  'Key in, or lid shut: armed again. The job goes on where it was.',
+];
+
+/** Stations at which hands reach among parts that move or are live. */
+const bare = ['isolate'];
+
+function safetyOf({ build }: SheetMachine, places: readonly SheetPlace[]): Safety {
+  const isOff = places.every(
+    ({ work }) =>
+      !bare.includes(work.task.opening) &&
+      work.openings.every((opening) => safetyFor(build, opening) === 'off'),
+  );
+  return isOff ? 'off' : 'isolated';
+}
+
+const safetyCautions = (family: string, between: boolean): string[] => [
+  'never',
+  ...(family.startsWith('co2') && !between ? ['high-voltage'] : []),
+  ...(family === 'co2-metal-tube' && !between ? ['beryllium'] : []),
+  ...(family.startsWith('co2') ? ['znse'] : []),
+];
+
+function layoutMinutes(safety: Safety, opened: ReadonlySet<string>, between: boolean): number {
+  if (between) return 0;
+  return safety === 'isolated' ? 3 : opened.size > 0 ? 2 : 1;
 }

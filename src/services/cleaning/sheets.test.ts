@@ -139,7 +139,7 @@ test('a full sheet: parts, checks and tests stand in the way one by one, and the
   shop.clock.now += 9 * minute;
   pressAll(sheetId, ...stepsOf(run, window));
   pressAll(sheetId, { kind: 'mark', task: window, change: { result: 'done', finding: 'soiled' } });
-  expect(refusal(signOffSheet(shop, tester, sheetId))).toBe('Head is still out. And 10 more.');
+  expect(refusal(signOffSheet(shop, tester, sheetId))).toBe('Air hose is still out. And 10 more.');
   pressAll(sheetId, { kind: 'part in', part: part.id }, { kind: 'again', task: window });
   expect(refusal(signOffSheet(shop, tester, sheetId))).toContain('Nothing is marked');
   pressAll(sheetId, ...stepsOf(run, window));
@@ -289,7 +289,7 @@ test('a draft writes nothing; a sheet is not abandoned while the machine is in p
   const { lens: _, ...part } = parts[0]!;
   pressAll(sheetId, { kind: 'part out', part: { ...part, marked: 'words' } });
   expect(refusal(abandonSheet(shop, tester, { sheetId, reason: 'called away' }))).toContain(
-    'Head is out',
+    'Air hose is out',
   );
   expect(activeHolds(shop)).toHaveLength(1);
   pressAll(sheetId, { kind: 'part in', part: part.id });

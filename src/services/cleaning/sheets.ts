@@ -1,13 +1,20 @@
 import { z } from 'zod';
-import { findFamily } from '../../catalogue/catalogue';
 import { rung } from '../../core/care/depth';
+import { withoutShallower } from '../../core/cleaning/sheet-rules';
+import { isWarmSeason } from '../../core/units/season';
 import { progressOf, type Progress } from '../../core/cleaning/progress';
 import { arrange, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { insertDataEntry } from '../../records/audit-log';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
-import { listStations, machineById, stationById, type StationRow } from '../../records/machines';
+import {
+  listStations,
+  machineById,
+  stationById,
+  type MachineRow,
+  type StationRow,
+} from '../../records/machines';
 import {
   insertSheet,
   openSheetOf,
@@ -20,8 +27,11 @@ import {
   type SheetTaskRow,
 } from '../../records/cleaning';
 import { requireMachine } from '../machines/machines';
-import { answeredQuestions, judgeFor, stationMethods } from '../care/methods';
-import { minutesFinder, timedTask } from './minutes';
+import { waysToRecord } from '../care/methods';
+import { buildFinder, connectorWaitFinder, orderRules } from '../machines/builds';
+import { notBetweenCuts } from './between-cuts';
+import { ownWordsOf } from './own-words';
+import { workFinder, type TaskWork } from './work';
 import {
   followsEveryJob,
   carePlanFinder,
@@ -32,7 +42,7 @@ import {
 import { buildRun } from './run-sheet';
 import { refuse, stamp, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
-import type { SheetPlace } from './run-parts';
+import type { SheetMachine, SheetPlace } from './run-parts';
 import { placeId } from './run-parts';
 
 /** A clean-down: its tasks, and how far it has come. */
@@ -44,13 +54,16 @@ export interface Sheet {
   paused: Progress['paused'];
 }
 
+/** What a sheet is begun for, where that is not what is due. */
+export const occasions = ['between cuts', 'after fire'] as const;
+
 /** Tasks of a sheet before it has one. */
 export const pickedTasks = z.array(z.object({ stationId: id, task: id })).max(300);
 export type PickedTask = z.output<typeof pickedTasks>[number];
 
 /**
  * The tasks of a sheet as they are worked: each once, and for a strip-clean of the whole machine every
- * other task of it (of several depths at one station the deepest).
+ * other task of it. Of several depths at one station the deepest is worked: it does the shallower along the way.
  */
 function spread(
   picked: readonly PickedTask[],
@@ -64,7 +77,18 @@ function spread(
   const places = new Set(every.map(({ stationId }) => stationId));
   // beside the deepest of a station none of its others is worked, though it was picked with the rest
   const all = whole ? [...every, ...picked.filter((one) => !places.has(one.stationId))] : picked;
-  return [...new Map(all.map((one) => [placeId(one.stationId, one.task), one])).values()];
+  const distinct = [...new Map(all.map((one) => [placeId(one.stationId, one.task), one])).values()];
+  const known = distinct.flatMap((one) => {
+    const station = stations.get(one.stationId);
+    const task = station && tasksUnder(plan, station).find(({ key }) => key === one.task);
+    return task ? [{ ...one, depth: task.depth }] : [];
+  });
+  const kept = new Set(withoutShallower(known).map((one) => placeId(one.stationId, one.task)));
+  const unknown = new Set(known.map((one) => placeId(one.stationId, one.task)));
+  return distinct.filter((one) => {
+    const place = placeId(one.stationId, one.task);
+    return kept.has(place) || !unknown.has(place);
+  });
 }
 
 /**
@@ -85,8 +109,13 @@ export function tasksOfWhole(
 
 /** Starts a clean-down: the machine goes on hold for operators until it is signed off or abandoned. */
 export const startSheet = useCase(
-  z.object({ machineId: id, tasks: pickedTasks, campaignId: id.nullish() }),
-  (shop, actor, { machineId, tasks: picked, campaignId }): Outcome<Sheet> => {
+  z.object({
+    machineId: id,
+    tasks: pickedTasks,
+    campaignId: id.nullish(),
+    occasion: z.enum(occasions).nullish(),
+  }),
+  (shop, actor, { machineId, tasks: picked, campaignId, occasion }): Outcome<Sheet> => {
     const machine = requireMachine(shop, machineId);
     if (!machine.ok) return machine;
     if (openSheetOf(shop.db, machineId)) {
@@ -94,6 +123,10 @@ export const startSheet = useCase(
     }
     const tasks = checkPicked(shop, machineId, picked);
     if (!tasks.ok) return tasks;
+    if (occasion === 'between cuts') {
+      const why = notBetweenCuts(shop, machine.value, placesOf(shop, machineId, tasks.value));
+      if (why) return refuse(why, 'occasion');
+    }
     const sheetId = newId();
     const common = { machineId, ...stamp(shop, actor) };
     const holdId = insertDataEntry(shop.db, {
@@ -118,6 +151,7 @@ export const startSheet = useCase(
         closedAt: null,
         run: null,
         campaignId: campaignId ?? null,
+        occasion: occasion ?? null,
       },
       tasks.value,
     );
@@ -169,44 +203,64 @@ export function placesOf(
   shop: Shop,
   machineId: string,
   tasks: readonly PickedTask[],
+  supposed: Readonly<Record<string, string>> = {},
 ): SheetPlace[] {
   const machine = machineById(shop.db, machineId)!;
   const findTask = taskReader(shop);
-  const learnedOf = minutesFinder(shop);
+  const workOf = workFinder(shop, supposed);
   const order = new Map(listStations(shop.db, machineId).map(({ id }, index) => [id, index]));
-  return tasks
-    .flatMap(({ stationId, task: key }): SheetPlace[] => {
-      const station = stationById(shop.db, stationId);
-      const task = station && findTask(station, key);
-      if (!station || !task) return [];
-      const learned = learnedOf({
-        stationId,
-        stationKind: station.kind,
-        family: machine.family,
-        task: key,
-      });
+  const found = tasks.flatMap(({ stationId, task: key }) => {
+    const station = stationById(shop.db, stationId);
+    const task = station && findTask(station, key);
+    return station && task ? [{ station, task, work: workOf(machine, station, task) }] : [];
+  });
+  // a shield that comes off anyway is cleaned while it is apart, unless the shop does it after closing
+  const apart =
+    found.some(({ work }) => work.openings.includes('shield-off')) &&
+    !sheetMachine(shop, machine).turned.has('shield-apart');
+  return found
+    .map(({ station, task, work }): SheetPlace => {
       const whole = station.kind === 'whole' && tasks.length > 1;
-      return [
-        {
-          stationId,
-          stationKind: station.kind,
-          station: station.name,
-          // its parts stand on the sheet for themselves: what is left is a look round
-          task: whole
-            ? { ...task, minutes: { active: 1, passive: 0, finishing: 0 } }
-            : timedTask(task, learned),
-          methods: stationMethods(shop, stationId, task.group),
-          harmful: (method) => judgeFor(shop, station, method).verdict === 'harmful',
-          schools: new Set(
-            answeredQuestions(shop, stationId)
-              .filter(({ by }) => by !== null)
-              .map(({ id, chosen }) => `${id}:${chosen}`),
-          ),
-          learned: whole ? null : (learned?.of ?? null),
-        },
-      ];
+      const shown =
+        apart && station.kind === 'shield' ? workOf(machine, station, task, true) : work;
+      return {
+        stationId: station.id,
+        stationKind: station.kind,
+        slug: station.slug,
+        station: station.name,
+        // its parts stand on the sheet for themselves: what is left is a look round
+        work: whole ? lookRound(shown) : shown,
+        methods: waysToRecord(work.answers, task.group, work.by.harmful),
+      };
     })
     .sort((a, b) => (order.get(a.stationId) ?? 0) - (order.get(b.stationId) ?? 0));
+}
+
+function lookRound(work: TaskWork): TaskWork {
+  const minutes = { active: 1, passive: 0, finishing: 0 };
+  return {
+    ...work,
+    learned: null,
+    openings: ['lid-only'],
+    task: { ...work.task, minutes, tools: [], opening: 'lid-only' },
+    ways: work.ways.map((way) => ({ ...way, minutes })),
+  };
+}
+
+/** What a sheet needs to know of its machine: build, card, waits, its own order and its own words. */
+export function sheetMachine(shop: Shop, machine: MachineRow): SheetMachine {
+  return {
+    build: buildFinder(shop)(machine),
+    card: machine.card,
+    connectorWait: connectorWaitFinder(shop)(machine),
+    turned: new Set(
+      orderRules(shop, machine.id)
+        .filter(({ turned }) => turned !== null)
+        .map(({ id }) => id),
+    ),
+    ownWords: ownWordsOf(shop, machine.id),
+    warm: isWarmSeason(shop.now(), shop.zone),
+  };
 }
 
 /** The written sheet of tasks that are only thought of: for practising, for a look before starting. */
@@ -214,12 +268,18 @@ export function draftRun(
   shop: Shop,
   machineId: string,
   picked: readonly PickedTask[],
+  { supposed = {}, between = false }: { supposed?: Record<string, string>; between?: boolean } = {},
 ): Outcome<RunSheet> {
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
   const tasks = checkPicked(shop, machineId, picked);
   if (!tasks.ok) return tasks;
-  return ok(buildRun(findFamily(machine.value.family)!, placesOf(shop, machineId, tasks.value)));
+  const places = placesOf(shop, machineId, tasks.value, supposed);
+  if (between) {
+    const why = notBetweenCuts(shop, machine.value, places);
+    if (why) return refuse(why, 'occasion');
+  }
+  return ok(buildRun(sheetMachine(shop, machine.value), places, { between }));
 }
 
 /** The written sheet of a clean-down: made when it is first opened, and the same from then on. */
@@ -239,8 +299,12 @@ export function runToEnd(shop: Shop, sheetId: string): RunSheet | null {
 }
 
 function makeRun(shop: Shop, row: SheetRow, ordered: boolean): RunSheet {
-  const family = findFamily(machineById(shop.db, row.machineId)!.family)!;
-  return buildRun(family, placesOf(shop, row.machineId, sheetTasks(shop.db, row.id)), ordered);
+  const machine = machineById(shop.db, row.machineId)!;
+  const tasks = sheetTasks(shop.db, row.id);
+  return buildRun(sheetMachine(shop, machine), placesOf(shop, row.machineId, tasks), {
+    ordered,
+    between: row.occasion === 'between cuts',
+  });
 }
 
 export function sheetRow(shop: Pick<Shop, 'db'>, sheetId: string): SheetRow | null {

@@ -15,7 +15,7 @@ import { wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { standingEntries } from '../../records/audit-log';
-import { stationById } from '../../records/machines';
+import { machineById, stationById } from '../../records/machines';
 import {
   sheetById,
   sheetTasks,
@@ -33,6 +33,7 @@ import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop
 import { allOrRefused, id, requiredText, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
 import { placeId } from './run-parts';
+import { workFinder } from './work';
 
 function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
   const row = sheetById(shop.db, sheetId);
@@ -183,10 +184,15 @@ function usesOf(
   marked: readonly (PickedTask & { result?: Marks['result'] })[],
 ): TaskUse[] {
   const findTask = taskReader(shop);
+  const workOf = workFinder(shop);
   return marked.flatMap(({ stationId, task: key, result }) => {
     const station = stationById(shop.db, stationId);
-    const task = station && findTask(station, key);
-    return task ? [{ stationKind: station.kind, task, replaced: result === 'replaced' }] : [];
+    const listed = station && findTask(station, key);
+    const machine = station && machineById(shop.db, station.machineId);
+    if (!listed || !machine) return [];
+    // what is used up is what the method in force uses
+    const { task } = workOf(machine, station, listed);
+    return [{ stationKind: station.kind, task, replaced: result === 'replaced' }];
   });
 }
 

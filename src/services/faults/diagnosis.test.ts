@@ -92,7 +92,7 @@ test('no beam right after a head clean: plugs first, the window not', () => {
   const sheetId = must(
     startSheet(shop, tester, {
       machineId: id,
-      tasks: [{ stationId: station(id, 'window'), task: 'strip-clean' }],
+      tasks: [{ stationId: station(id, 'module'), task: 'strip-clean' }],
     }),
   ).row.id;
   const { pieces } = runOf(shop, sheetId)!;
@@ -106,7 +106,7 @@ test('no beam right after a head clean: plugs first, the window not', () => {
         .lines.map((line) => ({ kind: 'step', step: line.id, done: true })),
     ),
   );
-  markOn(shop, sheetId, station(id, 'window'), 'strip-clean', { result: 'done' });
+  markOn(shop, sheetId, station(id, 'module'), 'strip-clean', { result: 'done' });
   pressAllInOrder(shop, sheetId);
   must(signOffSheet(shop, tester, sheetId));
   run(id, 1);

@@ -11,7 +11,7 @@ import {
   type WrittenCheck,
 } from '../../catalogue/diagnosis';
 import { findModuleKind } from '../../catalogue/modules';
-import { openingFor } from '../../catalogue/openings';
+import { openingsFor } from '../../catalogue/openings';
 import { findSign } from '../../catalogue/signs';
 import { evidenceOf, rankChecks, type Check } from '../../core/faults/diagnosis/checks';
 import { rankCauses, type Evidence, type Hypothesis } from '../../core/faults/diagnosis/posterior';
@@ -20,6 +20,7 @@ import { entriesAbout, entryData, standingEntries, strikesOf } from '../../recor
 import { dueMachines, type MachineDue } from '../care/due';
 import { type Fault } from './faults';
 import { lastCleanDown } from './links';
+import { buildFinder } from '../machines/builds';
 import { moduleViews } from '../parts/parts';
 import { recordAnswers } from './record-answers';
 import { currentStrength } from '../readings/strength/burns';
@@ -169,7 +170,7 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
         minutes: check.minutes,
         opening: check.opening !== null,
         why: `tells ${told.join(', ')} from the rest`,
-        alongside: check.opening && machine ? alongside(machine, check.opening) : [],
+        alongside: check.opening && machine ? alongside(shop, machine, check.opening) : [],
       };
     }),
     answers: [
@@ -326,12 +327,13 @@ export function lifeFactor(share: number): number {
 /** From this share of its limit on a task is worth doing while it is open. */
 const nearlyDue = 0.8;
 
-function alongside(machine: MachineDue, opening: string): string[] {
+function alongside(shop: Shop, machine: MachineDue, opening: string): string[] {
+  const build = buildFinder(shop)(machine);
   return machine.stations.flatMap(({ name, kind, tasks }) =>
     tasks
       .filter(
         ({ task, standing }) =>
-          openingFor(machine.family, kind, task) === opening && standing.used >= nearlyDue,
+          openingsFor(build, kind, task).includes(opening) && standing.used >= nearlyDue,
       )
       .map(({ task, standing }) => `${name}: ${task.key} (${Math.round(standing.used * 100)} %)`),
   );

@@ -54,11 +54,18 @@ export function allMachines(shop: Shop): MachineRow[] {
 export function stationPlace(
   shop: Shop,
   id: string,
-): { stationId: string; station: string; machine: string; groups: CareGroup[] } | null {
+): {
+  stationId: string;
+  machineId: string;
+  station: string;
+  machine: string;
+  groups: CareGroup[];
+} | null {
   const station = stationById(shop.db, id);
   if (!station || station.removedAt !== null) return null;
   return {
     stationId: station.id,
+    machineId: station.machineId,
     station: station.name,
     machine: machineById(shop.db, station.machineId)!.nickname,
     groups: stationKind(station.kind).tasks.map(({ group }) => group),

@@ -1,5 +1,5 @@
 import { handsOn } from '../../core/care/minutes';
-import { openingFor, openings, openingsUnder } from '../../catalogue/openings';
+import { openingMinutes as minutesOfOpening, openings } from '../../catalogue/openings';
 import type { Limit } from '../../core/care/care';
 import type { Criticality } from '../../core/care/danger';
 import { resets, type Depth } from '../../core/care/depth';
@@ -23,7 +23,7 @@ import { localDay, startOfLocalDay } from '../../core/units/zone';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
 import type { DayShare } from '../../core/forecast/use';
 import { machineForecast } from '../forecast/forecast';
-import { minutesFinder, timedTask } from '../cleaning/minutes';
+import { workFinder } from '../cleaning/work';
 import { followsEveryJob, type PlannedTask } from '../care/care-plans';
 import type { Shop } from '../shop';
 import { bookings, type Booking } from './bookings';
@@ -105,7 +105,9 @@ export interface WhatIf {
 const noon = 13 * 60;
 
 /** Minutes of each opening. */
-export const openingMinutes = Object.fromEntries(openings.map(({ id, minutes }) => [id, minutes]));
+export const openingMinutes = Object.fromEntries(
+  openings.map(({ id }) => [id, minutesOfOpening(id)]),
+);
 
 /** How the weeks ahead are looked at. */
 export interface WeeksOptions {
@@ -146,7 +148,7 @@ export function weeksAhead(
   const tasks: ScheduleTask[] = [];
   const words: TaskWords[] = [];
   const often: Often[] = [];
-  const learnedOf = minutesFinder(shop);
+  const workOf = workFinder(shop);
   const pinned = (kept?.blocks ?? []).filter((block) => block.pinned && block.until > now);
   for (const machine of machines) {
     const forecast = machineForecast(shop, machine.id, shop.now());
@@ -182,24 +184,13 @@ export function weeksAhead(
         const counted = forecast.fillings(due, days, share, ahead);
         const fillings =
           ahead > 0 ? counted.map((filling) => ({ ...filling, start: halfUsed })) : counted;
-        const { minutes } = timedTask(
-          task,
-          learnedOf({
-            stationId: station.id,
-            stationKind: station.kind,
-            family: machine.family,
-            task: task.key,
-          }),
-        );
-        const opening = openingFor(machine.family, station.kind, task);
+        const work = workOf(machine, station, task);
         const one: ScheduleTask = {
           id,
           machine: machine.id,
           criticality: task.criticality,
-          minutes: handsOn(minutes),
-          openings: [opening, ...openingsUnder(opening)].filter(
-            (each) => (openingMinutes[each] ?? 0) > 0,
-          ),
+          minutes: handsOn(work.task.minutes),
+          openings: work.openings.filter((each) => (openingMinutes[each] ?? 0) > 0),
           fillings:
             call && ahead === 0
               ? fillings.map((filling) => ({ ...filling, start: Math.max(called, filling.start) }))

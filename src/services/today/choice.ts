@@ -1,7 +1,7 @@
 import { handsOn } from '../../core/care/minutes';
-import { openingFor, openings } from '../../catalogue/openings';
+import { openingMinutes } from '../../catalogue/openings';
 import type { Candidate } from '../../core/care/choose';
-import { minutesFinder, timedTask } from '../cleaning/minutes';
+import { workFinder } from '../cleaning/work';
 import { followsEveryJob } from '../care/care-plans';
 import type { Board } from './board';
 import type { Shop } from '../shop';
@@ -16,15 +16,16 @@ export interface Choosable extends Candidate {
 /** From this share of its limit on a task is worth thinking of. */
 const near = 0.8;
 
-const minutesOfOpening = new Map(openings.map(({ id, minutes }) => [id, minutes]));
-
 /**
  * The tasks that could be done now: due or nearly so, on machines that are neither held nor in the
  * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
  * is what was put off.
  */
-export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: Board): Choosable[] {
-  const learnedOf = minutesFinder(shop);
+export function choosable(
+  shop: Pick<Shop, 'db' | 'now'>,
+  { machines, holds, sheets }: Board,
+): Choosable[] {
+  const workOf = workFinder(shop);
   const busy = new Set([
     ...holds.map(({ machineId }) => machineId),
     ...sheets.map(({ row }) => row.machineId),
@@ -43,16 +44,7 @@ export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: B
                 (standing.used >= near || call !== null),
             )
             .map(({ task, standing, call }): Choosable => {
-              const opening = openingFor(machine.family, station.kind, task);
-              const { minutes } = timedTask(
-                task,
-                learnedOf({
-                  stationId: station.id,
-                  stationKind: station.kind,
-                  family: machine.family,
-                  task: task.key,
-                }),
-              );
+              const work = workOf(machine, station, task);
               return {
                 id: `${station.id}.${task.key}`,
                 machineId: machine.id,
@@ -64,9 +56,9 @@ export function choosable(shop: Pick<Shop, 'db'>, { machines, holds, sheets }: B
                 depth: task.depth,
                 criticality: task.criticality,
                 used: call === null ? standing.used : Math.max(1, standing.used),
-                minutes: handsOn(minutes),
-                opening,
-                openingMinutes: minutesOfOpening.get(opening) ?? 0,
+                minutes: handsOn(work.task.minutes),
+                opening: work.openings.join(' '),
+                openingMinutes: work.openings.reduce((sum, one) => sum + openingMinutes(one), 0),
               };
             }),
         ),

@@ -10,24 +10,32 @@ import classes from './Methods.module.css';
 
 interface QuestionsProps {
   questions: AnsweredQuestion[];
-  stationId: string | null;
+  place: Place;
   now: number;
   zone: string;
-  choose: (input: {
-    question: string;
-    choice: string;
-    stationId: string | null;
-  }) => Promise<Outcome<unknown>>;
+  choose: (input: { question: string; choice: string } & Place) => Promise<Outcome<unknown>>;
 }
 
+/** A station, a machine, or neither: the whole shop. */
+interface Place {
+  machineId: string | null;
+  stationId: string | null;
+}
+
+const chosenFor = {
+  shop: 'The shop’s choice',
+  machine: 'Chosen for this machine',
+  station: 'Chosen for this station',
+} as const;
+
 /** Where practitioners disagree: the ways with their reasons, and the one this shop uses. */
-export function Questions({ questions, stationId, now, zone, choose }: QuestionsProps) {
+export function Questions({ questions, place, now, zone, choose }: QuestionsProps) {
   const { run, pending, problem } = useAction(choose);
   return (
     <>
       <ProblemNote problem={problem} />
       <div className={classes.questions}>
-        {questions.map(({ id, question, schools, chosen, standard, why, by }) => (
+        {questions.map(({ id, question, schools, chosen, standard, why, by, advice }) => (
           <section key={id} className={`panel ${classes.question}`} aria-labelledby={`q-${id}`}>
             <h2 id={`q-${id}`}>{question}</h2>
             <div className={classes.schools}>
@@ -38,7 +46,7 @@ export function Questions({ questions, stationId, now, zone, choose }: Questions
                   aria-pressed={school.id === chosen}
                   disabled={pending}
                   onClick={() =>
-                    school.id !== chosen && run({ question: id, choice: school.id, stationId })
+                    school.id !== chosen && run({ question: id, choice: school.id, ...place })
                   }
                 >
                   <span>
@@ -52,8 +60,9 @@ export function Questions({ questions, stationId, now, zone, choose }: Questions
             </div>
             <p className="quiet">
               {by
-                ? `${by.here ? 'Chosen for this station' : 'The shop’s choice'}: ${by.person}, ${dayDate(by.at, zone, now)}.`
+                ? `${chosenFor[by.for]}: ${by.person}, ${dayDate(by.at, zone, now)}.`
                 : `Our default, because: ${why}`}
+              {advice && ` Advice only: ${advice}`}
             </p>
           </section>
         ))}

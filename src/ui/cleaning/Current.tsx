@@ -3,6 +3,7 @@
 import { TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { needed } from '../../core/cleaning/ending';
+import { secondWait } from '../../core/cleaning/waits';
 import { waitsFor } from '../../core/cleaning/working';
 import type { Stretch } from '../../core/cleaning/order';
 import { ruleWords } from '../../core/cleaning/rules';
@@ -79,7 +80,12 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
         </p>
       )}
       {waits?.for === 'wait' && waits.of !== 'isolate' && (
-        <EndWait key={waits.of} onEnd={(why) => press({ kind: 'wait over', of: waits.of, why })} />
+        <EndWait
+          key={waits.of}
+          onEnd={(why) =>
+            press({ kind: 'wait over', of: waits.second ? secondWait(waits.of) : waits.of, why })
+          }
+        />
       )}
       {waits?.for === 'rule' && (
         <p className={classes.notYet}>

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
-import { minutesFinder } from '../../../services/cleaning/minutes';
+import { workFinder } from '../../../services/cleaning/work';
 import { dueLoads, isTakenUp, pickable } from '../../../services/cleaning/pick';
 import { quickTasks } from '../../../services/cleaning/quick-care';
 import { tasksOfWhole } from '../../../services/cleaning/sheets';
@@ -80,7 +80,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
   const sheet = sheets.find(({ row }) => row.machineId === machine.id);
   if (sheet) redirect(`/clean/${sheet.row.id}`);
   const items = shelf(shop);
-  const tasks = pickable(machine, items, minutesFinder(shop));
+  const tasks = pickable(machine, items, workFinder(shop));
   const hold = holds.find(({ machineId }) => machineId === machine.id);
   return (
     <>

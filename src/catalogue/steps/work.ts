@@ -1,0 +1,130 @@
+import type { Minutes } from '../../core/care/minutes';
+import { hasShield, type Build } from '../builds/build';
+import { openingsFor } from '../openings';
+import type { CatalogueTask } from '../schema';
+import { compose, composedTools, type By, type Composed } from './compose';
+import { shieldClean } from './optics';
+import { minutesOn, writtenSteps, type Placed } from './steps';
+import type { Drying, ProofId, Written, WrittenPart } from './written';
+
+/** One way to do a task, in sentences. */
+export interface ComposedWay {
+  id: string;
+  name: string;
+  minutes: Minutes;
+  dries: Drying | null;
+  active: readonly Composed[];
+  finishing: readonly Composed[];
+  parts: readonly WrittenPart[];
+  proofs: readonly ProofId[];
+  /** it needs nothing undone */
+  inPlace: boolean;
+}
+
+/** What a task comes to at a station: under its build and the methods in force. */
+export interface Work {
+  written: Written;
+  /** the shop added it itself */
+  own: boolean;
+  /** the one in force first */
+  ways: readonly ComposedWay[];
+  /** every opening it needs in that way, from the outside inwards */
+  openings: readonly string[];
+  stop: string;
+  /** the task with the minutes, tools and cautions of that way */
+  task: CatalogueTask;
+}
+
+/** A task the shop added itself has its note for a step. */
+function ownSteps(task: CatalogueTask): Written {
+  return {
+    drawing: 'surface',
+    active: [task.note],
+    ...(task.minutes.finishing > 0 && { finishing: ['Finish it.'] }),
+    stop: 'As your own instruction says.',
+    wrong: [],
+    dusty: task.group === 'bed' || task.group === 'air',
+    glass: task.group === 'optics',
+  };
+}
+
+/**
+ * Composes a task for a station. Of its ways the one of the school in force comes first, and its words, tools,
+ * cautions, minutes and openings are what the sheet, the stores, the choice and the schedule go by.
+ * @param apart the shield is off anyway: it is cleaned while it is apart
+ */
+export function workOf(
+  build: Build,
+  place: Placed,
+  task: CatalogueTask,
+  by: By,
+  apart = false,
+): Work {
+  const found = writtenSteps(build, place, task.key);
+  const usual = found ?? ownSteps(task);
+  const written =
+    apart && hasShield(build) && place.kind === 'shield' && found ? shieldClean : usual;
+  const minutes = minutesOn(build, place, task);
+  const usualWay: ComposedWay & { school?: string | undefined } = {
+    id: 'usual',
+    name: written.name ?? 'the usual way',
+    minutes,
+    dries: written.dries ?? null,
+    active: compose(written.active, by),
+    // minutes without steps still need a press
+    finishing: compose(
+      written.finishing ?? (minutes.finishing > 0 ? ['Finish it, and look at it again.'] : []),
+      by,
+    ),
+    parts: written.parts ?? [],
+    proofs: written.proofs ?? [],
+    inPlace: false,
+  };
+  const others = (written.ways ?? [])
+    .filter(({ name }) => !by.harmful(name))
+    .map((way) => ({
+      id: way.id,
+      name: way.name,
+      school: way.school,
+      minutes: { active: way.minutes[0], passive: way.minutes[1], finishing: way.minutes[2] },
+      dries: way.dries ?? null,
+      active: compose(way.active, by),
+      finishing: compose(way.finishing ?? [], by),
+      parts: way.parts ?? [],
+      proofs: way.proofs ?? written.proofs ?? [],
+      inPlace: way.inPlace ?? false,
+    }));
+  const all = [usualWay, ...others];
+  const chosen = all.findIndex(({ school }) => {
+    const [question, answer] = school?.split(':') ?? [];
+    return question !== undefined && by.school(question) === answer;
+  });
+  if (chosen > 0) all.unshift(...all.splice(chosen, 1));
+  const ways = all.map(({ school: _, ...way }) => way);
+  const [first] = ways;
+  const needed = openingsFor(build, place.kind, task);
+  return {
+    written,
+    own: found === null,
+    ways,
+    openings: first!.inPlace ? ['lid-only'] : needed,
+    stop: written.bright && by.school('how-clean') === 'bright' ? written.bright : written.stop,
+    task: {
+      ...task,
+      minutes: first!.minutes,
+      tools: toolsOf(task.tools, first!),
+      cautions: [
+        ...new Set([...task.cautions, ...linesOf(first!).flatMap(({ cautions }) => cautions)]),
+      ],
+    },
+  };
+}
+
+const linesOf = ({ active, finishing }: ComposedWay) => [...active, ...finishing];
+
+/** What must lie ready: what the task itself names, and what the method in force brings in place of ours. */
+function toolsOf(named: readonly string[], way: ComposedWay): string[] {
+  const used = linesOf(way).flatMap(({ uses }) => uses);
+  if (used.length === 0) return [...named];
+  return [...new Set([...named.filter((tool) => !composedTools.has(tool)), ...used])];
+}

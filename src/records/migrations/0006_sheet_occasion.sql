@@ -1,0 +1,1 @@
+ALTER TABLE `sheet` ADD `occasion` text;

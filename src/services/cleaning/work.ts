@@ -1,0 +1,84 @@
+import { judgeMethod, partOf } from '../../catalogue/matrix';
+import { ownUndo, type Build } from '../../catalogue/builds/build';
+import type { CatalogueTask } from '../../catalogue/schema';
+import type { By } from '../../catalogue/steps/compose';
+import { railsOf, runsDry } from '../../catalogue/steps/steps';
+import { workOf, type Work } from '../../catalogue/steps/work';
+import { withLearned } from '../../core/cleaning/learned';
+import { listMachines } from '../../records/machines';
+import { methodsFinder, type AnsweredQuestion } from '../care/methods';
+import { buildFinder, type BuiltMachine } from '../machines/builds';
+import type { Shop } from '../shop';
+import { minutesFinder } from './minutes';
+
+/** A station, as far as the work at it goes. */
+export interface WorkStation {
+  id: string;
+  slug: string;
+  kind: string;
+}
+
+/** A task at a station as it is done here: by its build, the methods in force and the shop's own minutes. */
+export interface TaskWork extends Work {
+  build: Build;
+  by: By;
+  answers: readonly AnsweredQuestion[];
+  /** how many cleanings its minutes were learned from; `null`: the starting minutes */
+  learned: number | null;
+}
+
+/**
+ * Tells what a task comes to on a machine: its words, minutes, tools, cautions and openings. Sheet, choice,
+ * schedule and stores all ask here. Asks the book once.
+ * @param supposed answers to questions of method, for looking at a sheet as it would be
+ */
+export function workFinder(
+  shop: Pick<Shop, 'db' | 'now'>,
+  supposed: Readonly<Record<string, string>> = {},
+) {
+  const buildOf = buildFinder(shop);
+  const methodsAt = methodsFinder(shop);
+  const learnedOf = minutesFinder(shop);
+  const cards = new Map(listMachines(shop.db, { retired: true }).map(({ id, card }) => [id, card]));
+  const builds = new Map<string, Build>();
+  return (
+    machine: BuiltMachine,
+    station: WorkStation,
+    task: CatalogueTask,
+    apart = false,
+  ): TaskWork => {
+    const build = builds.get(machine.id) ?? buildOf(machine);
+    builds.set(machine.id, build);
+    const answers = methodsAt({ machineId: machine.id, stationId: station.id });
+    const chosen = new Map(answers.map(({ id, chosen: school }) => [id, supposed[id] ?? school]));
+    const card = cards.get(machine.id) ?? {};
+    const rails = railsOf(build, station);
+    const part = partOf(station.kind, card, runsDry(rails));
+    const by: By = {
+      school: (question) => chosen.get(question) ?? '',
+      harmful: (method) => judgeMethod(method, part).verdict === 'harmful',
+      variant: (feature) => build.variants[feature],
+      ownWords: (feature) => ownUndo(build, feature),
+      card,
+      rails,
+    };
+    const work = workOf(build, station, task, by, apart);
+    const learned = learnedOf({
+      stationId: station.id,
+      stationKind: station.kind,
+      family: machine.family,
+      task: task.key,
+    });
+    const minutes = withLearned(work.task.minutes, learned);
+    const [first, ...others] = work.ways;
+    return {
+      ...work,
+      ways: [{ ...first!, minutes }, ...others],
+      task: { ...work.task, minutes },
+      build,
+      by,
+      answers,
+      learned: learned?.of ?? null,
+    };
+  };
+}

@@ -1,0 +1,196 @@
+import { z } from 'zod';
+import {
+  buildOf,
+  contradictions,
+  findFeature,
+  featuresOf,
+  type Build,
+  type OwnVariant,
+} from '../../catalogue/builds/build';
+import { findFamily } from '../../catalogue/catalogue';
+import { ourWays } from '../../core/cleaning/sheet-rules';
+import { ok } from '../../core/units/result';
+import { entryData, standingEntries } from '../../records/audit-log';
+import { newId } from '../../records/ids';
+import { fittedAt, listModules } from '../parts/parts';
+import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { id, requiredText, useCase } from '../use-case';
+import { requireMachine } from './machines';
+
+/** The head of a machine, of which what is said travels with it. */
+const headModule = (shop: Pick<Shop, 'db' | 'now'>, machineId: string) =>
+  fittedAt(listModules(shop), machineId, 'head', shop.now());
+
+/** A machine as far as its build goes. */
+export interface BuiltMachine {
+  id: string;
+  family: string;
+}
+
+/** Tells how each machine is put together, with the head that is in it now. Asks the book once. */
+export function buildFinder(shop: Pick<Shop, 'db' | 'now'>): (machine: BuiltMachine) => Build {
+  const rows = standingEntries(shop.db, ['machine build']).map((row) => ({
+    machineId: row.machineId,
+    id: row.id,
+    ...entryData(row, 'machine build'),
+  }));
+  if (rows.length === 0) return ({ family }) => buildOf(family);
+  const modules = listModules(shop);
+  return ({ id: machineId, family }) => {
+    const head = fittedAt(modules, machineId, 'head', shop.now());
+    const chosen: Record<string, string> = {};
+    const own: OwnVariant[] = [];
+    for (const { feature, variant, moduleId, own: words, ...row } of rows) {
+      // what was said of another head lies with that head
+      const ofHead = findFeature(feature)?.ofHead && head !== null;
+      const here = moduleId ? moduleId === head?.id : row.machineId === machineId && !ofHead;
+      if (words && (here || row.machineId === machineId))
+        own.push({ feature, id: variant, ...words });
+      if (here) chosen[feature] = variant;
+    }
+    return buildOf(family, chosen, own);
+  };
+}
+
+const count = z.number().int().min(0).max(40);
+
+export const ownVariantSchema = z.object({
+  name: requiredText('Say how it is made, in a few words.', 120),
+  undo: z.array(z.string().trim().min(1).max(300)).max(12),
+  redo: z.array(z.string().trim().min(1).max(300)).max(12),
+  screws: count.default(0),
+  plugs: count.default(0),
+  hoses: count.default(0),
+  lugs: count.default(0),
+  facing: z.string().trim().max(200).default(''),
+  connectors: z.boolean().default(false),
+});
+
+/** Says how a feature of a machine is made: one of the usual variants, or one in the shop's own words. */
+export const chooseVariant = useCase(
+  z.object({
+    machineId: id,
+    feature: z.string().max(60),
+    /** left out where it is written in own words */
+    variant: z.string().max(60).nullish(),
+    own: ownVariantSchema.nullish(),
+  }),
+  (shop, actor, { machineId, feature: featureId, variant, own }): Outcome<{ said: string[] }> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const feature = featuresOf(machine.value.family).find(({ id: known }) => known === featureId);
+    if (!feature) return refuse('A machine of this family has no such feature.', 'feature');
+    const before = buildFinder(shop)(machine.value);
+    const known =
+      feature.variants.some(({ id: one }) => one === variant) ||
+      before.own.some((one) => one.feature === featureId && one.id === variant);
+    if (!own && !known) return refuse('That is not one of its variants.', 'variant');
+    if (own && own.undo.length === 0 && own.redo.length === 0) {
+      return refuse('Write at least one step: how it comes off, or how it goes back.', 'own.undo');
+    }
+    const head = feature.ofHead ? headModule(shop, machineId) : null;
+    writeEntry(shop, actor, {
+      kind: 'machine build',
+      machineId,
+      data: {
+        feature: featureId,
+        variant: own ? `own-${newId()}` : variant!,
+        moduleId: head?.id ?? null,
+        own: own ?? null,
+      },
+    });
+    // what cannot be is said, and kept all the same: the next choice may put it right
+    return ok({ said: contradictions(buildFinder(shop)(machine.value)) });
+  },
+);
+
+/** The wait before connectors of a machine: its own figure where the manual or label says one. */
+export interface ConnectorWait {
+  minutes: number;
+  /** where the figure is from; `null`: ours */
+  source: string | null;
+}
+
+export function connectorWaitFinder(
+  shop: Pick<Shop, 'db'>,
+): (machine: BuiltMachine) => ConnectorWait {
+  const said = new Map(
+    standingEntries(shop.db, ['connector wait']).map((row) => [
+      row.machineId,
+      entryData(row, 'connector wait'),
+    ]),
+  );
+  return ({ id: machineId, family }) =>
+    said.get(machineId) ?? { minutes: findFamily(family)!.isolationMinutes, source: null };
+}
+
+/** Keeps the wait before connectors that the manual or label of a machine names. */
+export const setConnectorWait = useCase(
+  z.object({
+    machineId: id,
+    minutes: z
+      .number('Say how many minutes.')
+      .int('Whole minutes.')
+      .min(0, 'Not less than none.')
+      .max(120, 'At most two hours.'),
+    source: requiredText(
+      'Say where the figure is from: the manual, the label, the help line.',
+      200,
+    ),
+  }),
+  (shop, actor, { machineId, minutes, source }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    writeEntry(shop, actor, { kind: 'connector wait', machineId, data: { minutes, source } });
+    return ok(null);
+  },
+);
+
+/** A rule of our own way, as it stands on a machine. */
+export interface OrderRule {
+  id: string;
+  name: string;
+  turnedName: string;
+  why: string;
+  turned: { reason: string; by: string; at: number } | null;
+}
+
+/** Tells which of our own ways a machine does the other way round. */
+export function orderRules(shop: Pick<Shop, 'db'>, machineId: string): OrderRule[] {
+  const rows = standingEntries(shop.db, ['order rule'], { machineId });
+  return ourWays.map(({ id: rule, name, turned: turnedName, why }) => {
+    const last = rows.findLast((row) => entryData(row, 'order rule').rule === rule);
+    const isTurned = last && entryData(last, 'order rule').turned;
+    return {
+      id: rule,
+      name,
+      turnedName,
+      why,
+      turned: isTurned ? { reason: last.note ?? '', by: last.person, at: last.at } : null,
+    };
+  });
+}
+
+/** Turns a rule of our own way round on a machine, with a reason, or puts it back. */
+export const turnOrderRule = useCase(
+  z.object({
+    machineId: id,
+    rule: z.string().max(60),
+    turned: z.boolean(),
+    reason: requiredText('Say why this machine is done so.', 300),
+  }),
+  (shop, actor, { machineId, rule, turned, reason }): Outcome<null> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    if (!ourWays.some(({ id: known }) => known === rule)) {
+      return refuse('That rule is safety or physics: it is not turned round.', 'rule');
+    }
+    writeEntry(shop, actor, {
+      kind: 'order rule',
+      machineId,
+      note: reason,
+      data: { rule, turned },
+    });
+    return ok(null);
+  },
+);
