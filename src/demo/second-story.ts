@@ -4,6 +4,8 @@ import { dueMachines } from '../services/care/due';
 import { addDevice } from '../services/device-api/devices';
 import { keepJob } from '../services/usage/job-files';
 import { callTask, deferTask } from '../services/care/call-or-defer';
+import { changeStepWords } from '../services/cleaning/own-words';
+import { chooseVariant, setConnectorWait, turnOrderRule } from '../services/machines/builds';
 import { chooseMethod } from '../services/care/methods';
 import { acceptUnlogged, meterView, takeReading } from '../services/usage/meters';
 import { addModule, listModules, moveModule, replaceModule } from '../services/parts/parts';
@@ -186,11 +188,49 @@ const steps: readonly Step[] = [
     take: (story) => {
       const { shop, marit } = story;
       must(chooseMethod(shop, marit, { question: 'optic-liquid', choice: 'optics-fluid' }));
+      must(chooseMethod(shop, marit, { question: 'drying', choice: 'sun' }));
       must(
         chooseMethod(shop, marit, {
           question: 'optic-liquid',
           choice: 'isopropyl',
           stationId: stationId(story, 'Wren', 'window'),
+        }),
+      );
+    },
+  },
+  {
+    // how the machines come apart, where they are not as most
+    left: 118,
+    take: ({ shop, marit, ids }) => {
+      const built = (machine: string, feature: string, variant: string) =>
+        must(chooseVariant(shop, marit, { machineId: ids.get(machine)!, feature, variant }));
+      built('Sparrow', 'reach', 'below-and-bench');
+      built('Sparrow', 'bench', 'bench');
+      built('Heron', 'stand-in', 'slats');
+      built('Heron', 'head-marks', 'pen-marks');
+      built('Dipper', 'lens', 'assembly');
+      built('Wren', 'grate', 'odd-holes');
+      must(
+        setConnectorWait(shop, marit, {
+          machineId: ids.get('Wren')!,
+          minutes: 12,
+          source: 'the manual of the machine, chapter on care',
+        }),
+      );
+      must(
+        turnOrderRule(shop, marit, {
+          machineId: ids.get('Bittern')!,
+          rule: 'vacuum',
+          turned: true,
+          reason: 'slate dust is bound wet first',
+        }),
+      );
+      must(
+        changeStepWords(shop, marit, {
+          machineId: ids.get('Wren')!,
+          instead: 'Fresh gloves on.',
+          words: 'Fresh gloves on, from the box in the drawer: the others shed.',
+          reason: 'powder on the window twice',
         }),
       );
     },

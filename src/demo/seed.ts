@@ -14,9 +14,10 @@ import { stationMethods } from '../services/care/methods';
 import { correctSession, logSession, recentSessions } from '../services/usage/sessions';
 import { signOffSheet } from '../services/cleaning/sign-off';
 import { addEvents, press, eventsOf } from '../services/cleaning/events';
-import { runOf, runToEnd, startSheet } from '../services/cleaning/sheets';
+import { draftRun, runOf, runToEnd, startSheet } from '../services/cleaning/sheets';
 import { moveStock, shelf } from '../services/inventory/inventory';
 import { allInOrder } from '../core/cleaning/ending';
+import { arrange, type RunSheet } from '../core/cleaning/run';
 import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/progress';
 import { type Actor, type Shop } from '../services/shop';
 import { allOrNothing } from '../services/use-case';
@@ -553,18 +554,25 @@ function openingDay(play: Play): void {
       note: 'first guess; look at the bed before taking the fan out',
     }),
   );
-  clock.now = end - 0.6 * hour;
-  const sparrow = dueMachines(shop, clock.now, play.ids.get('Sparrow')!)[0]!;
+  const sparrow = dueMachines(shop, end, play.ids.get('Sparrow')!)[0]!;
   const wanted = ['window', 'nozzle', 'shield', 'honeycomb'];
   const picks = sparrow.stations
     .filter(({ slug }) => wanted.includes(slug))
     .map((station) => ({ station, task: station.tasks.at(-1)! }));
-  const sheet = must(
-    startSheet(shop, marit, {
-      machineId: sparrow.id,
-      tasks: picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key })),
-    }),
-  );
+  const idOf = (slug: string) => {
+    const { station, task } = picks.find((pick) => pick.station.slug === slug)!;
+    return `${station.id}.${task.task.key}`;
+  };
+  const picked = picks.map(({ station, task }) => ({ stationId: station.id, task: task.task.key }));
+  const handsOnUntil = (draft: RunSheet) => {
+    const begun = arrange(draft, new Map(), null).steps.filter(({ part }) => part === 'active');
+    const last = begun.findIndex(({ task }) => task === idOf('window'));
+    return begun.slice(0, last + 1);
+  };
+  const ahead = handsOnUntil(must(draftRun(shop, sparrow.id, picked)));
+  clock.now =
+    end - (5 + ahead.reduce((all, step) => all + Math.max(1, step.end - step.start), 0)) * minute;
+  const sheet = must(startSheet(shop, marit, { machineId: sparrow.id, tasks: picked }));
   const run = runOf(shop, sheet.row.id)!;
   const sheetId = sheet.row.id;
   const stepsOf = (id: string): SheetEventWhat[] => {
@@ -580,24 +588,9 @@ function openingDay(play: Play): void {
       ...lines.map(({ id: step }): SheetEventWhat => ({ kind: 'step', step, done: true })),
     ];
   };
-  const idOf = (slug: string) => {
-    const { station, task } = picks.find((pick) => pick.station.slug === slug)!;
-    return `${station.id}.${task.task.key}`;
-  };
-  // as far as the order has them: the bed soaks, the window lies on the bench
-  const half = [
-    ['isolate', 2],
-    ['layout', 4],
-    [idOf('shield'), 4],
-    ['open:nozzle-off', 1],
-    ['open:head-off', 3],
-    ['open:bed-out', 1],
-    [idOf('honeycomb'), 9],
-    [idOf('nozzle'), 5],
-    [idOf('window'), 6],
-  ] as const;
-  for (const [id, minutes] of half) {
-    clock.now += minutes * minute;
+  // in the order of the sheet, up to where the bed soaks and the window lies on the bench
+  for (const { task: id, start, end: over } of handsOnUntil(run)) {
+    clock.now += Math.max(1, over - start) * minute;
     must(press(shop, marit, sheetId, stepsOf(id)));
   }
   const found = { shield: 'haze', honeycomb: 'caked', nozzle: 'soiled', window: 'soiled' } as const;

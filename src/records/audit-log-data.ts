@@ -256,6 +256,13 @@ export const entryDataSchemas = {
       })
       .nullable(),
   }),
+  /** what a fire left, part by part, and how deep the cleaning after it goes */
+  'after fire': z.object({
+    burned: text,
+    settings: text,
+    depth: z.enum(['ordinary', 'deep']),
+    parts: z.array(z.object({ part: text, found: text, note: text.nullable() })),
+  }),
   /** minutes before connectors are touched, as the manual or label of the machine says */
   'connector wait': z.object({ minutes: z.number().int().min(0).max(120), source: text }),
   /** an order of our own way turned round on a machine, or put back */

@@ -1,6 +1,8 @@
 'use server';
 
+import { recordAfterFire } from '../../services/cleaning/after-fire';
 import { startCampaign } from '../../services/cleaning/campaigns';
+import { changeStepWords } from '../../services/cleaning/own-words';
 import { putRight } from '../../services/cleaning/put-backs';
 import { recordQuickCare, undoQuickCare } from '../../services/cleaning/quick-care';
 import { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
@@ -13,4 +15,6 @@ export const abandonAction = action('clean', abandonSheet);
 export const startCampaignAction = action('clean', startCampaign);
 export const quickCareAction = action('clean', recordQuickCare);
 export const undoQuickCareAction = action('clean', undoQuickCare);
+export const changeStepWordsAction = action('set up', changeStepWords);
+export const recordAfterFireAction = action('clean', recordAfterFire);
 export const putRightAction = action('clean', putRight);

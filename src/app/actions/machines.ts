@@ -1,5 +1,6 @@
 'use server';
 
+import * as builds from '../../services/machines/builds';
 import * as machines from '../../services/machines/machines';
 import { releaseEarly } from '../../services/faults/return';
 import { holdMachine } from '../../services/machines/holds';
@@ -15,3 +16,6 @@ export const renameStationAction = action('set up', machines.renameStation);
 export const removeStationAction = action('set up', machines.removeStation);
 export const holdMachineAction = action('diagnose', holdMachine);
 export const releaseHoldAction = action('diagnose', releaseEarly);
+export const chooseVariantAction = action('set up', builds.chooseVariant);
+export const setConnectorWaitAction = action('set up', builds.setConnectorWait);
+export const turnOrderRuleAction = action('set up', builds.turnOrderRule);

@@ -383,7 +383,6 @@ export const otherFeatures: readonly Feature[] = [
     part: 'stand',
     name: 'Stand',
     usual: {
-      'open-frame-diode': 'bench',
       'enclosed-diode': 'bench',
       'galvo-desktop': 'laid-back',
       'co2-glass-tube': 'wheels',

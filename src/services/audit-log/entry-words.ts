@@ -1,4 +1,5 @@
 import { findFeature } from '../../catalogue/builds/build';
+import { fireParts } from '../../catalogue/after-fire';
 import { causeWords } from '../../catalogue/causes';
 import { checks } from '../../catalogue/diagnosis';
 import { methodQuestions } from '../../catalogue/methods';
@@ -157,6 +158,21 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const known = findFeature(feature);
       const name = own?.name ?? known?.variants.find(({ id }) => id === variant)?.name ?? variant;
       return `Build${moduleId ? ' of its head' : ''}: ${known?.name ?? feature}: ${name}${own ? ' (in own words)' : ''}`;
+    }
+    case 'after fire': {
+      const { burned, settings, depth, parts } = entryData(row, 'after fire');
+      const named = (how: string) =>
+        parts
+          .filter(({ found }) => found === how)
+          .map(({ part }) => fireParts.find(({ id }) => id === part)?.name.toLowerCase() ?? part);
+      const found = ['damaged', 'sooty'].flatMap((how) =>
+        named(how).length > 0 ? [`${how}: ${named(how).join(', ')}`] : [],
+      );
+      return [
+        `Looked over after a fire of ${burned} (${settings})`,
+        ...found,
+        `${depth} clean`,
+      ].join('; ');
     }
     case 'connector wait': {
       const { minutes, source } = entryData(row, 'connector wait');

@@ -33,6 +33,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
     'accepted mark',
     'accepted mark gone',
     'fault closed',
+    'after fire',
   ],
   strength: ['recipe', 'test burn'],
   holds: ['hold', 'release'],

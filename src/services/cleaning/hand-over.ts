@@ -33,8 +33,14 @@ export interface HandOver {
     /** how often it was begun again */
     again: number;
   }[];
-  /** what is still open, with where it stands now */
-  left: { station: string; task: string; due: TaskDue | null }[];
+  /** what is still open, with where it stands now; `how`: put off, done in part or not reached, and why */
+  left: {
+    station: string;
+    task: string;
+    how: CareResult | null;
+    note: string | null;
+    due: TaskDue | null;
+  }[];
   /** what of this machine falls due next */
   next: { station: string; due: TaskDue }[];
   opened: string[];
@@ -45,6 +51,9 @@ export interface HandOver {
   /** came in after it was closed: they change nothing */
   late: (SheetEvent & { receivedAt: number })[];
 }
+
+/** Ends of a task that leave it open. */
+const leftOpen: ReadonlySet<CareResult> = new Set(['put-off', 'in-part', 'not-reached']);
 
 /** What a clean-down did, what is left, and what to expect next. */
 // eslint-disable-next-line max-lines-per-function -- one view put together from the book
@@ -68,7 +77,7 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
   const end = signed ?? abandoned ?? null;
   const data = signed && entryData(signed, 'clean-down signed off');
   const done = careOfSheet(shop.db, sheet.id);
-  const recorded = new Set(done.map(({ stationId, task }) => placeId(stationId, task)));
+  const recorded = new Map(done.map((row) => [placeId(row.stationId, row.task), row]));
   const [machine] = dueMachines(shop, shop.now(), sheet.machineId);
   const dueOf = (stationId: string, key: string) =>
     machine?.stations
@@ -96,20 +105,26 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
     },
     minutes: data?.minutes ?? null,
     planned: run.tasks.reduce((sum, { id }) => sum + (plannedOf(id) ?? 0), 0),
-    done: done.map((row) => {
-      const id = placeId(row.stationId, row.task);
-      return {
-        ...row,
-        station: name(row.stationId),
-        planned: plannedOf(id),
-        again: progress.again.get(id)?.times ?? 0,
-      };
-    }),
+    done: done
+      .filter(({ result }) => !leftOpen.has(result))
+      .map((row) => {
+        const id = placeId(row.stationId, row.task);
+        return {
+          ...row,
+          station: name(row.stationId),
+          planned: plannedOf(id),
+          again: progress.again.get(id)?.times ?? 0,
+        };
+      }),
     left: sheetTasks(shop.db, sheet.id)
-      .filter(({ stationId, task }) => !recorded.has(placeId(stationId, task)))
-      .map(({ stationId, task }) => ({
+      .map((row) => ({ ...row, ended: recorded.get(placeId(row.stationId, row.task)) ?? null }))
+      // put off, done in part and not reached are open still
+      .filter(({ ended }) => ended === null || leftOpen.has(ended.result))
+      .map(({ stationId, task, ended }) => ({
         station: name(stationId),
         task,
+        how: ended?.result ?? null,
+        note: ended?.note ?? null,
         due: dueOf(stationId, task),
       })),
     next,

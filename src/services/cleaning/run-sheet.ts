@@ -66,7 +66,7 @@ function waysOf(
 function cardLines({ card, build }: SheetMachine, { stationKind, work }: SheetPlace): string[] {
   const said: string[] = [];
   const never = card['never']?.trim();
-  if (never) said.push(`Never on this machine: ${never}`);
+  if (never) said.push(/^never\b/i.test(never) ? never : `Never on this machine: ${never}`);
   if (['honeycomb', 'slats'].includes(stationKind)) {
     said.push(`Bed: ${card['bed']?.trim() || 'metal not on the card; taken for aluminium'}`);
   }

@@ -11,7 +11,7 @@ import {
   type SheetEvent,
 } from '../../core/cleaning/progress';
 import { inTheWayWords } from '../../core/cleaning/rules';
-import { wayOf, type RunSheet } from '../../core/cleaning/run';
+import { dryingPlace, wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { standingEntries } from '../../records/audit-log';
@@ -154,6 +154,21 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         kind: 'put back',
         machineId,
         data: { what, until: until!, sheetId },
+      });
+    }
+    // what still dries while the machine runs on something else goes back when it is dry
+    for (const task of run.tasks) {
+      const mark = progress.marks.get(task.id);
+      const place = dryingPlace(task, progress.ways);
+      if (!task.standIn || !place || !uses.has(mark?.result ?? 'put-off')) continue;
+      writeEntry(shop, actor, {
+        kind: 'put back',
+        machineId,
+        data: {
+          what: `${task.station} dries (${place.name}); the machine runs on ${task.standIn}`,
+          until: (mark!.markedAt ?? shop.now()) + place.minutes * millisecondsPerMinute,
+          sheetId,
+        },
       });
     }
     const used = marked.filter(({ result }) => uses.has(result!));

@@ -1,7 +1,8 @@
 import { stretchDone } from '../../core/cleaning/working';
 import type { Progress } from '../../core/cleaning/progress';
 import type { HandsOn } from '../../core/cleaning/order';
-import { wayOf, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import { sheetTasks, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import { minutesWords } from '../care/words';
 import classes from './Clock.module.css';
 import { stretchTitle, waitTitle } from './words';
 
@@ -15,6 +16,7 @@ interface ClockProps {
 
 interface Wait {
   of: string;
+  second: boolean;
   start: number;
   end: number;
   meanwhile: string[];
@@ -22,23 +24,20 @@ interface Wait {
 
 /** The waits of an order on the clock, with the hands-on work that fits beside each. */
 export function waitsOf(run: RunSheet, arranged: Arranged, progress: Progress): Wait[] {
-  const passive = new Map([
-    ...run.pieces.map(({ id, minutes }) => [id, minutes.passive] as const),
-    ...run.tasks.map((task) => [task.id, wayOf(task, progress.ways).minutes.passive] as const),
-  ]);
-  return arranged.steps
-    .filter(({ task, part }) => part === 'active' && (passive.get(task) ?? 0) > 0)
-    .map(({ task, end }) => {
-      const until = end + passive.get(task)!;
-      return {
-        of: task,
-        start: end,
-        end: until,
-        meanwhile: arranged.steps
-          .filter((step) => step.end > end && step.start < until)
-          .map((step) => stretchTitle(run, step)),
-      };
-    });
+  const timed = new Map(sheetTasks(run, progress.ways).map((task) => [task.id, task]));
+  return arranged.steps.flatMap(({ task, part, end }): Wait[] => {
+    const { passive, finishing, drying = 0 } = timed.get(task)!;
+    const wait = (minutes: number, start: number, second: boolean): Wait[] => {
+      const until = start + minutes;
+      const meanwhile = arranged.steps
+        .filter((step) => step.end > start && step.start < until)
+        .map((step) => stretchTitle(run, step));
+      return minutes > 0 ? [{ of: task, second, start, end: until, meanwhile }] : [];
+    };
+    return part === 'active'
+      ? [...wait(passive, end, false), ...(finishing > 0 ? [] : wait(drying, end + passive, true))]
+      : wait(drying, end, true);
+  });
 }
 
 /** A run sheet on its clock: my hands on one track, what waits on others, and what each wait overlaps. */
@@ -80,13 +79,13 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
             <div className={classes.track} data-waits>
               {lane.map((wait) => (
                 <span
-                  key={wait.of}
+                  key={`${wait.of} ${wait.second}`}
                   className={classes.bar}
                   data-part="wait"
                   style={place(wait)}
-                  title={`${waitTitle(run, wait.of)}, ${wait.start} to ${wait.end} min`}
+                  title={`${waitTitle(run, wait.of, wait.second)}, ${wait.start} to ${wait.end} min`}
                 >
-                  {waitTitle(run, wait.of)}
+                  {waitTitle(run, wait.of, wait.second)}
                 </span>
               ))}
             </div>
@@ -104,10 +103,10 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
       <ul className={classes.overlaps}>
         {waits
           .filter(({ end, start }) => end - start >= 5)
-          .map(({ of, start, end, meanwhile }) => (
-            <li key={of}>
+          .map(({ of, second, start, end, meanwhile }) => (
+            <li key={`${of} ${second}`}>
               <b>
-                {waitTitle(run, of)}, {end - start} min
+                {waitTitle(run, of, second)}, {minutesWords(end - start)}
               </b>{' '}
               <span className="quiet">
                 {meanwhile.length > 0 ? `meanwhile: ${list(meanwhile)}` : 'nothing fits beside it'}
@@ -119,7 +118,8 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
   );
 }
 
-const tickEvery = (finish: number) => (finish > 150 ? 30 : finish > 60 ? 15 : 5);
+const tickEvery = (finish: number) =>
+  finish > 300 ? 60 : finish > 150 ? 30 : finish > 60 ? 15 : 5;
 
 const list = (names: readonly string[]) =>
   names.length > 6

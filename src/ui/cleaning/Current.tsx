@@ -7,8 +7,9 @@ import { secondWait } from '../../core/cleaning/waits';
 import { waitsFor } from '../../core/cleaning/working';
 import type { Stretch } from '../../core/cleaning/order';
 import { ruleWords } from '../../core/cleaning/rules';
-import { linesOf, wayOf, type Line } from '../../core/cleaning/run';
+import { linesOf, minutesOf, wayOf, type Line } from '../../core/cleaning/run';
 import type { Wanting } from '../../services/inventory/inventory';
+import { minutesWords } from '../care/words';
 import { clockTime } from '../shared/marks/when';
 import { Checks, Proofs } from './Checks';
 import { Lines } from './Lines';
@@ -75,7 +76,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       </header>
       {waits?.for === 'wait' && (
         <p className={classes.notYet}>
-          {waitTitle(run, waits.of)} until {clockTime(waits.until, zone)}.
+          {waitTitle(run, waits.of, waits.second)} until {clockTime(waits.until, zone)}.
           {waits.of === 'isolate' && ` It must wait: ${ruleWords['discharge']}.`}
         </p>
       )}
@@ -102,6 +103,13 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
           ))}
         </ul>
       )}
+      {task?.card && task.card.length > 0 && stretch.part === 'active' && (
+        <ul className={classes.card} aria-label="From the machine card">
+          {task.card.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
       {piece?.kind === 'layout' && <LayOut context={context} wanting={wanting} />}
       {task ? (
         <TaskWork
@@ -116,8 +124,8 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       ) : (
         <Lines
           key={stretch.task}
+          context={context}
           lines={lines}
-          progress={progress}
           barred={barred}
           pressLine={pressLine}
           undo={(line) => press({ kind: 'step', step: line.id, done: false })}
@@ -127,7 +135,9 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
       {piece?.kind === 'close' && (
         <PartsBack context={context} of={piece.id.replace('close:', '')} />
       )}
-      {task && stretch.part === 'finishing' && <PartsBack context={context} of={task.id} />}
+      {task && (stretch.part === 'finishing' || way!.finishing.length === 0) && (
+        <PartsBack context={context} of={task.id} />
+      )}
       {parts.length > 0 && <PartsOut context={context} parts={parts} />}
       {piece?.kind === 'checks' && <Checks context={context} onDone={onDone} />}
       {piece?.kind === 'proof' && (
@@ -161,12 +171,22 @@ function EndWait({ onEnd }: { onEnd: (why: string) => void }) {
 
 function minutes({ run, store }: SheetContext, { task: id, part }: Stretch): string {
   const task = run.tasks.find((one) => one.id === id);
-  const { active, passive, finishing } = task
-    ? wayOf(task, store.progress.ways).minutes
+  const {
+    active,
+    passive,
+    finishing,
+    drying = 0,
+  } = task
+    ? minutesOf(task, store.progress.ways)
     : run.pieces.find((one) => one.id === id)!.minutes;
-  if (part === 'finishing') return `about ${finishing} min`;
   const verb = task?.wait.verb ?? 'waits';
-  return `about ${active} min${passive > 0 ? `, then it ${verb} ${passive} min by itself` : ''}`;
+  const waits =
+    part === 'active' && passive > 0 ? `, then it ${verb} ${minutesWords(passive)} by itself` : '';
+  const dries =
+    (part === 'finishing' || finishing === 0) && drying > 0
+      ? `, then it dries ${minutesWords(drying)}${task?.standIn ? `, the machine on ${task.standIn}` : ''}`
+      : '';
+  return `about ${part === 'active' ? active : finishing} min${waits}${dries}`;
 }
 
 function LayOut({

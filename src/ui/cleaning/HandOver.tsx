@@ -131,10 +131,16 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
             <p className="quiet">Nothing of this sheet.</p>
           ) : (
             <ul className={classes.list}>
-              {left.map(({ station, task, due }) => (
+              {left.map(({ station, task, how, note, due }) => (
                 <li key={`${station} ${task}`}>
                   <span>
                     {station}: {task.replaceAll('-', ' ')}
+                    {how && (
+                      <span className="quiet">
+                        {' '}
+                        {[resultWords[how].toLowerCase(), note].filter(Boolean).join(': ')}
+                      </span>
+                    )}
                   </span>
                   {due && <StateMark state={due.standing.state} />}
                 </li>

@@ -2,13 +2,15 @@
 
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect } from 'react';
-import type { Progress } from '../../core/cleaning/progress';
 import type { Line } from '../../core/cleaning/run';
+import type { SheetContext } from './context';
+import { OwnWords } from './OwnWords';
+import { LensWay } from './Tray';
 import classes from './Sheet.module.css';
 
 interface LinesProps {
+  context: SheetContext;
   lines: readonly Line[];
-  progress: Progress;
   /** nothing may be ticked yet */
   barred: boolean;
   pressLine: (line: Line) => void;
@@ -17,7 +19,8 @@ interface LinesProps {
 }
 
 /** Written steps: the one to do is large, the ones done stand above it, the ones to come below. */
-export function Lines({ lines, progress, barred, pressLine, undo, onDone }: LinesProps) {
+export function Lines({ context, lines, barred, pressLine, undo, onDone }: LinesProps) {
+  const { progress } = context.store;
   const open = lines.filter(({ id }) => !progress.steps.has(id));
   const current = open[0];
   const last = lines.findLast(({ id }) => progress.steps.has(id));
@@ -57,12 +60,20 @@ export function Lines({ lines, progress, barred, pressLine, undo, onDone }: Line
               <span>
                 {line.text}
                 {line === current && line.why && <span className={classes.why}>{line.why}</span>}
+                {line === current && line.facts?.part === 'lens' && <LensWay context={context} />}
+                {line === current && line.ours && (
+                  <span className="quiet">
+                    {' '}
+                    In this shop’s words ({line.ours.by}: {line.ours.reason}).
+                  </span>
+                )}
                 {pressed && <span className="visually-hidden"> done by {pressed.person}</span>}
               </span>
             </li>
           );
         })}
       </ol>
+      {current && <OwnWords key={current.id} context={context} line={current} />}
       <div className={classes.buttons}>
         {current && (
           <button className={classes.next} disabled={barred} onClick={() => done(current)}>

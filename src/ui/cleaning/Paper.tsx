@@ -1,11 +1,8 @@
 import type { Progress } from '../../core/cleaning/progress';
-import { linesOf, wayOf, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import { dryingPlace, linesOf, wayOf, type Arranged, type RunSheet } from '../../core/cleaning/run';
 import { minutesWords } from '../care/words';
 import classes from './Paper.module.css';
 import { stretchTitle } from './words';
-
-/** Beyond so many written steps a page holds their headings and stopping tests only. */
-const mostLines = 42;
 
 interface PaperProps {
   machine: string;
@@ -15,16 +12,11 @@ interface PaperProps {
   foot: string;
 }
 
-/** A run sheet on one page: the order with its times, what to tick, what goes back, what to test. */
+/** A run sheet on paper: the order with its times, every step to tick, what goes back, what to test. */
 export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
-  const count = arranged.steps.reduce(
-    (sum, step) => sum + linesOf(run, step, progress.ways).length,
-    0,
-  );
-  const full = count <= mostLines;
   const cautions = [...new Set([...run.pieces, ...run.tasks].flatMap(({ cautions: own }) => own))];
   return (
-    <article className={classes.paper} data-full={full || undefined}>
+    <article className={classes.paper}>
       <header>
         <h1>Run sheet: {machine}</h1>
         <span>
@@ -43,6 +35,8 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
           const parts =
             piece?.kind === 'open' ? piece.parts : step.part === 'active' ? (way?.parts ?? []) : [];
           const passive = (way ?? piece)!.minutes.passive;
+          const ends = task && (step.part === 'finishing' || way!.finishing.length === 0);
+          const dries = ends ? dryingPlace(task, progress.ways) : null;
           return (
             <li key={`${step.task} ${step.part}`}>
               <div>
@@ -56,12 +50,17 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
                   </span>
                 )}
               </div>
-              {full && (
-                <ul>
-                  {linesOf(run, step, progress.ways).map(({ id, text }) => (
-                    <li key={id}>{text}</li>
-                  ))}
-                </ul>
+              <ul>
+                {linesOf(run, step, progress.ways).map(({ id, text }) => (
+                  <li key={id}>
+                    <span className={classes.box} /> {text}
+                  </li>
+                ))}
+              </ul>
+              {dries && (
+                <div className={classes.part}>
+                  dries {dries.minutes} min, {dries.name}, from ______
+                </div>
               )}
               {parts.map(({ id, name, screws, plugs, hoses, lugs, facing, lens }) => (
                 <div key={id} className={classes.part}>
@@ -72,7 +71,7 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
                   ; {lens ? 'bulging side to: beam ☐ work ☐' : facing}
                 </div>
               ))}
-              {task && (step.part === 'finishing' || way!.finishing.length === 0) && (
+              {ends && (
                 <div className={classes.stop}>found ________ · enough when: {task.stop}</div>
               )}
               {piece?.kind === 'checks' && (
@@ -88,7 +87,7 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
                 <ul>
                   {run.proofs.map(({ id, name, how }) => (
                     <li key={id}>
-                      <span className={classes.box} /> {name}: {full ? how : ''} ________
+                      <span className={classes.box} /> {name}: {how} ________
                     </li>
                   ))}
                 </ul>

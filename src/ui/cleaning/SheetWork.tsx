@@ -1,5 +1,6 @@
 'use client';
 
+import type { changeStepWords } from '../../services/cleaning/own-words';
 import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { useMemo, useState } from 'react';
@@ -36,6 +37,8 @@ interface SheetWorkProps {
     signOff: Send<typeof signOffSheet>;
     abandon: Send<typeof abandonSheet>;
   } | null;
+  /** left out: the words of steps are not changed here */
+  changeWords?: Send<typeof changeStepWords>;
 }
 
 /** A clean-down being worked: one step at a time, its waits, its order, its end. */
@@ -48,7 +51,14 @@ export function SheetWork(props: SheetWorkProps) {
     () => arrange(run, progress.ways, progress.sequence),
     [run, progress.ways, progress.sequence],
   );
-  const context: SheetContext = { run, store, zone, sheetId, machine };
+  const context: SheetContext = {
+    run,
+    store,
+    zone,
+    sheetId,
+    machine,
+    changeWords: props.changeWords ?? null,
+  };
   const open = arranged.steps.filter((step) => !stretchDone(run, progress, step));
   const ready = open.find((step) => waitsFor(run, progress, step, clock) === null);
   const current =
@@ -67,6 +77,12 @@ export function SheetWork(props: SheetWorkProps) {
         title={`Clean ${machine.nickname}`}
         onTake={(of) => setChosen(`${of}|finishing`)}
       />
+      {run.setAside && (
+        <p className={classes.notYet}>
+          What this machine turns round in the order of work leaves no order for these tasks
+          together: this sheet goes by our own way.
+        </p>
+      )}
       <p className={classes.summary}>
         {open.length > 0 ? (
           <>

@@ -14,6 +14,7 @@ import { Lines } from './Lines';
 import { Photos } from './Photos';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
+import { DryingSelect, MountPressed } from './TaskChoices';
 import { resultWords } from './words';
 
 interface TaskWorkProps {
@@ -87,9 +88,10 @@ export function TaskWork({ context, task, part, lines, barred, pressLine, onDone
           Not clean yet, {again === 1 ? 'once' : `${again} times`}: from the first step again.
         </p>
       )}
+      <DryingSelect context={context} task={task} />
       <Lines
+        context={context}
         lines={lines}
-        progress={progress}
         barred={barred}
         pressLine={pressLine}
         undo={(line) => press({ kind: 'step', step: line.id, done: false })}
@@ -108,6 +110,7 @@ export function TaskWork({ context, task, part, lines, barred, pressLine, onDone
       {ends && stepsDone && marks.result === null && (
         <StopTest context={context} task={task} mark={mark} onDone={onDone} />
       )}
+      {task.mount && <MountPressed context={context} task={task} />}
       <Photos context={context} of={task.id} />
       {marks.result !== null && (
         <p className={classes.marked}>
@@ -147,7 +150,7 @@ function StopTest({ context, task, mark, onDone }: MarkProps & { context: SheetC
         <button
           className={classes.next}
           onClick={() => {
-            mark({ result: 'done' });
+            mark({ result: context.run.between ? 'between-cuts' : 'done' });
             onDone();
           }}
         >

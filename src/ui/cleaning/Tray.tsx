@@ -89,6 +89,28 @@ function OrientationImage({ photo, name }: { photo: string; name: string }) {
   );
 }
 
+/** How the lens goes back, at the step where it does: as it was drawn, and as the machine card says. */
+export function LensWay({ context }: { context: SheetContext }) {
+  const { store, machine } = context;
+  const lens = store.progress.tray.findLast(
+    ({ id, inAt, facing }) =>
+      inAt === null &&
+      (lensFacings[facing] !== undefined || facing === machine.lens || photoOf(context, id)),
+  );
+  const bulge = lens && lensFacings[lens.facing];
+  const photo = lens && photoOf(context, lens.id);
+  return (
+    <span className={classes.lensWay}>
+      {bulge && <LensDrawing bulge={bulge} />}
+      {photo && <OrientationImage photo={photo} name={lens.name} />}
+      <span>
+        {lens?.facing && <b>{lens.facing}</b>}
+        {machine.lens && <span className="quiet"> Machine card: {machine.lens}.</span>}
+      </span>
+    </span>
+  );
+}
+
 /** What a stretch takes out: counted, and which way round it sat. */
 export function PartsOut({
   context,

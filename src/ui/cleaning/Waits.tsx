@@ -22,7 +22,7 @@ export function Waits({ run, waits, clock, title, onTake }: WaitsProps) {
       ({ id, ways }) => id === of && ways.some(({ minutes }) => minutes.finishing > 0),
     );
   // a wait that nothing follows is of no interest once it is over
-  const shown = waits.filter(({ of, until }) => until > clock || finishes(of));
+  const shown = waits.filter(({ of, second, until }) => until > clock || (!second && finishes(of)));
   const over = shown.filter(({ until }) => until <= clock);
   const heard = useRef<Set<string> | null>(null);
 
@@ -51,11 +51,11 @@ export function Waits({ run, waits, clock, title, onTake }: WaitsProps) {
   if (shown.length === 0) return null;
   return (
     <div className={classes.waits} role="group" aria-label="Running waits">
-      {shown.map(({ of, from, until }) => {
+      {shown.map(({ of, second, from, until }) => {
         const ended = until <= clock;
         return (
-          <div key={of} className={classes.wait} data-over={ended || undefined}>
-            <span className={classes.waitName}>{waitTitle(run, of)}</span>
+          <div key={`${of} ${second}`} className={classes.wait} data-over={ended || undefined}>
+            <span className={classes.waitName}>{waitTitle(run, of, second)}</span>
             <span className={classes.waitTime} role="timer">
               {ended ? 'over' : countdown(until - clock)}
             </span>

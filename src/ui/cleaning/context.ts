@@ -1,5 +1,7 @@
 import type { Stretch } from '../../core/cleaning/order';
 import type { RunSheet } from '../../core/cleaning/run';
+import type { changeStepWords } from '../../services/cleaning/own-words';
+import type { Send } from '../shared/forms/send';
 import type { SheetStore } from './use-sheet-events';
 
 /** The machine that is cleaned. */
@@ -18,6 +20,8 @@ export interface SheetContext {
   /** where pictures go; `null` in a dry run */
   sheetId: string | null;
   machine: SheetMachine;
+  /** changes the words of a step, from the next sheet on; `null`: not by this person */
+  changeWords: Send<typeof changeStepWords> | null;
 }
 
 /** Tells one stretch from the others. */

@@ -12,9 +12,9 @@ export function stretchTitle(run: RunSheet, { task: id, part }: Stretch): string
 }
 
 /** What waits: "Honeycomb soaks", "the machine discharges". */
-export function waitTitle(run: RunSheet, of: string): string {
+export function waitTitle(run: RunSheet, of: string, second = false): string {
   const task = run.tasks.find((one) => one.id === of);
-  if (task) return `${task.station} ${task.wait.verb}`;
+  if (task) return `${task.station} ${second ? 'dries' : task.wait.verb}`;
   const piece = run.pieces.find((one) => one.id === of);
   return piece?.kind === 'isolate' ? 'Wait before connectors' : (piece?.title ?? of);
 }

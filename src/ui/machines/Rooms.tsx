@@ -6,6 +6,7 @@ const rooms = [
   { path: '', name: 'Stations', right: 'see' },
   { path: '/strength', name: 'Strength', right: 'see' },
   { path: '/plan', name: 'Care plan', right: 'set up' },
+  { path: '/build', name: 'Build', right: 'set up' },
   { path: '/meter', name: 'Meter and files', right: 'log' },
 ] as const;
 

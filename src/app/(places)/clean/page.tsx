@@ -1,5 +1,7 @@
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
+import { betweenCutsOffers } from '../../../services/cleaning/offers';
+import { BetweenCuts } from '../../../ui/cleaning/BetweenCuts';
 import { workFinder } from '../../../services/cleaning/work';
 import { dueLoads, isTakenUp, pickable } from '../../../services/cleaning/pick';
 import { quickTasks } from '../../../services/cleaning/quick-care';
@@ -105,6 +107,18 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
             : tasks.filter(isTakenUp).map(({ stationId, task }) => `${stationId}.${task}`)
         }
         shelf={items.flatMap(({ has, ...item }) => (has === null ? [] : [{ ...item, has }]))}
+        start={actions.startSheetAction}
+      />
+      <p className="quiet">
+        There was a fire?{' '}
+        <Link className="line" href={`/machines/${machine.id}/after-fire`}>
+          Look it over part by part
+        </Link>{' '}
+        before anything is wiped.
+      </p>
+      <BetweenCuts
+        machineId={machine.id}
+        offers={betweenCutsOffers(shop, machine)}
         start={actions.startSheetAction}
       />
     </>

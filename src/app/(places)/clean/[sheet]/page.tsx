@@ -31,7 +31,11 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
   }
   return (
     <>
-      <h1>Clean {machine.nickname}</h1>
+      <h1>
+        {sheet.row.occasion === 'between cuts'
+          ? `${machine.nickname}: between two cuts`
+          : `Clean ${machine.nickname}`}
+      </h1>
       <p className="quiet">
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
         press is kept at once.{' '}
@@ -61,6 +65,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
         zone={shop.zone}
         wanting={sheetWanting(shop, sheet)}
         actions={{ signOff: actions.signOffAction, abandon: actions.abandonAction }}
+        changeWords={actions.changeStepWordsAction}
       />
       <p className="quiet">{deference}</p>
     </>

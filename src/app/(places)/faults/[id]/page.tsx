@@ -60,6 +60,16 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
         </h1>
         {fault.holdIds.length > 0 && <HoldTag words="until proved" />}
       </div>
+      {fault.signs.includes('fire') && (
+        <Allowed right="clean">
+          <p>
+            <Link className="line" href={`/machines/${fault.machineId}/after-fire`}>
+              Look it over part by part
+            </Link>{' '}
+            before anything is wiped; then the cleaning is ordinary or deep.
+          </p>
+        </Allowed>
+      )}
       <UnsentNote unsent={unsent.filter(({ faultId }) => faultId === fault.id)} />
       <div className={classes.page}>
         <section aria-labelledby="story">

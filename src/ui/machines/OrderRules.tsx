@@ -1,0 +1,109 @@
+'use client';
+
+import { NumberInput, TextInput } from '@mantine/core';
+import type {
+  ConnectorWait,
+  OrderRule,
+  setConnectorWait,
+  turnOrderRule,
+} from '../../services/machines/builds';
+import { SendForm } from '../shared/forms/SendForm';
+import type { Send } from '../shared/forms/send';
+import { figure, useSendForm } from '../shared/forms/use-send-form';
+import { dayDate } from '../shared/marks/when';
+import classes from './Build.module.css';
+
+interface OrderRulesProps {
+  machineId: string;
+  rules: readonly OrderRule[];
+  wait: ConnectorWait;
+  now: number;
+  zone: string;
+  turn: Send<typeof turnOrderRule>;
+  setWait: Send<typeof setConnectorWait>;
+}
+
+/** What is our own way in the order of work, and may be turned round; and the wait before connectors. */
+export function OrderRules({ machineId, rules, wait, now, zone, turn, setWait }: OrderRulesProps) {
+  return (
+    <>
+      <section className={`panel ${classes.rules}`} aria-labelledby="order">
+        <h2 id="order">Order of work: our own way</h2>
+        <p className="quiet">
+          Safety and physics are not turned round: made safe first, dust before glass, nothing
+          delicate open while dust is raised, dry before power. These are matters of taste.
+        </p>
+        {rules.map((rule) => (
+          <Rule key={rule.id} {...{ machineId, rule, now, zone, turn }} />
+        ))}
+      </section>
+      <Wait machineId={machineId} wait={wait} setWait={setWait} />
+    </>
+  );
+}
+
+function Rule({
+  machineId,
+  rule: { id, name, turnedName, why, turned },
+  now,
+  zone,
+  turn,
+}: Pick<OrderRulesProps, 'machineId' | 'now' | 'zone' | 'turn'> & { rule: OrderRule }) {
+  const form = useSendForm(turn, {
+    initial: { reason: '' },
+    input: ({ reason }) => ({ machineId, rule: id, turned: turned === null, reason }),
+    clears: true,
+  });
+  return (
+    <div className={classes.rule}>
+      <div>
+        <b>{turned ? turnedName : name}</b>
+        <br />
+        <span className="quiet">
+          {turned
+            ? `${turned.by}, ${dayDate(turned.at, zone, now)}: ${turned.reason}`
+            : `because ${why}`}
+        </span>
+      </div>
+      <SendForm
+        of={form}
+        button={turned ? 'Our way again' : 'Turn it round'}
+        buttonProps={{ variant: 'default' }}
+        row
+      >
+        <TextInput label="Why, on this machine?" flex={1} {...form.field('reason')} />
+      </SendForm>
+    </div>
+  );
+}
+
+function Wait({
+  machineId,
+  wait,
+  setWait,
+}: Pick<OrderRulesProps, 'machineId' | 'wait' | 'setWait'>) {
+  const form = useSendForm(setWait, {
+    initial: { minutes: wait.minutes as number | string, source: wait.source ?? '' },
+    input: ({ minutes, source }) => ({ machineId, minutes: figure(minutes), source }),
+    said: 'Kept.',
+  });
+  return (
+    <section className={`panel ${classes.rules}`} aria-labelledby="wait">
+      <h2 id="wait">Wait before connectors</h2>
+      <p className="quiet">
+        {wait.source === null
+          ? `${wait.minutes} minutes, common practice: the manual or the label of this machine may say another figure.`
+          : `${wait.minutes} minutes: ${wait.source}.`}
+      </p>
+      <SendForm of={form} button="Keep it" buttonProps={{ variant: 'default' }} row>
+        <NumberInput label="Minutes" w={110} min={0} max={120} {...form.field('minutes')} />
+        <TextInput
+          label="Where the figure is from"
+          placeholder="the manual, page and edition"
+          flex={1}
+          {...form.field('source')}
+        />
+      </SendForm>
+    </section>
+  );
+}
