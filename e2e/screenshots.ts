@@ -42,11 +42,11 @@ async function main() {
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
   });
-  const open = async (width: number, height: number, colorScheme: 'light' | 'dark' = 'light') =>
+  const open = async (width: number, height: number) =>
     (
       await browser.newContext({
         viewport: { width, height },
-        colorScheme,
+        colorScheme: 'light',
         timezoneId: 'Europe/Oslo',
       })
     ).newPage();
@@ -96,6 +96,32 @@ async function main() {
     await shoot(page, 'load');
   };
 
+  /** How a machine comes apart, and below it what greases its rails. */
+  const buildAndGrease = async (page: Page, machine: string) => {
+    await page.goto(`${machine}/build`);
+    await page
+      .getByRole('group')
+      .filter({ hasText: 'Head off' })
+      .first()
+      .locator('summary')
+      .click();
+    const top = await page.screenshot({ clip: { x: 0, y: 0, width: 1280, height: 620 } });
+    const grease = page.getByRole('region', { name: 'Grease map' });
+    await grease.scrollIntoViewIfNeeded();
+    const below = await grease.screenshot();
+    const { width, height } = await sharp(below).metadata();
+    await sharp({
+      create: { width: 1280, height: 620 + height! + 24, channels: 3, background: '#f4efe4' },
+    })
+      .composite([
+        { input: top, left: 0, top: 0 },
+        { input: below, left: 1280 - width! - 24, top: 632 },
+      ])
+      .png()
+      .toFile(path.join(folder, 'build.png'));
+    console.log('build');
+  };
+
   const page = await open(1280, 800);
   await signIn(page);
   await shoot(page, 'today');
@@ -106,8 +132,6 @@ async function main() {
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, 'step');
   const sheet = page.url();
-  await page.goto(`${server.url}/setup/stores?item=isopropyl`);
-  await shoot(page, 'stores');
   await page.goto(server.url);
   await page.getByRole('link', { name: 'Wren: Honeycomb' }).click();
   await page.getByRole('heading', { name: 'Honeycomb', exact: true }).waitFor();
@@ -120,6 +144,20 @@ async function main() {
   await shoot(page, 'machine');
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
+  await buildAndGrease(page, machine);
+  await page.goto(`${machine}/after-fire`);
+  await page.getByLabel('What burned').fill('pine, 18 mm');
+  await page.getByLabel('With what settings').fill('95 % at 3 mm/s, 2 passes, air off');
+  for (const [part, found] of [
+    ['Debris', 'sooty'],
+    ['Bed', 'sooty'],
+    ['Glass and mirrors', 'damaged'],
+    ['Cables and plugs', 'untouched'],
+  ] as const) {
+    await page.getByRole('radiogroup', { name: part, exact: true }).getByText(found).click();
+  }
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await shoot(page, 'after-fire');
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
@@ -178,9 +216,6 @@ async function main() {
   await keep();
   await beside(onPhone, path.join(folder, 'phones.png'));
   console.log('phones');
-  const night = await open(1280, 800, 'dark');
-  await signIn(night);
-  await shoot(night, 'today-night');
   // a fresh sheet, worked to its end
   await page.goto(`${server.url}/clean?machine=${machine.split('/').at(-1)}`);
   await pickOnly(page, [/^Honeycomb/, /^Protective window window out/, /^Rails/, /^Belts/]);

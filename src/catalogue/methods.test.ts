@@ -96,3 +96,66 @@ test('every part and every offered way has its place in the matrix', () => {
     }
   }
 });
+
+/**
+ * The whole matrix, written by hand: what the trade does to each part with each liquid on a cloth, the same
+ * sprayed, and each tool by itself. A allowed, D disputed, H harmful. Common practice, no source.
+ */
+const liquidOrder = [
+  ['water', 'water on a cloth'],
+  ['damp', 'damp cloth'],
+  ['soap', 'soap on a cloth'],
+  ['isopropyl', 'isopropyl on a cloth'],
+  ['alcohol', 'denatured alcohol on a cloth'],
+  ['acetone', 'acetone on a cloth'],
+  ['ammonia', 'window cleaner on a cloth'],
+  ['degreaser', 'degreaser on a cloth'],
+  ['caustic', 'oven cleaner on a cloth'],
+  ['oil', 'light oil on a cloth'],
+  ['grease', 'silicone grease'],
+  ['thinner', 'white spirit on a cloth'],
+  ['label remover', 'label remover on a cloth'],
+] as const;
+const toolOrder = [
+  ['spray', 'spray can of air freshener'],
+  ['pressure', 'pressure washer'],
+  ['wire brush', 'wire brush'],
+  ['paper towel', 'paper towel'],
+  ['compressor', 'compressor'],
+  ['trapped compressor', 'compressor with a drained trap'],
+] as const;
+//                      water..label rem.  the same sprayed    tools
+const byHand: Readonly<Record<(typeof parts)[number], readonly [string, string, string]>> = {
+  optic: ['HHHAADDHHHHHH', 'HHHHHHHHHHHHH', 'AHHHDD'],
+  'clear plastic': ['AAADDHHDHHHHH', 'AAADDHHDHHHHH', 'AHHHAA'],
+  'glass panel': ['AAAAAAAADHHAA', 'AAAAAAAADHHAA', 'AHHAAA'],
+  'aluminium bed': ['AAAAAAAAHHHDD', 'AAAAAAAAHHHDD', 'AHDAAA'],
+  'steel bed': ['AAAAAAAADHHDD', 'AAAAAAAADHHDD', 'AADAAA'],
+  rail: ['AAAAAAAAHAADD', 'HHHHHHHHHHHHH', 'HHHAAA'],
+  'dry rail': ['AAAAAAAAHHHDD', 'HHHHHHHHHHHHH', 'HHHAAA'],
+  board: ['HHHHHHHHHHHHH', 'HHHHHHHHHHHHH', 'AHHAHD'],
+  fan: ['AAAAAHAAHHHHH', 'HAHHHHHHHHHHH', 'AHHAAA'],
+  housing: ['AAAAAHAAHAAHD', 'HAHHHHHHHAAHD', 'AHDAAA'],
+};
+const verdictOf = { A: 'allowed', D: 'disputed', H: 'harmful' } as const;
+
+test('the whole matrix says what the table written by hand says', () => {
+  let cells = 0;
+  for (const part of parts) {
+    const [wiped, sprayed, by] = byHand[part];
+    const row = [
+      ...liquidOrder.map(([, text], i) => [text, wiped[i]!] as const),
+      ...liquidOrder.map(([, text], i) => [`${text}, sprayed`, sprayed[i]!] as const),
+      ...toolOrder.map(([, text], i) => [text, by[i]!] as const),
+    ];
+    for (const [text, letter] of row) {
+      cells += 1;
+      expect([part, text, judgeMethod(text, part).verdict]).toEqual([
+        part,
+        text,
+        verdictOf[letter as keyof typeof verdictOf],
+      ]);
+    }
+  }
+  expect(cells).toBe(parts.length * (13 + 13 + 6));
+});

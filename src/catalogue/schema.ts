@@ -18,6 +18,19 @@ export const pathParts = [
 ] as const;
 export type PathPart = (typeof pathParts)[number];
 
+/** Tests that show a machine is back, by what was opened or touched. */
+export const proofIds = [
+  'travel-hand',
+  'travel-power',
+  'frame',
+  'burn',
+  'dots',
+  'fan',
+  'coolant',
+  'draught',
+] as const;
+export type ProofId = (typeof proofIds)[number];
+
 const text = z.string().trim().min(1);
 const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/);
 const minutes = z.number().int().nonnegative();
@@ -51,6 +64,20 @@ export const taskSchema = z.object({
   note: text,
   /** "looked at and fine" completes it */
   lookOnly: z.boolean(),
+  /** how a task of the shop's own is done, in its words */
+  own: z
+    .object({
+      steps: z.array(text),
+      finishing: z.array(text),
+      /** what its wait is: "soaks", "airs out" */
+      wait: z.string(),
+      stop: z.string(),
+      proofs: z.array(z.enum(proofIds)),
+      /** raises dust; is glass: it decides the order */
+      dusty: z.boolean(),
+      glass: z.boolean(),
+    })
+    .optional(),
 });
 export type CatalogueTask = z.infer<typeof taskSchema>;
 

@@ -103,3 +103,51 @@ test('what cannot be used says so and ends with 2', () => {
   }
   expect(bitacora('help').out).toContain('job FILE --machine NAME');
 });
+
+test('a sheet is printed without being made: as text, as JSON, in another method; what is unknown is named', () => {
+  bitacora('add', 'machine', 'Plover', '--family', 'co2-glass-tube');
+  const sheet = (...args: string[]) => bitacora('sheet', 'Plover', ...args);
+  const text = sheet('--tasks', 'mirror-1:wipe,lens:wipe');
+  expect([text.code, text.err]).toEqual([0, '']);
+  expect(text.out).toMatch(/two drops of isopropyl 99 %/);
+  expect(text.out).toMatch(/Nozzle back on/);
+  const other = sheet(
+    '--tasks',
+    'mirror-1:wipe',
+    '--method',
+    'optic-liquid=acetone',
+    '--method',
+    'mirror-place=mirrors-out',
+    '--json',
+  );
+  const written = JSON.parse(other.out) as {
+    minutes: number;
+    layOut: string[];
+    pieces: {
+      kind: string;
+      title: string;
+      steps: { text: string }[];
+      waits: { minutes: number; place: string | null }[];
+      start: number;
+      end: number;
+      out: string[];
+    }[];
+    proofs: string[];
+  };
+  expect(written.layOut).toContain('acetone');
+  const mirror = written.pieces.find(({ title }) => title === 'Mirror 1: wipe')!;
+  expect(mirror.out).toEqual(['Mirror in its holder']);
+  expect(mirror.waits).toEqual([{ minutes: 2, place: null, what: 'dries' }]);
+  expect(mirror.end - mirror.start).toBe(10);
+  expect(written.proofs).toContain('Corner dots');
+  expect(sheet('--tasks', 'mirror-9:wipe').err).toMatch(/has no station "mirror-9"/);
+  expect(sheet('--tasks', 'lens:polish').err).toMatch(/has no task "polish"/);
+  expect(sheet('--tasks', 'lens:wipe', '--method', 'optic-liquid=gin').err).toMatch(
+    /"gin" is no answer/,
+  );
+  expect(sheet('--tasks', 'lens:wipe', '--method', 'mood=good').code).toBe(2);
+  expect(sheet('--tasks', 'lens:wipe', '--between-cuts').err).toMatch(/not between two cuts/i);
+  // nothing was started
+  expect(bitacora('due', '--machine', 'Plover').code).toBe(0);
+  expect(sheet('--tasks', 'mirror-1:wipe').code).toBe(0);
+}, 120_000);

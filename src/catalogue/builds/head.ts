@@ -13,7 +13,7 @@ const flush: WrittenLine = [
   'Head on its seat, flush all round, before a screw goes in.',
   'A screw that will not bite means that a part is not flush.',
 ];
-const screwsIn: WrittenLine = { act: 'screws' };
+const screwsIn: WrittenLine = { act: 'screws', hand: true };
 
 /** How the head of a machine comes off and comes apart. Common practice, no published source. */
 export const headFeatures: readonly Feature[] = [
@@ -61,7 +61,7 @@ export const headFeatures: readonly Feature[] = [
         ],
         redo: [
           'Height stage back over its studs, flush all round.',
-          { act: 'screws', what: 'four domed nuts' },
+          { act: 'screws', what: 'four domed nuts', hand: true },
         ],
         parts: [{ name: 'Height stage with the head', screws: 4, facing: 'Opening down' }],
         checks: ['screws'],
@@ -72,10 +72,7 @@ export const headFeatures: readonly Feature[] = [
         undo: [
           'Lift the head top straight off its magnets, without twisting, the ribbon at a shallow angle.',
         ],
-        redo: [
-          'Head top over its magnets; let it snap down, flush all round.',
-          'Ribbon free: move the head by hand to all four corners and watch it.',
-        ],
+        redo: ['Head top over its magnets; let it snap down, flush all round.'],
         parts: [{ name: 'Head top', facing: 'Ribbon cable to the side of the tube' }],
       },
       {
@@ -183,6 +180,7 @@ export const headFeatures: readonly Feature[] = [
             'Ribbon straight in to its line, latch shut, tug gently.',
             'Half in, the head fan or the lamp fails in the middle of a job.',
           ],
+          'Ribbon free: move the head by hand to all four corners and watch it.',
         ],
         parts: [{ name: 'Ribbon cable', plugs: 1, facing: 'Contacts as they lay' }],
         checks: ['plugs', 'cables'],
@@ -320,7 +318,10 @@ export const headFeatures: readonly Feature[] = [
         id: 'four-and-set-screw',
         name: 'four screws and a set screw above them',
         undo: ['Four screws out, and the set screw above them: it alone does not free the shield.'],
-        redo: [{ act: 'screws', what: 'four screws' }, 'The set screw above them last, snug.'],
+        redo: [
+          { act: 'screws', what: 'four screws', hand: true },
+          'The set screw above them last, snug.',
+        ],
         parts: [{ name: 'Shield', screws: 5, facing: 'Set screw up' }],
         checks: ['screws', 'shield'],
       },

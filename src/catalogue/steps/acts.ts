@@ -27,7 +27,7 @@ export type Act =
   /** degreaser on a bed that is out */
   | { act: 'degrease'; what: string }
   /** screws in again */
-  | { act: 'screws'; what?: string }
+  | { act: 'screws'; what?: string; /** on a head, where no powered driver goes */ hand?: true }
   /** a lens goes back, the way round that was kept */
   | { act: 'lens in' }
   /** what one feature of the build asks for here, by its variant; nothing where no words stand for it */

@@ -9,7 +9,7 @@ export const frameWipe: Written = {
       why: 'Water runs into a switch: the cloth is damp, not wet.',
     },
     [
-      'The floor under and round the stand swept or vacuumed.',
+      'The floor under and round the stand vacuumed, not dry-swept.',
       'Dust in, on or round a machine burns.',
     ],
     [

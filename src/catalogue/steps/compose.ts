@@ -498,8 +498,11 @@ function clear(by: By): Composed[] {
 
 function degrease(by: By, { what }: Extract<Act, { act: 'degrease' }>): Composed[] {
   const facts: StepFacts = { action: 'soak', part: what, with: 'degreaser', wet: true };
-  const check = 'Check the bottle: no caustic on aluminium.';
-  const why = 'Caustic dissolves aluminium and gives off hydrogen.';
+  const steel = /\bsteel\b/i.test(by.card['bed'] ?? '');
+  const check = steel ? 'Gloves and goggles on.' : 'Check the bottle: no caustic on aluminium.';
+  const why = steel
+    ? 'It takes the fat out of skin and hurts eyes.'
+    : 'Caustic dissolves aluminium and gives off hydrogen.';
   return by.school('wet-what') === 'surface'
     ? [
         line(
@@ -525,9 +528,9 @@ export function driverSize(by: Pick<By, 'card'>): string {
   return size ? ` (${size})` : '';
 }
 
-function screws(by: By, { what = 'screws' }: Extract<Act, { act: 'screws' }>): Composed[] {
+function screws(by: By, { what = 'screws', hand }: Extract<Act, { act: 'screws' }>): Composed[] {
   const why = 'One screw tightened alone pulls the part askew, and plastic threads strip.';
-  return by.school('driver') === 'powered'
+  return by.school('driver') === 'powered' && !hand
     ? [
         line(
           `Start all ${what} by hand before any is tightened; run them down with the powered driver at its lowest torque, opposite corners; the last quarter turn by hand${driverSize(by)}.`,

@@ -56,9 +56,9 @@ export const wheelRailGrease: Written = {
       'Grease over soot is grinding paste.',
     ],
     { act: 'grease', rail: 'v-wheels', where: 'along each rail' },
-    'Run the gantry twice by hand, wipe off what stands.',
+    'Run the gantry twice from end to end, by hand.',
   ],
-  stop: 'A film that shines, and nothing that stands.',
+  stop: 'It shines from end to end, and the gantry runs by two fingers.',
   wrong: ['Spray oil instead: it washes the grease out and drifts onto the optics.'],
 };
 
@@ -130,7 +130,7 @@ export const hoodSlideGrease: Written = {
       'Both edges, not only the one that shows.',
       'They carry the hood: dry, they bind, and the hood no longer shuts on its switch.',
     ],
-    'Hood up and down ten times, slowly; wipe off what stands.',
+    'Hood up and down ten times, slowly.',
   ],
   stop: 'The hood glides from top to bottom by itself under a hand; nothing stands at the ends.',
   wrong: ['Only the front edge is greased.', 'Grease on the field lens: cap it first.'],

@@ -33,7 +33,7 @@ const plans: Readonly<Record<string, Plan>> = {
   'shield-off': { features: ['shield'] },
   'nozzle-off': { features: ['nozzle'], cautions: ['glass-edges'] },
   'module-top-off': {
-    features: ['earth', 'wire-holder', 'grate', 'top', 'head-filter'],
+    features: ['earth', 'grate', 'top', 'wire-holder', 'head-filter'],
     proofs: ['fan'],
     cautions: ['board'],
   },
@@ -193,3 +193,36 @@ export function isolationLines(build: Build, asked: Isolation): readonly Written
     ...(co2 ? [qualified] : []),
   ];
 }
+
+/** What comes before an opening: housing and crust outside; the extraction that was left on. */
+export function linesBefore(opening: string, extraction: boolean): readonly WrittenLine[] {
+  if (opening === 'rear-off' && extraction) {
+    return [
+      [
+        'Exhaust fan unplugged now: what needed it is done.',
+        'It has a plug of its own, and its blades start without warning.',
+      ],
+    ];
+  }
+  return opening === 'module-top-off'
+    ? [
+        [
+          'Housing wiped and crust loosened with a dry brush first, opening down. Brown outside is cleaned before it is opened; brown powder inside is wood soot blown back.',
+          'Blown loose later, it falls into the optics.',
+        ],
+      ]
+    : [];
+}
+
+/** How a bed is closed while its honeycomb dries elsewhere. */
+export const standInLines: readonly WrittenLine[] = [
+  ['Plate and floor dry to the touch and to the look.', 'Water steams into the optics.'],
+  'Slats or prisms in, all of them level: the machine runs on them while the honeycomb dries.',
+  'The honeycomb stands where it dries; it is on the put-back list until it is in again.',
+];
+
+/** How a job goes on that was paused for its glass. */
+export const goOnLines: readonly WrittenLine[] = [
+  'Glass snug, hood on.',
+  'Key in, or lid shut: armed again. The job goes on where it was.',
+];

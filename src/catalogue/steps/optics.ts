@@ -140,7 +140,16 @@ export const windowStrip: Written = {
   parts: windowOut,
   active: [
     gloves,
-    'Head on a soft cloth, on its side.',
+    {
+      act: 'by build',
+      feature: 'reach',
+      says: {
+        'below-and-bench': 'Head on a soft cloth, on its side.',
+        'behind-bench': 'Head on a soft cloth, on its side.',
+        'beam-hole': 'Head on a soft cloth, on its side.',
+        behind: 'Soft cloth under the head.',
+      },
+    },
     glassOff,
     [
       'Tip the window out onto lens tissue, and hold it by the rim only. Mark which face was to the work.',
@@ -382,7 +391,7 @@ export const assemblyLensWipe: Written = {
   finishing: [
     'Hold it to the light: both faces.',
     { act: 'lens in' },
-    { act: 'screws', what: 'four small screws' },
+    { act: 'screws', what: 'four small screws', hand: true },
   ],
   parts: [
     { name: 'Lens', facing: 'As the drawing shows', lens: true },

@@ -35,8 +35,22 @@ export interface Work {
   task: CatalogueTask;
 }
 
-/** A task the shop added itself has its note for a step. */
+/** A task the shop added itself has its own steps, or its note for one. */
 function ownSteps(task: CatalogueTask): Written {
+  const { own } = task;
+  if (own && own.steps.length > 0) {
+    return {
+      drawing: own.glass ? 'glass' : 'surface',
+      active: own.steps,
+      ...(own.finishing.length > 0 && { finishing: own.finishing }),
+      stop: own.stop || 'As your own instruction says.',
+      wrong: [],
+      dusty: own.dusty,
+      glass: own.glass,
+      wait: { verb: own.wait || 'waits', place: null },
+      proofs: own.proofs,
+    };
+  }
   return {
     drawing: 'surface',
     active: [task.note],

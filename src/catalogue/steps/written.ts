@@ -1,11 +1,10 @@
+import type { ProofId } from '../schema';
 import type { Act } from './acts';
+
+export type { ProofId } from '../schema';
 
 /** A step as it is written down: alone, with why it must not be skipped, or composed when it is read. */
 export type WrittenLine = string | readonly [text: string, why: string] | Act;
-
-/** Tests that show a machine is back, by what was opened or touched. */
-export type ProofId =
-  'travel-hand' | 'travel-power' | 'frame' | 'burn' | 'dots' | 'fan' | 'coolant' | 'draught';
 
 /** What dries after it was rinsed: it decides where, and for how long. */
 export type Drying = 'comb' | 'plate';

@@ -150,3 +150,36 @@ test('what is chosen is told heaviest first; of very many, those that pay most a
     'worth it',
   ]);
 });
+
+describe('minutes until the machine is back', () => {
+  const one = (id: string, machine: string, more: Partial<Candidate> = {}): Candidate => ({
+    id,
+    machine,
+    station: id,
+    task: 'clean',
+    depth: 'clean',
+    criticality: 'fire',
+    used: 1.2,
+    minutes: 10,
+    opening: 'lid-only',
+    openingMinutes: 0,
+    around: 5,
+    alone: 15,
+    ...more,
+  });
+
+  test('what must dry for longer than there is time is left out, however little of it is work', () => {
+    const comb = one('comb', 'Wren', { minutes: 25, alone: 340 });
+    expect(chooseTasks([comb, one('plate', 'Wren')], 120).tasks.map(({ id }) => id)).toEqual([
+      'plate',
+    ]);
+    expect(chooseTasks([comb], 340)).toMatchObject({ minutes: 340 });
+  });
+
+  test('making safe and proving are paid once a machine: of equal worth, fewer machines', () => {
+    const all = [one('a', 'Wren'), one('b', 'Wren'), one('c', 'Heron')];
+    expect(chooseTasks(all, 25)).toMatchObject({ minutes: 25 });
+    expect(chooseTasks(all, 25).tasks.map(({ machine }) => machine)).toEqual(['Wren', 'Wren']);
+    expect(chooseTasks(all, 40).minutes).toBe(40);
+  });
+});

@@ -17,6 +17,10 @@ export interface Candidate {
   opening: string;
   /** minutes of the opening, paid once a machine however many tasks share it */
   openingMinutes: number;
+  /** making safe, laying out, refit and tests of a sheet with this task: paid once a machine */
+  around?: number;
+  /** minutes until the machine is back when nothing but this is done: its waits sat out */
+  alone?: number;
 }
 
 /** How grave each class is when neglected. Common practice, no source. */
@@ -42,7 +46,7 @@ export function worth({ criticality, used }: Pick<Candidate, 'criticality' | 'us
 /** The tasks that buy most for the minutes at hand. */
 export interface Choice {
   tasks: Candidate[];
-  /** hands-on minutes, openings included */
+  /** until the machine is back: hands-on, openings, making safe, tests, and what must be waited for */
   minutes: number;
   /** minutes saved by tasks that share an opening */
   saved: number;
@@ -65,12 +69,17 @@ function covers(one: Candidate, other: Candidate): boolean {
 
 /**
  * Chooses the tasks worth most within the minutes. A deeper task counts for the shallower ones it does
- * with it; an opening is paid once a machine. Branch and bound.
- * @param minutes hands-on
+ * with it; an opening, and making a machine safe and proving it, are paid once a machine. A task whose waits
+ * alone take longer is left out. Branch and bound.
+ * @param minutes until every machine is back
  */
 export function chooseTasks(candidates: readonly Candidate[], minutes: number): Choice {
-  const pays = (one: Candidate) => worth(one) / (one.minutes + one.openingMinutes);
-  const items = [...candidates].sort((a, b) => pays(b) - pays(a)).slice(0, exactCandidates);
+  const pays = (one: Candidate) =>
+    worth(one) / (one.minutes + one.openingMinutes + (one.around ?? 0));
+  const items = candidates
+    .filter(({ alone = 0 }) => alone <= minutes)
+    .sort((a, b) => pays(b) - pays(a))
+    .slice(0, exactCandidates);
   const values = items.map(worth);
   const covered = items.map((one) => items.map((other) => covers(one, other)));
   // what an item can bring at most, and what it costs at least: for the bound
@@ -84,6 +93,7 @@ export function chooseTasks(candidates: readonly Candidate[], minutes: number): 
   let best: { picked: number[]; value: number; spent: number } = { picked: [], value: 0, spent: 0 };
   const picked: number[] = [];
   const opened = new Map<string, number>();
+  const around = new Map<string, number>();
   const counted = new Array<number>(items.length).fill(0);
 
   const bound = (from: number, left: number): number => {
@@ -106,7 +116,9 @@ export function chooseTasks(candidates: readonly Candidate[], minutes: number): 
     const item = items[i]!;
     const key = `${item.machine} ${item.opening}`;
     const open = opened.get(key) ?? 0;
-    const cost = item.minutes + (open === 0 ? item.openingMinutes : 0);
+    const paid = around.get(item.machine) ?? 0;
+    const more = Math.max(0, (item.around ?? 0) - paid);
+    const cost = item.minutes + (open === 0 ? item.openingMinutes : 0) + more;
     // what a picked task does already adds nothing
     const idle = picked.some((j) => covered[j]![i]);
     if (!idle && spent + cost <= minutes) {
@@ -118,9 +130,11 @@ export function chooseTasks(candidates: readonly Candidate[], minutes: number): 
       });
       picked.push(i);
       opened.set(key, open + 1);
+      around.set(item.machine, paid + more);
       search(k + 1, value + gain, spent + cost);
       picked.pop();
       opened.set(key, open);
+      around.set(item.machine, paid);
       gained.forEach((yes, j) => {
         if (yes) counted[j]! -= 1;
       });
@@ -146,11 +160,17 @@ function choice(tasks: Candidate[], value: number): Choice {
     else openings.set(key, { minutes: openingMinutes, shared: 0 });
   }
   const opened = [...openings.values()];
+  const around = new Map<string, number>();
+  for (const { machine, around: own = 0 } of tasks) {
+    around.set(machine, Math.max(own, around.get(machine) ?? 0));
+  }
+  const hands =
+    tasks.reduce((sum, one) => sum + one.minutes, 0) +
+    opened.reduce((sum, one) => sum + one.minutes, 0) +
+    [...around.values()].reduce((sum, one) => sum + one, 0);
   return {
     tasks: tasks.sort((a, b) => worth(b) - worth(a)),
-    minutes:
-      tasks.reduce((sum, one) => sum + one.minutes, 0) +
-      opened.reduce((sum, one) => sum + one.minutes, 0),
+    minutes: Math.max(hands, ...tasks.map(({ alone = 0 }) => alone)),
     saved: opened.reduce((sum, one) => sum + one.minutes * one.shared, 0),
     worth: value,
   };

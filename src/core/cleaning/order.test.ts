@@ -7,12 +7,14 @@ const task = (
   passive = 0,
   finishing = 0,
   after: string[] = [],
-  until: 'begun' | 'over' = 'begun',
+  until: 'begun' | 'worked' | 'over' = 'begun',
+  drying = 0,
 ): SheetTask => ({
   id,
   active,
   passive,
   finishing,
+  drying,
   after: after.map((before) => ({ id: before, until, rule: 'first' })),
 });
 
@@ -57,6 +59,7 @@ function exhaustive(tasks: readonly SheetTask[]): number {
       const befores = parts[i] === 0 ? (one.after ?? []) : [];
       const barred = befores.some(({ id, until }) => {
         const other = place(id);
+        // worked and over: both hands-on parts; the drying after them counts for over only
         const needed = until === 'begun' || tasks[other]!.finishing === 0 ? 1 : 2;
         return parts[other]! < needed;
       });
@@ -68,11 +71,9 @@ function exhaustive(tasks: readonly SheetTask[]): number {
         ...befores.filter(({ until }) => until === 'over').map(({ id }) => ends[place(id)]!),
       );
       const end = ready + (parts[i] === 0 ? one.active : one.finishing);
-      play(
-        end,
-        parts.with(i, parts[i]! + 1),
-        ends.with(i, parts[i] === 0 ? end + one.passive : end),
-      );
+      const last = parts[i]! + 1 === whole;
+      const wait = (parts[i] === 0 ? one.passive : 0) + (last ? (one.drying ?? 0) : 0);
+      play(end, parts.with(i, parts[i]! + 1), ends.with(i, end + wait));
     });
     if (!moved) best = Math.min(best, Math.max(0, ...ends));
   };
@@ -92,12 +93,14 @@ const anyTasks = (most: number) =>
         active: fc.integer({ min: 1, max: 15 }),
         passive: minutes,
         finishing: minutes,
+        // soaks, is rinsed, and dries: two waits
+        drying: fc.oneof(fc.constant(0), minutes),
         link: fc.nat(20),
       }),
       { minLength: 1, maxLength: most },
     )
     .map((rows) =>
-      rows.map(({ active, passive, finishing, link }, i): SheetTask =>
+      rows.map(({ active, passive, finishing, drying, link }, i): SheetTask =>
         // some tasks come after an earlier one
         task(
           `t${i}`,
@@ -105,7 +108,8 @@ const anyTasks = (most: number) =>
           passive,
           finishing,
           i > 0 && link < 9 ? [`t${link % i}`] : [],
-          link % 2 === 0 ? 'begun' : 'over',
+          (['begun', 'worked', 'over'] as const)[link % 3],
+          drying,
         ),
       ),
     );
@@ -117,6 +121,44 @@ test('no order is shorter than the one found', () => {
     }),
     { numRuns: 120 },
   );
+});
+
+test('up to seven tasks with two waits each, no order is shorter', () => {
+  const sheets = fc
+    .array(
+      fc.record({
+        active: fc.integer({ min: 1, max: 12 }),
+        passive: fc.integer({ min: 1, max: 60 }),
+        finishing: fc.integer({ min: 1, max: 12 }),
+        drying: fc.integer({ min: 1, max: 60 }),
+      }),
+      { minLength: 6, maxLength: 7 },
+    )
+    .map((rows) =>
+      // in three chains, so that every order of seven tasks can be played out
+      rows.map(({ active, passive, finishing, drying }, i): SheetTask =>
+        task(`t${i}`, active, passive, finishing, i > 2 ? [`t${i - 3}`] : [], 'worked', drying),
+      ),
+    );
+  fc.assert(
+    fc.property(sheets, (tasks) => {
+      const found = orderSheet(tasks);
+      expect(found.exact).toBe(true);
+      expect(found.finish).toBe(exhaustive(tasks));
+    }),
+    { numRuns: 12 },
+  );
+});
+
+test('what only dries may be passed over by what needs the hands to be off it', () => {
+  const comb = task('comb', 10, 60, 15, [], 'begun', 240);
+  const run = (until: 'worked' | 'over') =>
+    orderSheet([comb, task('slats in', 1, 0, 0, ['comb'], until)]);
+  const start = (until: 'worked' | 'over') =>
+    run(until).steps.find((step) => step.task === 'slats in')!.start;
+  expect(start('worked')).toBe(10 + 60 + 15);
+  expect(start('over')).toBe(10 + 60 + 15 + 240);
+  expect(run('worked').finish).toBe(325);
 });
 
 test('a sheet too long to try every order of is rarely longer than its soonest, and never shorter', () => {
@@ -153,8 +195,10 @@ test('rules are kept and no sheet is longer than one after another, however long
         for (const before of after ?? []) {
           const other = tasks.find((one) => one.id === before.id)!;
           const begunAt = at(before.id, 'active')!.end;
-          const overAt = at(before.id, 'finishing')?.end ?? begunAt + other.passive;
-          expect(first.start).toBeGreaterThanOrEqual(before.until === 'begun' ? begunAt : overAt);
+          const ended = at(before.id, 'finishing')?.end;
+          const over = (ended ?? begunAt + other.passive) + (other.drying ?? 0);
+          const need = { begun: begunAt, worked: ended ?? begunAt, over };
+          expect(first.start).toBeGreaterThanOrEqual(need[before.until]);
         }
       }
     }),

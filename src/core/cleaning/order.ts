@@ -1,46 +1,20 @@
-/** What must have happened to another task before one begins. */
-export interface Before {
-  id: string;
-  /**
-   * `begun`: its first hands-on part is over; `worked`: its finishing too, though it may still dry; `over`:
-   * all its waits as well
-   */
-  until: 'begun' | 'worked' | 'over';
-  /** the rule it comes from, for saying so */
-  rule: string;
-}
+import {
+  advance,
+  fresh,
+  happened,
+  open,
+  rulesOf,
+  soonest,
+  startOf,
+  stepsOf,
+  type Progress,
+  type Rules,
+  type SheetTask,
+  type Stretch,
+  type Timed,
+} from './order-state';
 
-/** A task on a run sheet, in whole or part minutes. */
-export interface SheetTask {
-  id: string;
-  /** hands-on at first */
-  active: number;
-  /** soaking, drying, discharging: the hands are free */
-  passive: number;
-  /** hands-on at the end, 0 when the wait ends it */
-  finishing: number;
-  /** a second wait, after the finishing; 0 where there is none */
-  drying?: number | undefined;
-  after?: readonly Before[];
-}
-
-/** A stretch of hands-on work: the first part of a task, or its end. */
-export interface Stretch {
-  task: string;
-  part: 'active' | 'finishing';
-}
-
-/** One stretch of hands-on work on the clock, in minutes from the beginning. */
-export interface HandsOn extends Stretch {
-  start: number;
-  end: number;
-}
-
-/** Hands-on work in its order, and when all of it is done, the last wait included. */
-export interface Timed {
-  steps: HandsOn[];
-  finish: number;
-}
+export type { Before, HandsOn, SheetTask, Stretch, Timed } from './order-state';
 
 /** A run sheet in its order. */
 export interface SheetOrder extends Timed {
@@ -66,7 +40,7 @@ const mostOpened = 60_000;
 export function orderSheet(tasks: readonly SheetTask[], most = exactTasks): SheetOrder {
   const rules = rulesOf(tasks);
   const sequential = sequentialMinutes(tasks);
-  const listed = listRule(rules);
+  const listed = bestList(rules);
   const least = soonest(rules, fresh(tasks));
   if (listed.finish <= least) return { ...listed, sequential, exact: true };
   const searched =
@@ -137,108 +111,6 @@ export function timeInOrder(
   return { timed: { steps: stepsOf(state), finish: state.finish }, broken: null };
 }
 
-/** The tasks with their rules by place in the list. */
-interface Rules {
-  tasks: readonly SheetTask[];
-  before: { index: number; until: Before['until']; rule: string }[][];
-  /** the places in an order in which every task comes after those it waits for */
-  sorted: number[];
-}
-
-function rulesOf(tasks: readonly SheetTask[]): Rules {
-  const at = new Map(tasks.map(({ id }, index) => [id, index]));
-  const sorted: number[] = [];
-  const done = new Set<string>();
-  const walk = (id: string, path: readonly string[]): void => {
-    if (done.has(id)) return;
-    if (path.includes(id))
-      throw new RangeError(`orderSheet met a circle: ${[...path, id].join(', ')}`);
-    const index = at.get(id);
-    if (index === undefined) throw new RangeError(`orderSheet knows no task "${id}"`);
-    for (const before of tasks[index]!.after ?? []) walk(before.id, [...path, id]);
-    done.add(id);
-    sorted.push(index);
-  };
-  for (const { id } of tasks) walk(id, []);
-  const before = tasks.map(({ after }) =>
-    (after ?? []).map(({ id, until, rule }) => ({ index: at.get(id)!, until, rule })),
-  );
-  return { tasks, before, sorted };
-}
-
-interface Progress {
-  /** of each task: 0 not begun, 1 its wait runs, 2 its hands-on work is over */
-  phase: readonly (0 | 1 | 2)[];
-  /** when the wait of a begun task ends, or ended; 0 before */
-  until: readonly number[];
-  now: number;
-  finish: number;
-  /** the last stretch, and the way to it */
-  last: { step: HandsOn; before: Progress['last'] } | null;
-}
-
-const fresh = (tasks: readonly SheetTask[]): Progress => ({
-  phase: tasks.map(() => 0),
-  until: tasks.map(() => 0),
-  now: 0,
-  finish: 0,
-  last: null,
-});
-
-function stepsOf({ last }: Progress): HandsOn[] {
-  const steps: HandsOn[] = [];
-  for (let link = last; link; link = link.before) steps.push(link.step);
-  return steps.reverse();
-}
-
-const happened = ({ phase }: Progress, index: number, until: Before['until']) =>
-  until === 'begun' ? phase[index] !== 0 : phase[index] === 2;
-
-/** When the next part of a task can begin. */
-function startOf({ before }: Rules, state: Progress, index: number): number {
-  if (state.phase[index] !== 0) return Math.max(state.now, state.until[index]!);
-  let start = state.now;
-  for (const { index: other, until } of before[index]!) {
-    if (until === 'over') start = Math.max(start, state.until[other]!);
-  }
-  return start;
-}
-
-/** Does the next hands-on part of a task: begins it, or finishes it once its wait is over. */
-function advance(rules: Rules, state: Progress, index: number): Progress {
-  const task = rules.tasks[index]!;
-  const begins = state.phase[index] === 0;
-  const start = startOf(rules, state, index);
-  const end = start + (begins ? task.active : task.finishing);
-  const ends = !begins || task.finishing === 0;
-  const until = end + (begins ? task.passive : 0) + (ends ? (task.drying ?? 0) : 0);
-  return {
-    phase: state.phase.with(index, begins && task.finishing > 0 ? 1 : 2),
-    until: state.until.with(index, until),
-    now: end,
-    finish: Math.max(state.finish, until),
-    last: {
-      step: { task: task.id, part: begins ? 'active' : 'finishing', start, end },
-      before: state.last,
-    },
-  };
-}
-
-/** The tasks whose next part may be done. */
-function open({ tasks, before }: Rules, state: Progress): number[] {
-  const places: number[] = [];
-  for (let index = 0; index < tasks.length; index++) {
-    const phase = state.phase[index]!;
-    if (phase === 2) continue;
-    if (
-      phase === 1 ||
-      before[index]!.every(({ index: other, until }) => happened(state, other, until))
-    )
-      places.push(index);
-  }
-  return places;
-}
-
 /** What still follows the hands-on part that comes next. */
 const tail = ({ passive, finishing, drying = 0 }: SheetTask, phase: 0 | 1 | 2) =>
   drying + (phase === 0 ? passive + finishing : 0);
@@ -250,6 +122,54 @@ function byPromise(rules: Rules, state: Progress) {
     startOf(rules, state, a) - startOf(rules, state, b) ||
     tail(tasks[b]!, state.phase[b]!) - tail(tasks[a]!, state.phase[a]!) ||
     a - b;
+}
+
+/** Minutes of the longest chain that begins with each task: its own parts and waits, and what must follow. */
+function chainsOf({ tasks, before, sorted }: Rules): number[] {
+  const chain = tasks.map(
+    ({ active, passive, finishing, drying = 0 }) => active + passive + finishing + drying,
+  );
+  for (const index of sorted.toReversed()) {
+    for (const { index: other, until } of before[index]!) {
+      const { active, passive, finishing, drying = 0 } = tasks[other]!;
+      const worked = finishing > 0 ? active + passive + finishing : active;
+      const over = active + passive + finishing + drying;
+      const lead = { begun: active, worked, over }[until];
+      chain[other] = Math.max(chain[other]!, lead + chain[index]!);
+    }
+  }
+  return chain;
+}
+
+/**
+ * The longest chain is kept free for: what fits before it can go on is done meanwhile, the longest chain of
+ * these first; where nothing fits the hands stand still rather than hold it up.
+ */
+function chainList(rules: Rules): Timed {
+  const chain = chainsOf(rules);
+  let state = fresh(rules.tasks);
+  const left = (index: number) => {
+    const { active, passive } = rules.tasks[index]!;
+    return state.phase[index] === 0 ? chain[index]! : chain[index]! - active - passive;
+  };
+  const length = (index: number) => {
+    const { active, finishing } = rules.tasks[index]!;
+    return state.phase[index] === 0 ? active : finishing;
+  };
+  for (;;) {
+    const choices = open(rules, state).sort((a, b) => left(b) - left(a) || a - b);
+    const [longest] = choices;
+    if (longest === undefined) return { steps: stepsOf(state), finish: state.finish };
+    const free = startOf(rules, state, longest);
+    const fits = choices.find((index) => startOf(rules, state, index) + length(index) <= free);
+    state = advance(rules, state, fits ?? longest);
+  }
+}
+
+/** The better of two lists: cheap, and on most sheets as soon as can be. */
+function bestList(rules: Rules): Timed {
+  const [byWait, byChain] = [listRule(rules), chainList(rules)];
+  return byChain.finish < byWait.finish ? byChain : byWait;
 }
 
 /** The longest wait first; finish what is ready when nothing else leaves a wait. */
@@ -336,45 +256,6 @@ function likeTheList(rules: Rules, target: number): Timed | null {
   };
   const found = search(fresh(rules.tasks));
   return found && { steps: stepsOf(found), finish: found.finish };
-}
-
-/** A finish that no continuation can beat: all hands-on work that is left, and each chain of rules. */
-function soonest(
-  { tasks, before, sorted }: Rules,
-  { phase, until, now, finish }: Progress,
-): number {
-  let work = 0;
-  let least = finish;
-  const at = {
-    begun: [] as number[],
-    worked: [] as number[],
-    over: [] as number[],
-  };
-  for (const index of sorted) {
-    const { active, passive, finishing, drying = 0 } = tasks[index]!;
-    if (phase[index] === 2) {
-      at.begun[index] = now;
-      at.worked[index] = now;
-      at.over[index] = until[index]!;
-    } else if (phase[index] === 1) {
-      work += finishing;
-      at.begun[index] = now;
-      at.worked[index] = Math.max(now, until[index]!) + finishing;
-      at.over[index] = at.worked[index] + drying;
-    } else {
-      work += active + finishing;
-      let start = now;
-      for (const { index: other, until: when } of before[index]!) {
-        start = Math.max(start, at[when][other]!);
-      }
-      at.begun[index] = start + active;
-      // a task without a finishing is worked when its hands-on part is
-      at.worked[index] = finishing > 0 ? at.begun[index] + passive + finishing : at.begun[index];
-      at.over[index] = start + active + passive + finishing + drying;
-    }
-    least = Math.max(least, at.over[index]!);
-  }
-  return Math.max(least, now + work);
 }
 
 function dominated({ phase, until, now, finish }: Progress, met: Met): boolean {

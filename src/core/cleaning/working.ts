@@ -27,7 +27,8 @@ export function stretchDone(sheet: RunSheet, progress: Progress, stretch: Stretc
   if (piece?.kind === 'checks') {
     return (
       ended &&
-      linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id)) &&
+      (!sheet.between ||
+        linesOf(sheet, stretch, progress.ways).every(({ id }) => progress.steps.has(id))) &&
       needed(sheet, 'checks', progress).every(({ id }) => isAnswered(sheet, progress, id)) &&
       glassToLookAt(sheet, progress).length === 0
     );

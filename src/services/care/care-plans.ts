@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { openings } from '../../catalogue/openings';
 import { stationKind } from '../../catalogue/catalogue';
-import { limitSchema, taskSchema, type CatalogueTask } from '../../catalogue/schema';
+import { limitSchema, proofIds, taskSchema, type CatalogueTask } from '../../catalogue/schema';
 import {
   bases,
   carePlanAt,
@@ -188,6 +188,8 @@ export const changeLimits = useCase(
   },
 );
 
+const lines = z.array(z.string().trim().min(1).max(400)).max(30).default([]);
+
 /** A task of the shop's own, as a form sends it. */
 export const ownTaskSchema = taskSchema
   .pick({ name: true, depth: true, group: true, criticality: true })
@@ -196,6 +198,18 @@ export const ownTaskSchema = taskSchema
     limits: limitsSchema,
     minutes: z.number().int('Whole minutes.').min(1, 'At least 1 minute.').max(600),
     note: z.string().trim().max(300).default(''),
+    /** how it is done, a step a line; left out: its note */
+    steps: lines,
+    /** what is done after its wait */
+    finishing: lines,
+    waitMinutes: z.number().int('Whole minutes.').min(0).max(2880, 'At most two days.').default(0),
+    finishMinutes: z.number().int('Whole minutes.').min(0).max(600).default(0),
+    wait: z.string().trim().max(40).default(''),
+    stop: z.string().trim().max(300).default(''),
+    proofs: z.array(z.enum(proofIds)).max(8).default([]),
+    tools: z.array(z.string().trim().min(1).max(80)).max(30).default([]),
+    dusty: z.boolean().default(false),
+    glass: z.boolean().default(false),
     opening: z.enum(openings.map(({ id }) => id) as [string, ...string[]]).default('lid-only'),
   });
 
@@ -205,8 +219,17 @@ export const addOwnTask = useCase(
   (
     shop,
     actor,
-    { stationId, from, reason, name, limits, minutes, note: how, ...rest },
+    { stationId, from, reason, name, limits, minutes, note: how, ...input },
   ): Outcome<CatalogueTask> => {
+    const { steps, finishing, waitMinutes, finishMinutes, wait, stop, proofs, dusty, glass } =
+      input;
+    const { depth, group, criticality, opening, tools } = input;
+    if (finishing.length > 0 && finishMinutes === 0) {
+      return refuse('Say how many minutes its end takes.', 'finishMinutes');
+    }
+    if (dusty && glass) {
+      return refuse('Glass comes after all dust: a task is one or the other.', 'glass');
+    }
     const station = stationById(shop.db, stationId);
     if (!station || station.removedAt !== null) {
       return refuse('That station is no longer there.', 'station');
@@ -223,13 +246,19 @@ export const addOwnTask = useCase(
     const task: CatalogueTask = {
       key,
       name,
-      ...rest,
+      depth,
+      group,
+      criticality,
+      opening,
       schools: { little: limits, meter: limits, calendar: limits, combined: limits },
-      minutes: { active: minutes, passive: 0, finishing: 0 },
-      tools: ['as the shop does it'],
+      minutes: { active: minutes, passive: waitMinutes, finishing: finishMinutes },
+      tools: tools.length > 0 ? tools : ['as the shop does it'],
       cautions: [],
       note: how || 'A task of this shop.',
-      lookOnly: rest.depth === 'inspect',
+      lookOnly: depth === 'inspect',
+      ...(steps.length > 0 && {
+        own: { steps, finishing, wait, stop, proofs, dusty, glass },
+      }),
     };
     note(
       shop,

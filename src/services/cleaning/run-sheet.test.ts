@@ -3,6 +3,7 @@ import { families } from '../../catalogue/families';
 import { stationKind } from '../../catalogue/catalogue';
 import { features, featuresOf } from '../../catalogue/builds/build';
 import { methodQuestions } from '../../catalogue/methods';
+import { compose } from '../../catalogue/steps/compose';
 import { exposes, openings } from '../../catalogue/openings';
 import { writtenOpening } from '../../catalogue/steps/openings';
 import { minutesOpen } from '../../core/cleaning/exposure';
@@ -498,7 +499,11 @@ test('every variant of every feature changes what is read, or is a note for who 
         return JSON.stringify([
           runOn(machine, everyPlace(machine), { ordered: false }),
           // also what only a task of the shop's own opens
-          openings.map((opening) => writtenOpening(build, opening.id)),
+          openings.map(({ id: opening }) => {
+            const { open = [], close = [], parts = [] } = writtenOpening(build, opening) ?? {};
+            const { by } = everyPlace(machine)[0]!.work;
+            return [compose([...open, ...close], by), parts];
+          }),
         ]);
       };
       const read = new Set(feature.variants.map((variant) => sheet(variant.id)));

@@ -10,8 +10,11 @@ import {
 import { compose, type By } from '../../catalogue/steps/compose';
 import { dryingPlaces } from '../../catalogue/steps/drying';
 import {
+  goOnLines,
   isolationLines,
+  linesBefore,
   safetyFor,
+  standInLines,
   touchesConnectors,
   writtenOpening,
   type Safety,
@@ -194,7 +197,9 @@ export function buildRun(
       isolationLines(build, {
         safety,
         lower: traits.some(({ openings: at, mirror }) => at.includes('bed-out') || mirror !== null),
-        draught: traits.some(({ duct }) => duct) || opened.has('rear-off'),
+        draught:
+          opened.has('rear-off') ||
+          places.some(({ stationKind }) => draughtKinds.includes(stationKind)),
         extraction,
         board: opened.has('module-top-off'),
       }),
@@ -220,7 +225,7 @@ export function buildRun(
     wait: noWait,
     lines: lines(
       'layout',
-      opened.size === 0
+      opened.size === 0 && safety !== 'isolated'
         ? ['Everything on the list lies ready, on a clean cloth.']
         : [
             'Everything on the list lies ready, on a clean cloth, counted.',
@@ -242,7 +247,7 @@ export function buildRun(
     title: openingName(id),
     minutes: { ...none, active: minutes.get(id)!.open },
     wait: noWait,
-    lines: lines(`open:${id}`, [...before(id, extraction), ...written.open]),
+    lines: lines(`open:${id}`, [...linesBefore(id, extraction), ...written.open]),
     parts: partsOf(id, written.parts),
     cautions: spoken(written.cautions),
     after: rules.opens.get(id)!,
@@ -254,7 +259,7 @@ export function buildRun(
     title: closingName(id),
     minutes: { ...none, active: Math.max(1, minutes.get(id)!.close) },
     wait: noWait,
-    lines: lines(`close:${id}`, id === 'bed-out' && slats ? standIn : written.close),
+    lines: lines(`close:${id}`, id === 'bed-out' && slats ? standInLines : written.close),
     parts: [],
     cautions: [],
     after: rules.closes.get(id)!,
@@ -268,7 +273,7 @@ export function buildRun(
     title: between ? 'Go on with the job' : 'Is it whole again?',
     minutes: { ...none, active: opened.size === 0 ? 0 : Math.max(1, Math.ceil(checks.length / 3)) },
     wait: noWait,
-    lines: between ? lines('checks', goOn) : [],
+    lines: between ? lines('checks', goOnLines) : [],
     parts: [],
     cautions: [],
     after: [
@@ -344,36 +349,8 @@ function sheetBy(places: readonly SheetPlace[], machine: SheetMachine): By {
   );
 }
 
-/** What comes before an opening: housing and crust outside; the extraction that was left on. */
-function before(opening: string, extraction: boolean): readonly WrittenLine[] {
-  if (opening === 'rear-off' && extraction) {
-    return [
-      [
-        'Exhaust fan unplugged now: what needed it is done.',
-        'It has a plug of its own, and its blades start without warning.',
-      ],
-    ];
-  }
-  return opening === 'module-top-off'
-    ? [
-        [
-          'Housing wiped and crust loosened with a dry brush first, opening down. Brown outside is cleaned before it is opened; brown powder inside is wood soot blown back.',
-          'Blown loose later, it falls into the optics.',
-        ],
-      ]
-    : [];
-}
-
-const standIn: readonly WrittenLine[] = [
-  ['Plate and floor dry to the touch and to the look.', 'Water steams into the optics.'],
-  'Slats or prisms in, all of them level: the machine runs on them while the honeycomb dries.',
-  'The honeycomb stands where it dries; it is on the put-back list until it is in again.',
-];
-
-const goOn: readonly WrittenLine[] = [
-  'Glass snug, hood on.',
-  'Key in, or lid shut: armed again. The job goes on where it was.',
-];
+/** Stations at which the draught is won or lost: it is read before and after. */
+const draughtKinds = ['duct', 'inline-fan', 'outlet-fan', 'ports', 'filter'];
 
 /** Stations at which hands reach among parts that move or are live. */
 const bare = ['isolate'];

@@ -240,6 +240,58 @@ test('a sheet is what it was when it was opened: a task taken off the plan meanw
   expect(must(signOffSheet(shop, tester, sheetId)).recorded).toBe(1);
 });
 
+test('a task of the shop’s own has steps, opening, wait, stopping test and tests like any other', () => {
+  const own = {
+    stationId: station('honeycomb'),
+    name: 'Straighten the cells',
+    depth: 'clean',
+    group: 'bed',
+    criticality: 'fire',
+    limits: [{ kind: 'days', value: 90 }],
+    minutes: 6,
+    opening: 'bed-out',
+    steps: ['Bed on the bench.', 'Bent cells opened with a round stick.'],
+    wait: 'airs out',
+    waitMinutes: 20,
+    finishing: ['Looked through against the light.'],
+    finishMinutes: 2,
+    stop: 'Every cell sees light.',
+    proofs: ['frame'],
+    tools: ['round stick'],
+    dusty: true,
+  } as const;
+  const input = {
+    ...own,
+    limits: [...own.limits],
+    steps: [...own.steps],
+    finishing: [...own.finishing],
+    proofs: [...own.proofs],
+    tools: [...own.tools],
+  };
+  expect(refusal(addOwnTask(shop, tester, { ...input, finishMinutes: 0 }))).toMatch(
+    /how many minutes/,
+  );
+  expect(refusal(addOwnTask(shop, tester, { ...input, glass: true }))).toMatch(/one or the other/);
+  const { key } = must(addOwnTask(shop, tester, input));
+  const run = runOf(shop, start(['honeycomb', key]))!;
+  const [task] = run.tasks;
+  expect(task).toMatchObject({
+    name: 'Straighten the cells',
+    stop: 'Every cell sees light.',
+    dusty: true,
+    wait: { verb: 'airs out' },
+  });
+  const [way] = task!.ways;
+  expect(way!.minutes).toMatchObject({ active: 6, passive: 20, finishing: 2 });
+  expect([...way!.active, ...way!.finishing].map(({ text }) => text)).toEqual([
+    ...own.steps,
+    ...own.finishing,
+  ]);
+  expect(run.layOut).toEqual(['round stick']);
+  expect(run.pieces.map(({ id }) => id)).toContain('open:bed-out');
+  expect(run.proofs.map(({ id }) => id)).toContain('frame');
+});
+
 test('a mend with a date goes onto the put-back list and off it once', () => {
   const sheetId = start(['frame', 'wipe']);
   markOn(shop, sheetId, station('frame'), 'wipe', { result: 'done' });

@@ -77,8 +77,6 @@ export function buildView(shop: Shop, machine: MachineRow) {
   };
 }
 
-export type BuildView = ReturnType<typeof buildView>;
-
 /** What sentences are composed from where no station is meant. */
 function machineBy(shop: Shop, machine: MachineRow, build: Build): By {
   const answers = answeredQuestions(shop, { machineId: machine.id, stationId: null });

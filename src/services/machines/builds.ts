@@ -52,6 +52,11 @@ export function buildFinder(shop: Pick<Shop, 'db' | 'now'>): (machine: BuiltMach
   };
 }
 
+/** Whether anything was said of how a machine is put together: else it counts as most of its family are. */
+export function isBuildSaid(shop: Pick<Shop, 'db'>, machineId: string): boolean {
+  return standingEntries(shop.db, ['machine build'], { machineId }).length > 0;
+}
+
 const count = z.number().int().min(0).max(40);
 
 export const ownVariantSchema = z.object({

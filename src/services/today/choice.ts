@@ -1,7 +1,7 @@
 import { handsOn } from '../../core/care/minutes';
 import { openingMinutes } from '../../catalogue/openings';
 import type { Candidate } from '../../core/care/choose';
-import { workFinder } from '../cleaning/work';
+import { aloneFinder } from '../cleaning/alone';
 import { followsEveryJob } from '../care/care-plans';
 import type { Board } from './board';
 import type { Shop } from '../shop';
@@ -21,11 +21,8 @@ const near = 0.8;
  * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
  * is what was put off.
  */
-export function choosable(
-  shop: Pick<Shop, 'db' | 'now'>,
-  { machines, holds, sheets }: Board,
-): Choosable[] {
-  const workOf = workFinder(shop);
+export function choosable(shop: Shop, { machines, holds, sheets }: Board): Choosable[] {
+  const aloneOf = aloneFinder(shop);
   const busy = new Set([
     ...holds.map(({ machineId }) => machineId),
     ...sheets.map(({ row }) => row.machineId),
@@ -44,7 +41,7 @@ export function choosable(
                 (standing.used >= near || call !== null),
             )
             .map(({ task, standing, call }): Choosable => {
-              const work = workOf(machine, station, task);
+              const { work, alone, around } = aloneOf(machine, station, task);
               return {
                 id: `${station.id}.${task.key}`,
                 machineId: machine.id,
@@ -57,6 +54,8 @@ export function choosable(
                 criticality: task.criticality,
                 used: call === null ? standing.used : Math.max(1, standing.used),
                 minutes: handsOn(work.task.minutes),
+                alone,
+                around,
                 opening: work.openings.join(' '),
                 openingMinutes: work.openings.reduce((sum, one) => sum + openingMinutes(one), 0),
               };

@@ -2,7 +2,18 @@
 
 import type { addOwnTask, CarePlanCopied, copyCarePlan } from '../../services/care/care-plans';
 import type { Send } from '../shared/forms/send';
-import { Group, NativeSelect, NumberInput, TextInput } from '@mantine/core';
+import {
+  Checkbox,
+  Group,
+  MultiSelect,
+  NativeSelect,
+  NumberInput,
+  TextInput,
+  Textarea,
+} from '@mantine/core';
+import { openings } from '../../catalogue/openings';
+import type { ProofId } from '../../catalogue/schema';
+import { writtenProofs } from '../../catalogue/steps/checks';
 import type { CareGroup, Limit } from '../../core/care/care';
 import { criticalities, type Criticality } from '../../core/care/danger';
 import { depths, type Depth } from '../../core/care/depth';
@@ -10,6 +21,12 @@ import { soilGroups } from '../../core/usage/soil';
 import { SendForm } from '../shared/forms/SendForm';
 import { figure, useSendForm } from '../shared/forms/use-send-form';
 import { LimitFields } from './CarePlanTasks';
+
+const linesOf = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
 
 interface OwnTaskProps {
   stations: { id: string; name: string }[];
@@ -27,9 +44,28 @@ export function OwnTask({ stations, add }: OwnTaskProps) {
       criticality: 'housekeeping' as Criticality,
       limits: [{ kind: 'days', value: 30 }] as Limit[],
       minutes: 5 as number | '',
+      opening: 'lid-only',
+      steps: '',
+      waitMinutes: 0 as number | '',
+      wait: '',
+      finishing: '',
+      finishMinutes: 0 as number | '',
+      stop: '',
+      tools: '',
+      proofs: [] as ProofId[],
+      dusty: false,
+      glass: false,
     },
-    input: ({ minutes, ...typed }) => ({ ...typed, minutes: figure(minutes) }),
-    onDone: () => form.set({ name: '' }),
+    input: ({ minutes, waitMinutes, finishMinutes, steps, finishing, tools, ...typed }) => ({
+      ...typed,
+      minutes: figure(minutes),
+      waitMinutes: figure(waitMinutes),
+      finishMinutes: figure(finishMinutes),
+      steps: linesOf(steps),
+      finishing: linesOf(finishing),
+      tools: linesOf(tools.replaceAll(',', '\n')),
+    }),
+    onDone: () => form.set({ name: '', steps: '', finishing: '', stop: '' }),
     said: 'Added.',
   });
   return (
@@ -64,6 +100,54 @@ export function OwnTask({ stations, add }: OwnTaskProps) {
           <NumberInput label="Minutes" min={1} maw={110} {...form.field('minutes')} />
         </Group>
         <LimitFields limits={form.values.limits} onChange={(limits) => form.set({ limits })} />
+        <Textarea
+          label="How it is done, a step a line"
+          placeholder="left out: its name is the step"
+          autosize
+          minRows={2}
+          {...form.field('steps')}
+        />
+        <Group align="flex-start">
+          <NativeSelect
+            label="What must be open"
+            data={openings.map(({ id, name: label }) => ({ value: id, label }))}
+            {...form.field('opening')}
+          />
+          <NumberInput
+            label="Then it waits, minutes"
+            min={0}
+            maw={170}
+            {...form.field('waitMinutes')}
+          />
+          <TextInput label="It …" placeholder="soaks" maw={130} {...form.field('wait')} />
+          <NumberInput
+            label="Its end, minutes"
+            min={0}
+            maw={150}
+            {...form.field('finishMinutes')}
+          />
+        </Group>
+        <Textarea
+          label="After the wait, a step a line"
+          autosize
+          minRows={1}
+          {...form.field('finishing')}
+        />
+        <TextInput label="It is enough when" {...form.field('stop')} />
+        <TextInput
+          label="What lies ready, with commas between"
+          placeholder="microfibre, distilled water"
+          {...form.field('tools')}
+        />
+        <MultiSelect
+          label="Proved by"
+          data={writtenProofs.map(({ id, name: label }) => ({ value: id, label }))}
+          {...form.field('proofs')}
+        />
+        <Group>
+          <Checkbox label="It raises dust: before any glass" {...form.field('dusty', 'checkbox')} />
+          <Checkbox label="It is glass: after all dust" {...form.field('glass', 'checkbox')} />
+        </Group>
       </SendForm>
     </details>
   );

@@ -21,6 +21,8 @@ export interface CampaignMachine {
   tasks: { stationId: string; task: string; station: string; minutes: number }[];
 }
 
+const keyOf = ({ stationId, task }: CampaignMachine['tasks'][number]) => `${stationId}.${task}`;
+
 interface CampaignFormProps {
   machines: CampaignMachine[];
   me: string;
@@ -32,7 +34,9 @@ export function CampaignForm({ machines, me, start }: CampaignFormProps) {
   const router = useRouter();
   const free = machines.filter(({ busy, tasks }) => !busy && tasks.length > 0);
   const [chosen, setChosen] = useState(() => new Set(free.slice(0, 2).map(({ id }) => id)));
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [people, setPeople] = useState([me]);
+  const taken = (tasks: CampaignMachine['tasks']) => tasks.filter((task) => !left.has(keyOf(task)));
   const { run, pending, problem } = useAction(start, ({ campaignId }: { campaignId: string }) =>
     router.push(`/clean/campaign/${campaignId}`),
   );
@@ -44,10 +48,10 @@ export function CampaignForm({ machines, me, start }: CampaignFormProps) {
         run({
           people: people.map((name) => name.trim()).filter(Boolean),
           machines: free
-            .filter(({ id }) => chosen.has(id))
+            .filter(({ id, tasks }) => chosen.has(id) && taken(tasks).length > 0)
             .map(({ id, tasks }) => ({
               machineId: id,
-              tasks: tasks.map(({ stationId, task }) => ({ stationId, task })),
+              tasks: taken(tasks).map(({ stationId, task }) => ({ stationId, task })),
             })),
         });
       }}
@@ -76,9 +80,29 @@ export function CampaignForm({ machines, me, start }: CampaignFormProps) {
                 ? 'being cleaned already'
                 : tasks.length === 0
                   ? 'nothing due'
-                  : `${tasks.map(({ station }) => station).join(', ')}: ${tasks.reduce((sum, { minutes }) => sum + minutes, 0)} min`}
+                  : `${taken(tasks).length} of ${tasks.length} tasks: ${taken(tasks).reduce((sum, { minutes }) => sum + minutes, 0)} min hands-on`}
             </span>
             <StateMark state={state} />
+            {chosen.has(id) && !busy && (
+              <div className={classes.tasks}>
+                {tasks.map((task) => (
+                  <Checkbox
+                    key={keyOf(task)}
+                    label={`${task.station}, ${task.minutes} min`}
+                    checked={!left.has(keyOf(task))}
+                    onChange={(event) => {
+                      const on = event.currentTarget.checked;
+                      setLeft((before) => {
+                        const after = new Set(before);
+                        if (on) after.delete(keyOf(task));
+                        else after.add(keyOf(task));
+                        return after;
+                      });
+                    }}
+                  />
+                ))}
+              </div>
+            )}
           </div>
         ))}
       </fieldset>

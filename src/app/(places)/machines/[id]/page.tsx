@@ -7,6 +7,7 @@ import { choosable } from '../../../../services/today/choice';
 import { acceptedMarks } from '../../../../services/faults/accepted-marks';
 import { machineForecast } from '../../../../services/forecast/forecast';
 import { cardFields } from '../../../../services/machines/machines';
+import { isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { IHave } from '../../../../ui/today/IHave';
@@ -94,6 +95,16 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         </span>
       </header>
       <Rooms machine={machine} here="" />
+      {!isBuildSaid(shop, id) && (
+        <Allowed right="set up">
+          <p className="quiet">
+            Its sheets take it for built as most of its family.{' '}
+            <Link className="line" href={`/machines/${id}/build`}>
+              Say where it differs
+            </Link>
+          </p>
+        </Allowed>
+      )}
       <Allowed right="clean">
         <QuietDays
           machine={machine}

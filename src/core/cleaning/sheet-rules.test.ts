@@ -1,0 +1,113 @@
+import { sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
+
+const work = (id: string, more: Partial<WorkTraits> = {}): WorkTraits => ({
+  id,
+  stationId: id,
+  openings: [],
+  dusty: false,
+  leaves: false,
+  glass: false,
+  wet: false,
+  vacuums: false,
+  debris: false,
+  outside: false,
+  fresh: false,
+  depth: 'clean',
+  mirror: null,
+  shield: false,
+  connectors: false,
+  extraction: false,
+  duct: false,
+  handsIn: false,
+  whole: false,
+  standsIn: false,
+  ...more,
+});
+
+const opening = (id: string, more = {}) => ({
+  id,
+  under: [],
+  connectors: false,
+  exposes: false,
+  dusty: false,
+  ...more,
+});
+
+/** Rules as "what: rule: before what until". */
+const said = (rules: ReturnType<typeof sheetRules>, id: string) =>
+  (rules.works.get(id) ?? rules.opens.get(id) ?? []).map(
+    ({ rule, id: before, until }) => `${rule}: ${before} ${until}`,
+  );
+
+test('a deeper task swallows the shallower at its station, never what stands beside the ladder', () => {
+  const tasks = [
+    { stationId: 'window', depth: 'wipe' },
+    { stationId: 'window', depth: 'strip-clean' },
+    { stationId: 'rail', depth: 'clean' },
+    { stationId: 'rail', depth: 'lubricate' },
+    { stationId: 'other', depth: 'wipe' },
+    { stationId: 'coolant', depth: 'inspect' },
+    { stationId: 'coolant', depth: 'drain' },
+  ] as const;
+  expect(withoutShallower(tasks).map(({ stationId, depth }) => `${stationId} ${depth}`)).toEqual([
+    'window strip-clean',
+    'rail clean',
+    'rail lubricate',
+    'other wipe',
+    'coolant drain',
+  ]);
+});
+
+test('loose debris, then dust, then grease and glass; what soaks elsewhere raises dust at its beginning only', () => {
+  const rules = sheetRules(
+    [
+      work('debris', { debris: true, dusty: true }),
+      work('comb', { dusty: true, leaves: true }),
+      work('plate', { dusty: true }),
+      work('grease', { fresh: true, depth: 'lubricate' }),
+      work('glass', { glass: true }),
+    ],
+    [],
+  );
+  expect(said(rules, 'plate')).toContain('debris: debris over');
+  expect(said(rules, 'debris').some((rule) => rule.startsWith('debris'))).toBe(false);
+  expect(said(rules, 'glass')).toEqual(
+    expect.arrayContaining(['dust: comb begun', 'dust: plate over']),
+  );
+  expect(said(rules, 'grease')).toEqual(
+    expect.arrayContaining(['fresh: comb begun', 'fresh: plate over']),
+  );
+});
+
+test('housing outside before it is opened; flakes while the extraction runs', () => {
+  const rules = sheetRules(
+    [
+      work('frame', { outside: true }),
+      work('plate', { dusty: true, extraction: true }),
+      work('duct', { dusty: true, duct: true }),
+    ],
+    [opening('nozzle-off', { exposes: true }), opening('rear-off', { dusty: true })],
+  );
+  expect(said(rules, 'nozzle-off')).toEqual(
+    expect.arrayContaining([
+      'outside: frame over',
+      'shut: plate over',
+      'shut: open:rear-off begun',
+    ]),
+  );
+  expect(said(rules, 'rear-off')).toContain('extraction: plate over');
+  expect(said(rules, 'duct')).toContain('extraction: plate over');
+});
+
+test('of two that stand open the one with dust in it comes first and is shut before glass is opened', () => {
+  const rules = sheetRules(
+    [
+      work('glass', { glass: true, openings: ['nozzle-off'] }),
+      work('fan', { dusty: true, openings: ['module-top-off'] }),
+    ],
+    // listed the other way round
+    [opening('nozzle-off', { exposes: true }), opening('module-top-off', { exposes: true })],
+  );
+  expect(said(rules, 'nozzle-off')).toContain('shut: fan over');
+  expect(said(rules, 'module-top-off').some((rule) => rule.startsWith('shut'))).toBe(false);
+});

@@ -1,0 +1,121 @@
+import { moveModule, addModule } from '../parts/parts';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { buildView } from './build-view';
+import {
+  buildFinder,
+  chooseVariant,
+  connectorWaitFinder,
+  orderRules,
+  setConnectorWait,
+  turnOrderRule,
+} from './builds';
+import { machineById } from '../../records/machines';
+
+let shop: TestShop;
+let wren: ReturnType<typeof addTestMachine>;
+
+beforeEach(() => {
+  shop = openTestShop();
+  wren = addTestMachine(shop);
+});
+afterEach(() => dropTestShop(shop));
+
+const variantOf = (feature: string, machine = wren) => buildFinder(shop)(machine).variants[feature];
+const choose = (feature: string, variant: string, machineId = wren.id) =>
+  chooseVariant(shop, tester, { machineId, feature, variant });
+
+test('a machine is built as most of its family, until something else is chosen; the last word stands', () => {
+  expect(variantOf('held')).toBe('two-screws');
+  must(choose('held', 'latch'));
+  must(choose('held', 'domed-nuts'));
+  expect(variantOf('held')).toBe('domed-nuts');
+  expect(refusal(choose('held', 'glue'))).toMatch(/not one of its variants/);
+  expect(refusal(choose('mirrors', 'fixed'))).toMatch(/no such feature/);
+});
+
+test('what cannot be is kept and said at once, so that the next choice puts it right', () => {
+  must(choose('shield', 'none'));
+  must(choose('reach', 'behind'));
+  expect(must(choose('nozzle', 'none')).said.join(' ')).toMatch(/has neither/);
+  expect(must(choose('reach', 'in-front')).said).toEqual([]);
+});
+
+test('a variant in own words is offered from then on; one without a step is refused', () => {
+  const own = { name: 'a bayonet', undo: ['Press the pin, turn left.'], redo: ['Turn right.'] };
+  const input = { machineId: wren.id, feature: 'held', own };
+  must(chooseVariant(shop, tester, input));
+  const view = buildView(shop, machineById(shop.db, wren.id)!);
+  const held = view.features.find(({ id }) => id === 'held')!;
+  expect(held.variants.find(({ id }) => id === held.chosen)).toMatchObject({
+    name: 'a bayonet',
+    own: true,
+  });
+  const head = view.openings.find(({ id }) => id === 'head-off')!;
+  expect(head.undo).toContain('Press the pin, turn left.');
+  expect(head.redo[0]).toBe('Turn right.');
+  must(choose('held', 'latch'));
+  must(choose('held', held.chosen));
+  expect(variantOf('held')).toBe(held.chosen);
+  expect(
+    refusal(chooseVariant(shop, tester, { ...input, own: { ...own, undo: [], redo: [] } })),
+  ).toMatch(/at least one step/);
+});
+
+test('what is said of a head travels with it; what is said of the machine stays', () => {
+  const finch = addTestMachine(shop, 'Finch');
+  const head = must(
+    addModule(shop, tester, {
+      kind: 'head',
+      serial: 'H-1',
+      name: 'blue head',
+      hadHours: 0,
+      machineId: wren.id,
+      at: null,
+    }),
+  );
+  must(choose('nozzle', 'grub-screw'));
+  must(choose('bed', 'slats'));
+  expect([variantOf('nozzle'), variantOf('bed')]).toEqual(['grub-screw', 'slats']);
+  shop.clock.now += 60_000;
+  must(moveModule(shop, tester, { moduleId: head.id, machineId: finch.id }));
+  expect([variantOf('nozzle'), variantOf('bed')]).toEqual(['pulls-off', 'slats']);
+  expect([variantOf('nozzle', finch), variantOf('bed', finch)]).toEqual(['grub-screw', 'framed']);
+});
+
+test('the wait before connectors is the machine’s own figure with its source', () => {
+  expect(connectorWaitFinder(shop)(wren)).toEqual({ minutes: 10, source: null });
+  const set = (minutes: number, source: string) =>
+    setConnectorWait(shop, tester, { machineId: wren.id, minutes, source });
+  expect(refusal(set(20, ' '))).toMatch(/where the figure is from/);
+  expect(refusal(set(-1, 'label'))).toMatch(/Not less/);
+  must(set(20, 'label at the plug'));
+  expect(connectorWaitFinder(shop)(wren)).toEqual({ minutes: 20, source: 'label at the plug' });
+});
+
+test('only our own ways are turned round, each with its reason, and back again', () => {
+  const turn = (rule: string, turned: boolean, reason = 'slate dust') =>
+    turnOrderRule(shop, tester, { machineId: wren.id, rule, turned, reason });
+  expect(refusal(turn('dust', true))).toMatch(/safety or physics/);
+  expect(refusal(turn('vacuum', true, ''))).toMatch(/Say why/);
+  must(turn('vacuum', true));
+  const vacuum = () => orderRules(shop, wren.id).find(({ id }) => id === 'vacuum')!;
+  expect(vacuum().turned).toMatchObject({ reason: 'slate dust', by: 'Tester' });
+  must(turn('vacuum', false, 'wood again'));
+  expect(vacuum().turned).toBeNull();
+});
+
+test('the grease map knows each rail, what greases it, and which are never greased', () => {
+  const bittern = addTestMachine(shop, 'Bittern', 'co2-metal-tube');
+  const rows = buildView(shop, machineById(shop.db, bittern.id)!).grease;
+  const of = (station: RegExp) => rows.find((row) => station.test(row.station))!;
+  expect(of(/linear bearing/)).toMatchObject({ lubricant: 'white lithium grease', greased: null });
+  expect(of(/round rails/)).toMatchObject({ lubricant: null, greased: null });
+});
