@@ -1,5 +1,6 @@
 import type { Criticality } from '../../core/care/danger';
 import { compareStates, isDue, type CareState, type Standing } from '../../core/care/due';
+import { openingMinutes, openingName } from '../../catalogue/openings';
 import { handsOn } from '../../core/care/minutes';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
 import { usedBy, type ShelfItem } from '../inventory/inventory';
@@ -20,6 +21,8 @@ export interface Pickable {
   criticality: Criticality;
   /** it stands for every other task of the machine */
   whole: boolean;
+  /** openings it needs, by name: what is open anyway serves others too */
+  openings: readonly string[];
   /** amounts it uses of the stores, by item */
   uses: Record<string, number>;
 }
@@ -31,7 +34,7 @@ export function pickable(
   workOf: ReturnType<typeof workFinder>,
 ): Pickable[] {
   const one = (station: StationDue, { task: listed, standing }: TaskDue): Pickable => {
-    const { task } = workOf(machine, station, listed);
+    const { task, openings } = workOf(machine, station, listed);
     return {
       stationId: station.id,
       task: task.key,
@@ -43,6 +46,9 @@ export function pickable(
       state: standing.state,
       criticality: task.criticality,
       whole: station.kind === 'whole',
+      openings: openings
+        .filter((one) => openingMinutes(one) > 0 && one !== 'isolate')
+        .map(openingName),
       uses: Object.fromEntries(
         usedBy(items, [{ stationKind: station.kind, task, replaced: false }]),
       ),

@@ -25,6 +25,9 @@ interface PickTasksProps {
   start: Send<typeof startSheet>;
 }
 
+/** From this share of its limit on a task is worth taking along. */
+const halfWay = 0.5;
+
 const keyOf = ({ stationId, task }: Pickable) => `${stationId}.${task}`;
 
 /** What to do in this sitting: due tasks first, chosen by one press. */
@@ -36,6 +39,15 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
     router.push(`/clean/${row.id}`),
   );
   const isChosen = (task: Pickable) => chosen.has(keyOf(task));
+  // what is opened anyway serves others that are half way to their limit
+  const opened = new Set(tasks.filter(isChosen).flatMap(({ openings }) => openings));
+  const anyway = tasks.filter(
+    (task) =>
+      !isChosen(task) &&
+      !task.whole &&
+      task.used >= halfWay &&
+      task.openings.some((opening) => opened.has(opening)),
+  );
   const shown = tasks.filter((task) => all || task.state !== 'clear' || isChosen(task));
   const minutes = tasks
     .filter((task) => isChosen(task) && !task.whole)
@@ -95,6 +107,32 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
           </li>
         ))}
       </ul>
+      {anyway.length > 0 && (
+        <section aria-labelledby="anyway">
+          <h2 id="anyway">Open anyway</h2>
+          <ul className={`${classes.tasks} ${classes.anyway}`}>
+            {anyway.map((task) => (
+              <li key={keyOf(task)}>
+                <span>
+                  <b>{task.station}</b> {task.name.toLowerCase()}
+                  <span className="quiet">
+                    {' '}
+                    {task.openings
+                      .filter((opening) => opened.has(opening))
+                      .join(', ')
+                      .toLowerCase()}
+                    , {task.minutes} min more
+                  </span>
+                </span>
+                <span className={classes.used}>{percent(task.used)}</span>
+                <Button variant="default" size="sm" onClick={() => toggle(task, true)}>
+                  Take it along
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {!all && (
         <div>
           <Button variant="default" onClick={() => setAll(true)}>

@@ -22,13 +22,16 @@ const one = (station: string, change: Partial<Pickable> = {}): Pickable => ({
   state: 'due',
   criticality: 'housekeeping',
   whole: false,
+  openings: [],
   uses: {},
   ...change,
 });
 const tasks = [
-  one('Bed', { uses: { swabs: 4 } }),
+  one('Bed', { uses: { swabs: 4 }, openings: ['Bed out'] }),
   one('Lens', { minutes: 7, uses: { swabs: 2 } }),
-  one('Rail', { state: 'clear', used: 0.2, minutes: 3 }),
+  one('Rail', { state: 'clear', used: 0.2, minutes: 3, openings: ['Bed out'] }),
+  one('Plate', { state: 'clear', used: 0.6, minutes: 5, openings: ['Bed out'] }),
+  one('Fan', { state: 'clear', used: 0.9, minutes: 5, openings: ['Rear off'] }),
   one('Machine', { task: 'strip', whole: true, state: 'clear', minutes: 99 }),
 ];
 const started: unknown[] = [];
@@ -63,6 +66,8 @@ it('what is due is chosen; what is clear is shown when it is asked for', async (
     true,
     false,
     false,
+    false,
+    false,
   ]);
 });
 
@@ -91,4 +96,18 @@ it('starts with what is chosen, and goes to the sheet', async () => {
   await userEvent.click(begin());
   expect(started).toEqual([{ machineId: 'heron', tasks: [{ stationId: 'bed', task: 'clean' }] }]);
   expect(pushed).toEqual(['/clean/sheet1']);
+});
+
+it('what is open anyway serves what is half way to its limit, by one press', async () => {
+  draw();
+  const anyway = screen.getByRole('region', { name: 'Open anyway' });
+  // not the rail, which is far from it, nor the fan, for which nothing is opened
+  expect(within(anyway).getAllByRole('listitem')).toHaveLength(1);
+  expect(anyway.textContent).toContain('Plate clean it bed out, 5 min more');
+  await userEvent.click(within(anyway).getByRole('button', { name: 'Take it along' }));
+  expect((box('Plate') as HTMLInputElement).checked).toBe(true);
+  expect(screen.queryByRole('region', { name: 'Open anyway' })).toBeNull();
+  await userEvent.click(box('Plate'));
+  await userEvent.click(box('Bed'));
+  expect(screen.queryByRole('region', { name: 'Open anyway' })).toBeNull();
 });
