@@ -97,8 +97,14 @@ async function main() {
   };
 
   /** How a machine comes apart, and below it what greases its rails. */
-  const buildAndGrease = async (page: Page, machine: string) => {
-    await page.goto(`${machine}/build`);
+  const buildAndGrease = async (page: Page) => {
+    await page.goto(server.url);
+    await page
+      .getByRole('link', { name: /^Bittern/ })
+      .first()
+      .click();
+    await page.getByRole('link', { name: 'Build', exact: true }).click();
+    await page.getByRole('heading', { name: 'Bittern: build' }).waitFor();
     await page
       .getByRole('group')
       .filter({ hasText: 'Head off' })
@@ -144,7 +150,7 @@ async function main() {
   await shoot(page, 'machine');
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
-  await buildAndGrease(page, machine);
+  await buildAndGrease(page);
   await page.goto(`${machine}/after-fire`);
   await page.getByLabel('What burned').fill('pine, 18 mm');
   await page.getByLabel('With what settings').fill('95 % at 3 mm/s, 2 passes, air off');

@@ -38,6 +38,15 @@ export interface LeftOff {
   until: number | null;
 }
 
+/** A test burn at the recipe of the machine. Speeds in mm/s. */
+export interface SheetBurn {
+  recipeId: string;
+  /** the fastest that cut through; `null`: none did */
+  through: number | null;
+  /** the slowest that did not; `null`: none was tried */
+  failed: number | null;
+}
+
 /** What a press on a sheet says. */
 export type SheetEventWhat =
   | { kind: 'step'; step: string; done: boolean }
@@ -54,6 +63,7 @@ export type SheetEventWhat =
   | { kind: 'proof'; proof: string; passed: boolean; words: string }
   | { kind: 'order'; sequence: Stretch[] | null }
   | { kind: 'way'; task: string; way: string }
+  | { kind: 'burn'; when: 'before' | 'after'; burn: SheetBurn }
   | { kind: 'photo'; of: string; when: 'before' | 'after' | 'orientation'; photo: string };
 
 /** One press on a sheet, by one person at one time. Never changed, never taken away. */
@@ -88,6 +98,8 @@ export interface Progress {
   /** made by hand; `null` for the order found */
   sequence: readonly Stretch[] | null;
   paused: { since: number; until: number | null; why: string; person: string } | null;
+  /** test burns before anything was cleaned, and after */
+  burns: ReadonlyMap<'before' | 'after', SheetBurn & { at: number }>;
   photos: readonly { of: string; when: 'before' | 'after' | 'orientation'; photo: string }[];
 }
 
@@ -109,6 +121,7 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
   const proofs = new Map<string, Pressed & { passed: boolean; words: string }>();
   const ways = new Map<string, string>();
   const waitsOver = new Map<string, Pressed & { why: string }>();
+  const burns = new Map<'before' | 'after', SheetBurn & { at: number }>();
   const photos = new Map<string, Progress['photos'][number]>();
   let sequence: readonly Stretch[] | null = null;
   let paused: Progress['paused'] = null;
@@ -173,6 +186,9 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
       case 'way':
         ways.set(what.task, what.way);
         break;
+      case 'burn':
+        burns.set(what.when, { ...what.burn, at });
+        break;
       case 'photo': {
         const { of, when, photo } = what;
         photos.set(photo, { of, when, photo });
@@ -192,6 +208,7 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
     proofs,
     ways,
     waitsOver,
+    burns,
     sequence,
     paused,
     photos: [...photos.values()],

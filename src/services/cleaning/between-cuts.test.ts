@@ -2,6 +2,8 @@ import { listStations } from '../../records/machines';
 import { dueMachines } from '../care/due';
 import { chooseMethod } from '../care/methods';
 import { chooseVariant } from '../machines/builds';
+import { burnsOf, recordBurn } from '../readings/strength/burns';
+import { changeRecipe, referenceBurn } from '../readings/strength/recipes';
 import { openPutBacks } from './put-backs';
 import {
   addTestMachine,
@@ -149,4 +151,56 @@ test('the words of a step are the shop’s, for one machine or all, and ours aga
   ]);
   must(change(null));
   expect([gloves(machineId), gloves(finch)]).toEqual(['Fresh gloves on.', 'Cotton gloves on.']);
+});
+
+test('a burn before and one after are readings of the machine, each at its own time', () => {
+  const recipe = must(
+    changeRecipe(shop, tester, {
+      machineId,
+      material: 'plywood',
+      thickness: 3,
+      power: 80,
+      speed: 10,
+      passes: 1,
+      airAssist: true,
+    }),
+  );
+  must(
+    recordBurn(shop, tester, {
+      machineId,
+      recipeId: recipe,
+      cuts: [
+        { speed: 10, through: true },
+        { speed: 12, through: false },
+      ],
+      thickness: 3,
+      baseline: true,
+      note: '',
+      key: 'first-baseline',
+    }),
+  );
+  shop.clock.now += 24 * 3_600_000;
+  const sheetId = must(start('window', 'strip-clean')).row.id;
+  const burn = (when: 'before' | 'after', through: number | null, failed: number | null) =>
+    must(
+      press(shop, tester, sheetId, [
+        { kind: 'burn', when, burn: { recipeId: recipe, through, failed } },
+      ]),
+    );
+  burn('before', 5, 6);
+  const early = shop.clock.now;
+  shop.clock.now += 40 * 60_000;
+  markOn(shop, sheetId, station('window'), 'strip-clean', { result: 'done' });
+  burn('after', 9, null);
+  pressAllInOrder(shop, sheetId);
+  must(signOffSheet(shop, tester, sheetId));
+  const burns = burnsOf(shop, machineId).get(recipe)!;
+  expect(burns.map(({ fastest, note }) => [fastest, note])).toEqual([
+    [10, null],
+    [5, 'before cleaning'],
+    [9, 'after cleaning'],
+  ]);
+  expect(burns[1]!.at).toBe(early);
+  expect(burns[2]!.strength).toBeCloseTo(0.9, 5);
+  expect(referenceBurn(shop, machineId)!.words).toBe('plywood 3 mm, 80 %, 1 pass, air on');
 });

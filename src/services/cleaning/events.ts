@@ -81,6 +81,15 @@ const whatSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('order'), sequence: z.array(stretch).max(400).nullable() }),
   z.object({ kind: z.literal('way'), task: id, way: id }),
   z.object({
+    kind: z.literal('burn'),
+    when: z.enum(['before', 'after']),
+    burn: z.object({
+      recipeId: id,
+      through: z.number().positive().max(20_000).nullable(),
+      failed: z.number().positive().max(20_000).nullable(),
+    }),
+  }),
+  z.object({
     kind: z.literal('photo'),
     of: id,
     when: z.enum(['before', 'after', 'orientation']),

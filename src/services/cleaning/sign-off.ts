@@ -7,6 +7,7 @@ import {
   noMarks,
   progressOf,
   type Marks,
+  type SheetBurn,
   type Progress,
   type SheetEvent,
 } from '../../core/cleaning/progress';
@@ -26,6 +27,8 @@ import {
 } from '../../records/cleaning';
 import { recordCare } from '../care/care';
 import { openFault } from '../faults/open-fault';
+import { recordBurn } from '../readings/strength/burns';
+import { recipes } from '../readings/strength/recipes';
 import { releaseHoldEntry } from '../machines/holds';
 import { taskReader } from '../care/care-plans';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
@@ -171,6 +174,9 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         },
       });
     }
+    for (const [when, burn] of progress.burns) {
+      take(burnOf(shop, actor, { sheetId, machineId, when, burn }));
+    }
     const used = marked.filter(({ result }) => uses.has(result!));
     drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
     writeEntry(shop, actor, {
@@ -189,6 +195,35 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
     return outcome;
   });
 });
+
+/** Keeps a test burn of a sheet as a reading of the machine. A recipe that was dropped meanwhile keeps nothing. */
+function burnOf(
+  shop: Shop,
+  actor: Actor,
+  {
+    sheetId,
+    machineId,
+    when,
+    burn,
+  }: { sheetId: string; machineId: string; when: string; burn: SheetBurn & { at: number } },
+): Outcome<unknown> {
+  const recipe = recipes(shop, machineId).find(({ id: known }) => known === burn.recipeId);
+  const cuts = [
+    ...(burn.through === null ? [] : [{ speed: burn.through, through: true }]),
+    ...(burn.failed === null ? [] : [{ speed: burn.failed, through: false }]),
+  ];
+  if (!recipe || cuts.length === 0) return ok(null);
+  return recordBurn(shop, actor, {
+    machineId,
+    recipeId: burn.recipeId,
+    cuts,
+    thickness: recipe.thickness,
+    baseline: false,
+    note: `${when} cleaning`,
+    at: burn.at,
+    key: `sheet-${sheetId}-${when}`,
+  });
+}
 
 /** Ends of a task that use something up. */
 const uses: ReadonlySet<CareResult> = new Set(['done', 'replaced', 'in-part']);

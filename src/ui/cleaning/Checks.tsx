@@ -6,6 +6,8 @@ import { dryCheck, glassToLookAt, isAnswered, lookAgain, needed } from '../../co
 import { lastDryAt } from '../../core/cleaning/waits';
 import { clockTime } from '../shared/marks/when';
 import type { ProofWanted } from '../../core/cleaning/run';
+import { burnProof } from '../../catalogue/proofs';
+import { BurnReading } from './BurnReading';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
 
@@ -101,6 +103,7 @@ function Proof({ context, proof }: { context: SheetContext; proof: ProofWanted }
         <b id={`proof-${proof.id}`}>{proof.name}.</b> {proof.how}
         {proof.caution && <span className={classes.proofCaution}>{proof.caution}</span>}
       </span>
+      {proof.id === burnProof && <BurnReading context={context} when="after" />}
       <TextInput
         aria-label={`${proof.name}: what was seen`}
         placeholder="what was seen: recipe, figure, words"

@@ -11,6 +11,8 @@ import { linesOf, minutesOf, wayOf, type Line } from '../../core/cleaning/run';
 import type { Wanting } from '../../services/inventory/inventory';
 import { minutesWords } from '../care/words';
 import { clockTime } from '../shared/marks/when';
+import { burnProof } from '../../catalogue/proofs';
+import { BurnReading } from './BurnReading';
 import { Checks, Proofs } from './Checks';
 import { Lines } from './Lines';
 import classes from './Sheet.module.css';
@@ -111,6 +113,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
         </ul>
       )}
       {piece?.kind === 'layout' && <LayOut context={context} wanting={wanting} />}
+      {piece?.kind === 'isolate' && <BurnBefore context={context} />}
       {task ? (
         <TaskWork
           context={context}
@@ -144,6 +147,18 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
         <Proofs context={context} wanted={needed(run, 'proofs', progress)} />
       )}
     </section>
+  );
+}
+
+/** Where a burn is asked for at the end, one before gives it something to be held against. */
+function BurnBefore({ context }: { context: SheetContext }) {
+  const { between, proofs } = context.run;
+  if (between || !context.machine.recipe || !proofs.some(({ id }) => id === burnProof)) return null;
+  return (
+    <details className={classes.wrong}>
+      <summary>A test burn before anything is cleaned</summary>
+      <BurnReading context={context} when="before" />
+    </details>
   );
 }
 

@@ -39,7 +39,6 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
     router.push(`/clean/${row.id}`),
   );
   const isChosen = (task: Pickable) => chosen.has(keyOf(task));
-  // what is opened anyway serves others that are half way to their limit
   const opened = new Set(tasks.filter(isChosen).flatMap(({ openings }) => openings));
   const anyway = tasks.filter(
     (task) =>
@@ -107,32 +106,7 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
           </li>
         ))}
       </ul>
-      {anyway.length > 0 && (
-        <section aria-labelledby="anyway">
-          <h2 id="anyway">Open anyway</h2>
-          <ul className={`${classes.tasks} ${classes.anyway}`}>
-            {anyway.map((task) => (
-              <li key={keyOf(task)}>
-                <span>
-                  <b>{task.station}</b> {task.name.toLowerCase()}
-                  <span className="quiet">
-                    {' '}
-                    {task.openings
-                      .filter((opening) => opened.has(opening))
-                      .join(', ')
-                      .toLowerCase()}
-                    , {task.minutes} min more
-                  </span>
-                </span>
-                <span className={classes.used}>{percent(task.used)}</span>
-                <Button variant="default" size="sm" onClick={() => toggle(task, true)}>
-                  Take it along
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <OpenAnyway tasks={anyway} opened={opened} onTake={(task) => toggle(task, true)} />
       {!all && (
         <div>
           <Button variant="default" onClick={() => setAll(true)}>
@@ -176,3 +150,42 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
 }
 
 const round = (value: number) => Math.round(value * 10) / 10;
+
+/** What is opened anyway serves others that are half way to their limit. */
+function OpenAnyway({
+  tasks,
+  opened,
+  onTake,
+}: {
+  tasks: readonly Pickable[];
+  opened: ReadonlySet<string>;
+  onTake: (task: Pickable) => void;
+}) {
+  if (tasks.length === 0) return null;
+  return (
+    <section aria-labelledby="anyway">
+      <h2 id="anyway">Open anyway</h2>
+      <ul className={`${classes.tasks} ${classes.anyway}`}>
+        {tasks.map((task) => (
+          <li key={keyOf(task)}>
+            <span>
+              <b>{task.station}</b> {task.name.toLowerCase()}
+              <span className="quiet">
+                {' '}
+                {task.openings
+                  .filter((opening) => opened.has(opening))
+                  .join(', ')
+                  .toLowerCase()}
+                , {task.minutes} min more
+              </span>
+            </span>
+            <span className={classes.used}>{percent(task.used)}</span>
+            <Button variant="default" size="sm" onClick={() => onTake(task)}>
+              Take it along
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

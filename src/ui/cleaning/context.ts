@@ -10,6 +10,8 @@ export interface SheetMachine {
   nickname: string;
   /** what its card says of the lens */
   lens: string | null;
+  /** its reference burn; `null` where it has none */
+  recipe: { recipeId: string; words: string; speed: number } | null;
 }
 
 /** What every part of a sheet on the screen needs. */

@@ -7,7 +7,7 @@ import { entryByKey, entryData, standingEntries, type EntryRow } from '../../../
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
 import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
-import { id, idempotencyKey, optionalText, useCase } from '../../use-case';
+import { id, idempotencyKey, instant, optionalText, useCase } from '../../use-case';
 import { checkSpeed, figure, recipes, requireRecipe, type Recipe } from './recipes';
 
 /** A test burn of a recipe. */
@@ -37,13 +37,15 @@ const burnSchema = z.object({
   thickness: figure('thickness', 100),
   baseline: z.boolean(),
   note: optionalText(500),
+  /** left out: now */
+  at: instant.optional(),
   key: idempotencyKey,
 });
 export type BurnInput = z.input<typeof burnSchema>;
 
 /** Records a test burn. Cuts that contradict each other are refused; other stock is kept, not compared. */
 export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<string> => {
-  const { machineId, recipeId, cuts, thickness, baseline, note } = burn;
+  const { machineId, recipeId, cuts, thickness, baseline, note, at } = burn;
   const machine = requireMachine(shop, machineId);
   if (!machine.ok) return machine;
   const known = entryByKey(shop.db, `burn:${burn.key}`);
@@ -82,6 +84,7 @@ export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<strin
     writeEntry(shop, actor, {
       kind: 'test burn',
       machineId,
+      at,
       key: `burn:${burn.key}`,
       note,
       data: {

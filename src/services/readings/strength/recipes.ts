@@ -29,6 +29,16 @@ export function recipes(shop: Pick<Shop, 'db'>, machineId: string): Recipe[] {
   return [...found.values()].filter((recipe) => recipe !== null);
 }
 
+/** The reference burn of a machine in words, as a sheet asks for it: its oldest recipe; `null` where it has none. */
+export function referenceBurn(shop: Pick<Shop, 'db'>, machineId: string) {
+  const [first] = recipes(shop, machineId);
+  if (!first) return null;
+  const { id: recipeId, material, thickness, power, speed, passes, airAssist } = first;
+  const air = airAssist ? 'air on' : 'air off';
+  const words = `${material} ${thickness} mm, ${power} %, ${passes === 1 ? '1 pass' : `${passes} passes`}, ${air}`;
+  return { recipeId, words, speed };
+}
+
 /** A recipe that must be there. */
 export function requireRecipe(
   shop: Pick<Shop, 'db'>,

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../catalogue/cautions';
 import { handOver } from '../../../../services/cleaning/hand-over';
+import { referenceBurn } from '../../../../services/readings/strength/recipes';
 import { findMachine } from '../../../../services/machines/machine-view';
 import { sheetWanting } from '../../../../services/cleaning/sign-off';
 import { eventsOf } from '../../../../services/cleaning/events';
@@ -57,6 +58,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
           id: machine.id,
           nickname: machine.nickname,
           lens: machine.card['lens'] ?? null,
+          recipe: referenceBurn(shop, machine.id),
         }}
         run={runOf(shop, sheet.row.id)!}
         initial={eventsOf(shop, sheet.row.id)}

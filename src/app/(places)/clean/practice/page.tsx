@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { referenceBurn } from '../../../../services/readings/strength/recipes';
 import { findMachine } from '../../../../services/machines/machine-view';
 import { draftRun } from '../../../../services/cleaning/sheets';
 import { ProblemNote } from '../../../../ui/shared/forms/ProblemNote';
@@ -39,6 +40,7 @@ export default async function PracticePage({ searchParams }: PracticePageProps) 
             id: machine.id,
             nickname: machine.nickname,
             lens: machine.card['lens'] ?? null,
+            recipe: referenceBurn(shop, machine.id),
           }}
           run={run.value}
           initial={[]}
