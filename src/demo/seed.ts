@@ -558,7 +558,10 @@ function openingDay(play: Play): void {
   const wanted = ['window', 'nozzle', 'shield', 'honeycomb'];
   const picks = sparrow.stations
     .filter(({ slug }) => wanted.includes(slug))
-    .map((station) => ({ station, task: station.tasks.at(-1)! }));
+    .map((station) => ({
+      station,
+      task: station.tasks.find(({ task }) => task.depth === 'strip-clean') ?? station.tasks[0]!,
+    }));
   const idOf = (slug: string) => {
     const { station, task } = picks.find((pick) => pick.station.slug === slug)!;
     return `${station.id}.${task.task.key}`;

@@ -157,6 +157,7 @@ export const machines: readonly DemoMachine[] = [
       serial: 'TQ-0088',
       screws: 'hex 2 head, hex 3 wheels',
       fan: 'inline fan 100 mm, weak',
+      never: 'Never solvent on the amber shield: it crazes.',
     },
     weekHours: 6,
     sessionMinutes: 50,

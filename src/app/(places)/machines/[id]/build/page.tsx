@@ -24,8 +24,8 @@ export default async function BuildPage({ params }: { params: Promise<{ id: stri
       <h1>{machine.nickname}: build</h1>
       <Rooms machine={machine} here="/build" />
       <p className="quiet">
-        How this {findFamily(machine.family)!.name.toLowerCase()} comes apart. Its sheets undo what
-        is there, in this order, and put it back in the reverse of it.
+        {findFamily(machine.family)!.name}: how this one comes apart. Its sheets undo what is there,
+        in this order, and put it back in the reverse of it.
       </p>
       {view.said.length > 0 && (
         <ul className={classes.said} role="alert">
