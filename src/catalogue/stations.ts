@@ -113,7 +113,7 @@ export const stationKinds: readonly StationKind[] = [
     name: 'Wheels',
     short: 'wheels',
     part: 'motion',
-    tasks: [tasks.wheelRailClean],
+    tasks: [tasks.wheelsClean],
   },
   {
     id: 'wheel-rail',

@@ -158,6 +158,7 @@ export const machines: readonly DemoMachine[] = [
       screws: 'hex 2 head, hex 3 wheels',
       fan: 'inline fan 100 mm, weak',
       never: 'Never solvent on the amber shield: it crazes.',
+      opens: 'Marit and the helpers',
     },
     weekHours: 6,
     sessionMinutes: 50,

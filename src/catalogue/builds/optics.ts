@@ -82,6 +82,19 @@ export const opticsFeatures: readonly Feature[] = [
     ],
   },
   {
+    id: 'lens-head',
+    part: 'optics',
+    name: 'Head over the lens',
+    usual: { 'co2-glass-tube': 'small', 'co2-metal-tube': 'small', 'co2-desktop': 'small' },
+    variants: [
+      { id: 'small', name: 'small stock head: lens and mirrors are wiped often' },
+      {
+        id: 'industrial',
+        name: 'industrial head, air at the lens: its optics may go three times as long',
+      },
+    ],
+  },
+  {
     id: 'lens-size',
     part: 'optics',
     name: 'Lenses that fit',

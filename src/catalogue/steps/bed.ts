@@ -58,6 +58,7 @@ export const honeycombClean: Written = {
       name: 'wiped with alcohol',
       school: 'honeycomb:wipe',
       minutes: [35, 5, 0],
+      wait: { verb: 'airs out', place: null },
       active: [
         'Outdoors or in a strong draught, no spark near: this is a lot of vapour.',
         'Vacuum both sides.',
@@ -108,6 +109,7 @@ export const honeycombClean: Written = {
       name: 'swabs cell by cell',
       school: 'honeycomb:cells',
       minutes: [60, 5, 0],
+      wait: { verb: 'dries', place: null },
       active: [
         'Vacuum both sides.',
         'Only the cells that are blocked: swab with degreaser through each, then a dry one.',

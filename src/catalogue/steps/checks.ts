@@ -153,7 +153,7 @@ export const writtenProofs: readonly WrittenProof[] = [
   {
     id: 'dots',
     name: 'Corner dots',
-    how: 'One short pulse on tape in each corner and in the middle: five dots in the same place of the opening.',
+    how: 'At about half power one short pulse on tape in each corner and in the middle: five dots, round and crisp, in the same place of the opening. A crescent or a halo clips. Was the air hose off for it? Then it is on the put-back list.',
     caution: 'open-beam',
   },
   {

@@ -18,11 +18,10 @@ export const wheelRailClean: Written = {
       'Feel for bumps under the cloth.',
       'A crumb on the rail prints as a ripple into every engraving.',
     ],
-    'Spin each wheel in the cloth: all of its flank, not only what shows.',
     { act: 'grease', rail: 'v-wheels', where: 'on the rail again' },
   ],
   stop: 'No bump under the cloth; the head glides from end to end; a fresh rag stays clean.',
-  wrong: ['A wheel with play is tightened until it drags: half a turn too far wears a flat.'],
+  wrong: ['The face behind the frame is left out: that is where the crumbs go.'],
   proofs: ['travel-hand'],
 };
 
@@ -46,6 +45,7 @@ export const wheelsClean: Written = {
     ],
   ],
   stop: 'Every wheel turns with two fingers, without a bump; a fresh rag stays clean.',
+  wrong: ['A wheel with play is tightened until it drags: half a turn too far wears a flat.'],
 };
 
 export const wheelRailGrease: Written = {

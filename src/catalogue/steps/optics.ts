@@ -609,7 +609,7 @@ export const sensorWipe: Written = {
       'Askew or smeared it measures wrong, and every focus is off.',
     ],
   ],
-  stop: 'Its face is clear, it sits square, and it measures the same height twice.',
+  stop: 'Its face is clear and it sits square, its cable free.',
   wrong: ['It is taken for a plunger and pressed: there is nothing to press.'],
 };
 

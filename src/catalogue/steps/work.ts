@@ -5,7 +5,7 @@ import type { CatalogueTask } from '../schema';
 import { compose, composedTools, type By, type Composed } from './compose';
 import { shieldClean } from './optics';
 import { minutesOn, writtenSteps, type Placed } from './steps';
-import type { Drying, ProofId, Written, WrittenPart } from './written';
+import type { Drying, ProofId, Written, WrittenPart, WrittenWait } from './written';
 
 /** One way to do a task, in sentences. */
 export interface ComposedWay {
@@ -13,6 +13,7 @@ export interface ComposedWay {
   name: string;
   minutes: Minutes;
   dries: Drying | null;
+  wait: WrittenWait | null;
   active: readonly Composed[];
   finishing: readonly Composed[];
   parts: readonly WrittenPart[];
@@ -84,6 +85,7 @@ export function workOf(
     name: written.name ?? 'the usual way',
     minutes,
     dries: written.dries ?? null,
+    wait: written.wait ?? null,
     active: compose(written.active, by),
     // minutes without steps still need a press
     finishing: compose(
@@ -102,6 +104,7 @@ export function workOf(
       school: way.school,
       minutes: { active: way.minutes[0], passive: way.minutes[1], finishing: way.minutes[2] },
       dries: way.dries ?? null,
+      wait: way.wait ?? written.wait ?? null,
       active: compose(way.active, by),
       finishing: compose(way.finishing ?? [], by),
       parts: way.parts ?? [],

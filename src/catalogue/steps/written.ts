@@ -16,6 +16,8 @@ export interface WrittenWay {
   /** the school of practice it is, as `question:school`: it comes first where the shop chose it */
   school?: string;
   minutes: readonly [active: number, passive: number, finishing: number];
+  /** what its wait is this way; left out: as the usual one */
+  wait?: WrittenWait;
   /** it is rinsed this way, and dries */
   dries?: Drying;
   active: readonly WrittenLine[];

@@ -30,7 +30,7 @@ import {
   type Way,
 } from '../../core/cleaning/run';
 import { sheetRules, type OpeningTraits } from '../../core/cleaning/sheet-rules';
-import { traitsOf } from './run-traits';
+import { standsIn, traitsOf } from './run-traits';
 import { checksOf, proofMinutes, proofsOf } from './run-end';
 import type { SheetMachine, SheetPlace } from './run-parts';
 import { none, noWait, numbered, partsOf, placeId, spoken } from './run-parts';
@@ -99,7 +99,6 @@ function taskOf(
   const id = idOf(place);
   const ways = waysOf(id, place, machine, opened);
   const dries = work.ways.find((way) => way.dries)?.dries;
-  const standsIn = place.stationKind === 'honeycomb' && work.build.variants['stand-in'] === 'slats';
   return {
     kind: 'task',
     id,
@@ -116,9 +115,9 @@ function taskOf(
     wrong: written.wrong,
     dusty: written.dusty ?? false,
     glass: written.glass ?? false,
-    wait: written.wait ?? { verb: 'waits', place: null },
+    wait: work.ways[0]!.wait ?? { verb: 'waits', place: null },
     ...(dries && { dryings: dryingPlaces(dries, work.by.school('drying'), machine.warm) }),
-    ...(standsIn && { standIn: 'slats or prisms' }),
+    ...(standsIn(place) && { standIn: 'slats or prisms' }),
     ...(written.mount && { mount: true }),
     card: cardLines(machine, place),
     ways,
@@ -208,6 +207,7 @@ export function buildRun(
     cautions: [
       ...spoken(safetyCautions(build.family, between)),
       ...(machine.card['breaker']?.trim() ? [`Breaker: ${machine.card['breaker'].trim()}`] : []),
+      ...(machine.card['opens']?.trim() ? [`Opened by: ${machine.card['opens'].trim()}`] : []),
       ...(waitsForConnectors && machine.connectorWait.source
         ? [
             `${machine.connectorWait.minutes} min before connectors: ${machine.connectorWait.source}`,
@@ -252,7 +252,7 @@ export function buildRun(
     cautions: spoken(written.cautions),
     after: rules.opens.get(id)!,
   }));
-  const slats = traits.some(({ standsIn }) => standsIn);
+  const slats = traits.some((one) => one.standsIn);
   const closePieces = [...words].map(([id, written]): RunPiece => ({
     kind: 'close',
     id: `close:${id}`,

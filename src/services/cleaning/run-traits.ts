@@ -36,6 +36,12 @@ export function traitsOf(
     duct: stationKind === 'duct' || stationKind === 'inline-fan',
     handsIn: handsInKinds.includes(stationKind) && !written.dusty,
     whole: stationKind === 'whole',
-    standsIn: stationKind === 'honeycomb' && work.build.variants['stand-in'] === 'slats',
+    standsIn: standsIn(place),
   };
 }
+
+/** Whether the machine runs on something else while this dries: where it is rinsed, and there are slats. */
+export const standsIn = ({ stationKind, work }: SheetPlace) =>
+  stationKind === 'honeycomb' &&
+  work.ways[0]!.dries !== null &&
+  work.build.variants['stand-in'] === 'slats';

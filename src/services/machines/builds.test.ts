@@ -8,6 +8,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { dueMachines } from '../care/due';
 import { buildView } from './build-view';
 import {
   buildFinder,
@@ -118,4 +119,22 @@ test('the grease map knows each rail, what greases it, and which are never greas
   const of = (station: RegExp) => rows.find((row) => station.test(row.station))!;
   expect(of(/linear bearing/)).toMatchObject({ lubricant: 'white lithium grease', greased: null });
   expect(of(/round rails/)).toMatchObject({ lubricant: null, greased: null });
+});
+
+test('an industrial head lets lens and mirrors go longer, in the care plan and with its reason; a small one does not', () => {
+  const heron = addTestMachine(shop, 'Heron', 'co2-glass-tube');
+  const limits = () =>
+    dueMachines(shop, shop.now(), heron.id)[0]!
+      .stations.filter(({ kind }) => ['lens', 'mirror'].includes(kind))
+      .map(({ tasks }) => tasks[0]!.task.limits);
+  const before = limits();
+  must(choose('lens-head', 'industrial', heron.id));
+  expect(limits()).toEqual(
+    before.map(() => [
+      { kind: 'soil', value: 15 },
+      { kind: 'days', value: 7 },
+    ]),
+  );
+  must(choose('lens-head', 'small', heron.id));
+  expect(limits()).toEqual(before);
 });

@@ -9,11 +9,14 @@ import {
 } from '../../catalogue/builds/build';
 import { findFamily } from '../../catalogue/catalogue';
 import { ourWays } from '../../core/cleaning/sheet-rules';
+import type { Limit } from '../../core/care/care';
 import { ok } from '../../core/units/result';
 import { entryData, standingEntries } from '../../records/audit-log';
 import { newId } from '../../records/ids';
+import { listStations } from '../../records/machines';
+import { changeLimits } from '../care/care-plans';
 import { fittedAt, listModules } from '../parts/parts';
-import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
 import { requireMachine } from './machines';
 
@@ -104,10 +107,40 @@ export const chooseVariant = useCase(
         own: own ?? null,
       },
     });
+    if (featureId === 'lens-head') {
+      const told = setOpticsLimits(shop, actor, machineId, variant === 'industrial');
+      if (!told.ok) return told;
+    }
     // what cannot be is said, and kept all the same: the next choice may put it right
     return ok({ said: contradictions(buildFinder(shop)(machine.value)) });
   },
 );
+
+/** Limits of lens and mirrors under an industrial head. Common practice, no source. */
+const industrialLimits: Limit[] = [
+  { kind: 'soil', value: 15 },
+  { kind: 'days', value: 7 },
+];
+
+/** Gives lens and mirrors of a machine the limits of its head: they stand in the care plan, with the reason. */
+function setOpticsLimits(
+  shop: Shop,
+  actor: Actor,
+  machineId: string,
+  industrial: boolean,
+): Outcome<null> {
+  for (const station of listStations(shop.db, machineId)) {
+    if (!['lens', 'mirror', 'head-mirror'].includes(station.kind)) continue;
+    const changed = changeLimits(shop, actor, {
+      stationId: station.id,
+      task: 'wipe',
+      limits: industrial ? industrialLimits : null,
+      reason: industrial ? 'industrial head, air at the lens' : 'small stock head',
+    });
+    if (!changed.ok) return changed;
+  }
+  return ok(null);
+}
 
 /** The wait before connectors of a machine: its own figure where the manual or label says one. */
 export interface ConnectorWait {

@@ -35,6 +35,7 @@ export const cardFields = [
   ['bed', 'Bed size and metal'],
   ['helpLine', "Maker's help line"],
   ['breaker', 'Where the breaker is'],
+  ['opens', 'Who may open it'],
   ['screws', 'Screw and hex sizes'],
   ['lens', 'Lens: size, and which way it bulges'],
   ['lid', 'Lid material'],
