@@ -4,6 +4,7 @@ import { chooseMethod } from '../care/methods';
 import { chooseVariant } from '../machines/builds';
 import { burnsOf, recordBurn } from '../readings/strength/burns';
 import { changeRecipe, referenceBurn } from '../readings/strength/recipes';
+import { moveStock } from '../inventory/inventory';
 import { openPutBacks } from './put-backs';
 import {
   addTestMachine,
@@ -203,4 +204,24 @@ test('a burn before and one after are readings of the machine, each at its own t
   expect(burns[1]!.at).toBe(early);
   expect(burns[2]!.strength).toBeCloseTo(0.9, 5);
   expect(referenceBurn(shop, machineId)!.words).toBe('plywood 3 mm, 80 %, 1 pass, air on');
+});
+
+test('what a sheet draws from the stores is what the method in force uses', () => {
+  const count = (item: string, quantity: number) =>
+    must(moveStock(shop, tester, { item, kind: 'count', quantity, note: '' }));
+  for (const item of ['isopropyl', 'swabs', 'acetone', 'cotton-swabs']) count(item, 100);
+  const drawn = () => {
+    const sheetId = must(start('window', 'wipe')).row.id;
+    markOn(shop, sheetId, station('window'), 'wipe', { result: 'done' });
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    shop.clock.now += 3_600_000;
+    return handOver(shop, sheetRow(shop, sheetId)!)
+      .drawn.map(({ name }) => name)
+      .sort();
+  };
+  expect(drawn()).toEqual(['Isopropyl alcohol 99 %', 'Lens swabs']);
+  must(chooseMethod(shop, tester, { question: 'optic-liquid', choice: 'acetone' }));
+  must(chooseMethod(shop, tester, { question: 'optic-carrier', choice: 'cotton' }));
+  expect(drawn()).toEqual(['Acetone', 'Cotton swabs']);
 });
