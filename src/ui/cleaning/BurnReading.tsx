@@ -32,7 +32,7 @@ export function BurnReading({
       <p className="quiet">
         Recipe: {recipe.words}. At equal power and passes the speed is the strength.
       </p>
-      <div className={classes.counts}>
+      <div className={classes.burnFields}>
         {(
           [
             ['through', 'Fastest that cut, mm/s'],
