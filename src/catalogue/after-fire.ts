@@ -6,8 +6,6 @@ export interface FirePart {
   look: string;
   /** kinds of station it is, where it is one: what is sooty there is cleaned next */
   kinds: readonly string[];
-  /** families that have it although no station stands for it; left out: all */
-  families?: readonly string[];
 }
 
 /** What a fire reaches, part by part. Common practice, no published source. */

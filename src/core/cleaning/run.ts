@@ -168,7 +168,7 @@ export function wayOf(task: RunTask, chosen: ReadonlyMap<string, string>): Way {
 /** What decides a choice made on a sheet where it dries. */
 export const dryingOf = (task: string) => `${task}~dries`;
 
-/** The minutes of a task in the way it is done, and where it dries. None while the machine runs on a stand-in. */
+/** The minutes of a task in the way it is done, and of the place where it dries. */
 export function minutesOf(task: RunTask, chosen: ReadonlyMap<string, string>): Minutes {
   const { minutes } = wayOf(task, chosen);
   if (!minutes.drying || !task.dryings?.length) return minutes;

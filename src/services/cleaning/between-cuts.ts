@@ -12,7 +12,7 @@ import type { SheetPlace } from './run-parts';
 export function notBetweenCuts(
   shop: Pick<Shop, 'db' | 'now'>,
   machine: MachineRow,
-  places: readonly SheetPlace[],
+  places: readonly Pick<SheetPlace, 'station' | 'work'>[],
 ): string | null {
   const answers = answeredQuestions(shop, { machineId: machine.id, stationId: null });
   if (answers.find(({ id }) => id === 'between-cuts')?.chosen !== 'offered') {

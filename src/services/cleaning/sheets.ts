@@ -83,11 +83,13 @@ function spread(
     const task = station && tasksUnder(plan, station).find(({ key }) => key === one.task);
     return task ? [{ ...one, depth: task.depth }] : [];
   });
-  const kept = new Set(withoutShallower(known).map((one) => placeId(one.stationId, one.task)));
-  const unknown = new Set(known.map((one) => placeId(one.stationId, one.task)));
+  const placesIn = (tasks: readonly PickedTask[]) =>
+    new Set(tasks.map((one) => placeId(one.stationId, one.task)));
+  const [graded, kept] = [placesIn(known), placesIn(withoutShallower(known))];
+  // what is not there any more is refused by who asks, not left out in silence
   return distinct.filter((one) => {
     const place = placeId(one.stationId, one.task);
-    return kept.has(place) || !unknown.has(place);
+    return kept.has(place) || !graded.has(place);
   });
 }
 

@@ -163,7 +163,8 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
     for (const task of run.tasks) {
       const mark = progress.marks.get(task.id);
       const place = dryingPlace(task, progress.ways);
-      if (!task.standIn || !place || !uses.has(mark?.result ?? 'put-off')) continue;
+      const rinsed = mark?.result === 'done' || mark?.result === 'in-part';
+      if (!task.standIn || !place || !rinsed) continue;
       writeEntry(shop, actor, {
         kind: 'put back',
         machineId,

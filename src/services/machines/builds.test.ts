@@ -8,6 +8,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { changeLimits } from '../care/care-plans';
 import { dueMachines } from '../care/due';
 import { buildView } from './build-view';
 import {
@@ -137,4 +138,20 @@ test('an industrial head lets lens and mirrors go longer, in the care plan and w
   );
   must(choose('lens-head', 'small', heron.id));
   expect(limits()).toEqual(before);
+  // a head in own words is no industrial one: what the shop set itself stays
+  const { id: lens } = dueMachines(shop, shop.now(), heron.id)[0]!.stations.find(
+    ({ kind }) => kind === 'lens',
+  )!;
+  const ours = [{ kind: 'days', value: 3 }] as const;
+  must(
+    changeLimits(shop, tester, {
+      stationId: lens,
+      task: 'wipe',
+      limits: [...ours],
+      reason: 'resin',
+    }),
+  );
+  const own = { name: 'a brass cone', undo: ['Off by hand.'], redo: [] };
+  must(chooseVariant(shop, tester, { machineId: heron.id, feature: 'lens-head', own }));
+  expect(limits()).toContainEqual([...ours]);
 });

@@ -107,8 +107,10 @@ export const chooseVariant = useCase(
         own: own ?? null,
       },
     });
-    if (featureId === 'lens-head') {
-      const told = setOpticsLimits(shop, actor, machineId, variant === 'industrial');
+    const industrial = variant === 'industrial';
+    // only where the head changes: limits that the shop gave itself stay otherwise
+    if (featureId === 'lens-head' && industrial !== (before.variants[featureId] === 'industrial')) {
+      const told = setOpticsLimits(shop, actor, machineId, industrial);
       if (!told.ok) return told;
     }
     // what cannot be is said, and kept all the same: the next choice may put it right
