@@ -1,4 +1,4 @@
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Browser, type Page } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
@@ -59,28 +59,59 @@ export async function addMachine(page: Page, url: string, nickname: string, fami
   return page.url().split('?')[0]!;
 }
 
+/** Typing begins when the page answers: what is typed sooner may be set back (a press is not lost). */
+function typeWhenAwake(page: Page): void {
+  const awake = () => page.locator('html[data-awake]').waitFor();
+  const goto = page.goto.bind(page);
+  const reload = page.reload.bind(page);
+  page.goto = async (url, options) => {
+    const response = await goto(url, options);
+    const isPage = response?.headers()['content-type']?.startsWith('text/html');
+    if (isPage && !options?.waitUntil) await awake();
+    return response;
+  };
+  page.reload = async (options) => {
+    const response = await reload(options);
+    await awake();
+    return response;
+  };
+}
+
 /** Each file of tests has a server and data of its own. */
-export const test = base.extend<object, { suite: string; data: DataFolder; server: RunningServer }>(
-  {
-    // a suite of its own makes a worker of its own, and so a shop of its own
-    suite: ['', { option: true, scope: 'worker' }],
-    data: [
-      async ({}, use) => {
-        const data = new DataFolder();
-        await use(data);
-        data.remove();
-      },
-      { scope: 'worker' },
-    ],
-    server: [
-      async ({ data }, use) => {
-        const server = await startServer(data.dir, data.clock.env);
-        await use(server);
-        await server.kill();
-      },
-      { scope: 'worker' },
-    ],
-  },
-);
+export const test = base.extend<
+  object,
+  { suite: string; data: DataFolder; server: RunningServer; browser: Browser }
+>({
+  browser: [
+    async ({ browser }, use) => {
+      const newContext = browser.newContext.bind(browser);
+      browser.newContext = async (options) => {
+        const context = await newContext(options);
+        context.on('page', typeWhenAwake);
+        return context;
+      };
+      await use(browser);
+    },
+    { scope: 'worker' },
+  ],
+  // a suite of its own makes a worker of its own, and so a shop of its own
+  suite: ['', { option: true, scope: 'worker' }],
+  data: [
+    async ({}, use) => {
+      const data = new DataFolder();
+      await use(data);
+      data.remove();
+    },
+    { scope: 'worker' },
+  ],
+  server: [
+    async ({ data }, use) => {
+      const server = await startServer(data.dir, data.clock.env);
+      await use(server);
+      await server.kill();
+    },
+    { scope: 'worker' },
+  ],
+});
 
 export { expect };

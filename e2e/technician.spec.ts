@@ -230,6 +230,25 @@ test('the label prints as a QR code that an independent decoder reads', async ({
   await expect(page.getByRole('button', { name: /I used it/ })).toBeVisible();
 });
 
+test('a press before the page answers is done as soon as it does', async ({ page, server }) => {
+  await signIn(page, server.url);
+  const slow = await page.context().newCDPSession(page);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 8 });
+  await page.goto(`${server.url}/faults/new`, { waitUntil: 'commit' });
+  const awake = await page.evaluate(async () => {
+    const tile = () => document.querySelector<HTMLElement>('main button[aria-pressed]');
+    while (!tile()) await new Promise((resolve) => setTimeout(resolve, 5));
+    const was = 'awake' in document.documentElement.dataset;
+    tile()!.click();
+    return was;
+  });
+  expect(awake).toBe(false);
+  await expect(page.locator('main button[aria-pressed]').first()).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+});
+
 test('keys lead to the verbs, ? lists them, typing in a field does not', async ({
   page,
   server,

@@ -14,6 +14,7 @@ import type { Metadata, Viewport } from 'next';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { EntryPage } from '../ui/people/EntryPage';
+import { earlyPressScript } from '../ui/shared/theme/early-press';
 import { Theme } from '../ui/shared/theme/Theme';
 import { shopTrouble } from './_server/shop';
 
@@ -31,6 +32,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" {...mantineHtmlProps}>
       <head>
         <ColorSchemeScript defaultColorScheme="auto" />
+        <script dangerouslySetInnerHTML={{ __html: earlyPressScript }} />
       </head>
       <body>
         <Theme>

@@ -1,0 +1,35 @@
+/**
+ * Runs before anything else on a page: a press on a control or a form sent before the page answers to
+ * presses (a slow phone) is held and done as soon as it does, instead of being lost or sending a form
+ * the browser's own way. Links and what else works by itself is left alone.
+ */
+export const earlyPressScript = `(() => {
+  const page = document.documentElement;
+  const controls = 'button, input, [role="button"], [role="combobox"]';
+  const held = [];
+  const hold = (event, again) => {
+    if ('awake' in page.dataset) return;
+    event.preventDefault();
+    event.stopPropagation();
+    held.push(again);
+  };
+  const onClick = (event) => {
+    const control = event.target.closest?.(controls);
+    if (control) hold(event, () => control.isConnected && control.click());
+  };
+  const onSubmit = (event) => hold(event, () => event.target.requestSubmit(event.submitter));
+  addEventListener('click', onClick, true);
+  addEventListener('submit', onSubmit, true);
+  addEventListener('awake', () => {
+    removeEventListener('click', onClick, true);
+    removeEventListener('submit', onSubmit, true);
+    requestAnimationFrame(() => held.forEach((again) => again()));
+  }, { once: true });
+})()`;
+
+/** Said once, when the page answers to presses. */
+export function wakePage(): void {
+  if ('awake' in document.documentElement.dataset) return;
+  document.documentElement.dataset.awake = '';
+  dispatchEvent(new Event('awake'));
+}
