@@ -81,7 +81,7 @@ const rows: Readonly<Record<string, Row>> = {
   settings: { prior: 3, signs: { weak: 5, uneven: 3, char: 3, backsoot: 1, smoke: 1 } },
   'dirty-rails': {
     prior: 1.5,
-    signs: { uneven: 3, stutter: 5, wander: 3 },
+    signs: { uneven: 3, stutter: 5, bump: 5, wander: 3 },
     stations: ['rods', 'wheel-rail', 'wheels', 'linear-bearing', 'round-rails'],
     only: has('rods', 'wheel-rail', 'wheels', 'linear-bearing'),
   },
@@ -90,8 +90,8 @@ const rows: Readonly<Record<string, Row>> = {
     signs: { uneven: 1, stutter: 3, wander: 1 },
     only: has('rods', 'wheel-rail', 'wheels', 'linear-bearing'),
   },
-  belt: { signs: { uneven: 1, stutter: 3, wander: 5 }, stations: ['belts'], only: has('belts') },
-  cable: { signs: { nobeam: 1, stutter: 5, wander: 3 }, stations: ['cables'], only: has('cables') },
+  belt: { signs: { uneven: 1, stutter: 3, bump: 1, wander: 5 }, stations: ['belts'], only: has('belts') },
+  cable: { signs: { nobeam: 1, stutter: 5, bump: 1, wander: 3 }, stations: ['cables'], only: has('cables') },
   connector: { signs: { alarm: 3, nobeam: 5, stutter: 1 }, refit: true },
   'earth-lead': { prior: 0.4, signs: { uneven: 1, alarm: 1, stutter: 1 }, refit: true },
   'alarm-latched': { signs: { alarm: 5 }, refit: true },
@@ -113,7 +113,7 @@ const rows: Readonly<Record<string, Row>> = {
     stations: ['shield'],
     only: has('shield'),
   },
-  rubbing: { prior: 0.5, signs: { stutter: 3, wander: 1, drag: 3 }, refit: true },
+  rubbing: { prior: 0.5, signs: { stutter: 3, bump: 1, wander: 1, drag: 3 }, refit: true },
 };
 
 /** Causes with what they show as. */

@@ -35,6 +35,7 @@ export const signs: readonly Sign[] = [
   { id: 'room-smoke', words: 'Smoke comes out into the room', danger: 'pause' },
   { id: 'smell', words: 'Old burnt smell when opened', danger: 'nuisance' },
   { id: 'stutter', words: 'Head jerks, hesitates, scrapes or loses its place', danger: 'pause' },
+  { id: 'bump', words: 'A bump or a click as the head goes along', danger: 'degraded' },
   { id: 'wander', words: 'Lines do not meet, sizes off, circles not round', danger: 'degraded' },
   { id: 'focus', words: 'Focus wrong or changing, probe sticks', danger: 'degraded' },
   { id: 'drag', words: 'Residue or parts scrape the work', danger: 'degraded' },
@@ -147,6 +148,9 @@ export function holdsAtOnce(danger: Danger): boolean {
   return danger === 'stop' || danger === 'pause';
 }
 
+/** Kinds of station that a head runs on. */
+const railKinds = ['wheel-rail', 'wheels', 'rods', 'linear-bearing', 'round-rails'] as const;
+
 /** Kinds of station whose fouling shows as a sign, the likelier first. Common practice, no source. */
 const fouling: Readonly<Partial<Record<string, readonly string[]>>> = {
   weak: ['window', 'lens', 'mirror', 'head-mirror', 'nozzle'],
@@ -157,7 +161,8 @@ const fouling: Readonly<Partial<Record<string, readonly string[]>>> = {
   smoke: ['honeycomb', 'slats', 'plate', 'outlet-fan', 'filter', 'duct'],
   'room-smoke': ['filter', 'outlet-fan', 'inline-fan', 'duct'],
   smell: ['under-bed', 'honeycomb', 'plate', 'crumb-tray'],
-  stutter: ['wheel-rail', 'wheels', 'rods', 'linear-bearing', 'round-rails'],
+  stutter: railKinds,
+  bump: railKinds,
   wander: ['belts', 'wheels', 'lead-screws'],
   focus: ['probe', 'lens', 'field-lens'],
   drag: ['honeycomb', 'slats', 'shield'],
@@ -165,6 +170,19 @@ const fouling: Readonly<Partial<Record<string, readonly string[]>>> = {
   fan: ['head-fan', 'diode-module', 'outlet-fan'],
   coolant: ['coolant'],
 };
+
+/**
+ * Kinds of station whose cleaning these signs call by themselves, without anybody's judgement: the glass under an
+ * alarm, what a bump was felt on, the bed that feeds the smoke. Common practice, no source.
+ */
+export function calledAtOnce(signIds: readonly string[]): string[] {
+  const shows = (id: string) => signIds.includes(id);
+  return [
+    ...(shows('alarm') ? ['window'] : []),
+    ...(shows('bump') ? railKinds : []),
+    ...(shows('backsoot') && (shows('smoke') || shows('room-smoke')) ? bedKinds : []),
+  ];
+}
 
 /** Kinds of station that may be fouled when these signs show, the likelier first. */
 export function fouledBy(signIds: readonly string[]): string[] {

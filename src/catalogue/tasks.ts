@@ -126,7 +126,8 @@ export const headStrip = task('strip-clean', {
   M: 'R 100',
   C: 'D 30',
   prefer: 'R 100',
-  minutes: [20, 5, 5],
+  // solvent beside a board airs out for a quarter of an hour
+  minutes: [20, 15, 5],
   opening: 'head-off',
   tools: ['soft brush kept for boards', 'lens swabs', 'canned gas', 'hand drivers'],
   cautions: ['isolate', 'board', 'compressed-air'],

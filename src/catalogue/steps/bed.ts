@@ -92,6 +92,7 @@ export const honeycombClean: Written = {
       school: 'honeycomb:pressure',
       minutes: [20, 0, 0],
       dries: 'comb',
+      at: 'washer',
       active: [
         [
           'A magnet sticks to it: steel. If not, choose another way.',

@@ -202,7 +202,8 @@ export const windowStrip: Written = {
 export const headStrip: Written = {
   drawing: 'fan',
   dusty: true,
-  wait: { verb: 'dries', place: null },
+  at: 'bench',
+  wait: { verb: 'airs out', place: 'bench' },
   active: [
     'Vents and heat sink: soft brush kept for boards, from the inside outwards.',
     { act: 'blades' },

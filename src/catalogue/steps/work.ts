@@ -1,3 +1,4 @@
+import type { Place } from '../../core/cleaning/run';
 import type { Minutes } from '../../core/care/minutes';
 import { hasShield, type Build } from '../builds/build';
 import { openingsFor } from '../openings';
@@ -14,6 +15,7 @@ export interface ComposedWay {
   minutes: Minutes;
   dries: Drying | null;
   wait: WrittenWait | null;
+  at: Place | null;
   active: readonly Composed[];
   finishing: readonly Composed[];
   parts: readonly WrittenPart[];
@@ -86,6 +88,7 @@ export function workOf(
     minutes,
     dries: written.dries ?? null,
     wait: written.wait ?? null,
+    at: written.at ?? null,
     active: compose(written.active, by),
     // minutes without steps still need a press
     finishing: compose(
@@ -105,6 +108,7 @@ export function workOf(
       minutes: { active: way.minutes[0], passive: way.minutes[1], finishing: way.minutes[2] },
       dries: way.dries ?? null,
       wait: way.wait ?? written.wait ?? null,
+      at: way.at ?? null,
       active: compose(way.active, by),
       finishing: compose(way.finishing ?? [], by),
       parts: way.parts ?? [],

@@ -1,3 +1,4 @@
+import type { Place } from '../../core/cleaning/run';
 import type { ProofId } from '../schema';
 import type { Act } from './acts';
 
@@ -20,6 +21,8 @@ export interface WrittenWay {
   wait?: WrittenWait;
   /** it is rinsed this way, and dries */
   dries?: Drying;
+  /** the shared place that the hands work at */
+  at?: Place;
   active: readonly WrittenLine[];
   finishing?: readonly WrittenLine[];
   /** what leaves the machine this way */
@@ -33,7 +36,7 @@ export interface WrittenWay {
 /** What a wait is, and the shared place it takes. */
 export interface WrittenWait {
   verb: string;
-  place: 'wash' | 'drying' | 'sun' | 'window' | null;
+  place: Place | null;
 }
 
 /**
@@ -67,6 +70,8 @@ export interface Written {
   /** a mount that can be pressed out of true: the sheet asks */
   mount?: boolean;
   wait?: WrittenWait;
+  /** the shared place that the hands work at the usual way */
+  at?: Place;
   /** it dries after it was rinsed, where the shop dries such things */
   dries?: Drying;
   proofs?: readonly ProofId[];

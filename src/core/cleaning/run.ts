@@ -33,10 +33,12 @@ export interface Way {
   finishing: readonly Line[];
   /** what leaves the machine this way, beside what its opening takes out */
   parts: readonly PartWanted[];
+  /** the shared place that the hands work at; left out: at the machine */
+  at?: Place;
 }
 
 /** Places that one thing at a time takes. */
-export type Place = 'wash' | 'drying' | 'sun' | 'window';
+export type Place = 'wash' | 'drying' | 'sun' | 'window' | 'bench' | 'washer';
 
 /** What the wait of a task is, and the shared place it takes. */
 export interface Wait {

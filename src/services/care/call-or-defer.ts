@@ -1,13 +1,16 @@
-import { isDue } from '../../core/care/due';
 import { z } from 'zod';
-import { fouledBy } from '../../catalogue/signs';
+import { calledAtOnce, fouledBy, signWords } from '../../catalogue/signs';
+import type { CareGroup, Finding } from '../../core/care/care';
+import { isDue } from '../../core/care/due';
 import { rung } from '../../core/care/depth';
 import { deferralRefusal } from '../../core/care/deferral';
 import { ok } from '../../core/units/result';
+import { cleanedAt } from '../../records/care';
 import { stationById } from '../../records/machines';
-import { dueMachines, type MachineDue } from './due';
+import { followsEveryJob } from './care-plans';
+import { dueMachines, type MachineDue, type StationDue, type TaskDue } from './due';
 import { readJudgements } from './calls-and-deferrals';
-import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
 
 const reason = requiredText('Say why: the reason is kept and shown.', 300);
@@ -99,26 +102,107 @@ export interface SuggestedCall {
 
 const suggested = 4;
 
-/** The cleanings of a machine that signs may call for: the shallowest at each likely station. */
+/** The lightest cleaning of a station, or `null` where it has none. */
+function lightestCleaning({ tasks }: StationDue): TaskDue | null {
+  const [lightest] = tasks
+    .filter(({ task }) => (rung(task.depth) ?? 0) > 0)
+    .sort((a, b) => rung(a.task.depth)! - rung(b.task.depth)!);
+  return lightest ?? null;
+}
+
+const ofKinds = ({ stations }: MachineDue, kinds: readonly string[]) =>
+  kinds.flatMap((kind) => stations.filter((station) => station.kind === kind));
+
+/** The cleanings of a machine that signs may call for: the lightest at each likely station. */
 export function suggestedCalls(machine: MachineDue, signIds: readonly string[]): SuggestedCall[] {
-  return fouledBy(signIds)
-    .flatMap((kind) => machine.stations.filter((station) => station.kind === kind))
+  return ofKinds(machine, fouledBy(signIds))
     .flatMap((station): SuggestedCall[] => {
-      const [task] = station.tasks
-        .filter((one) => (rung(one.task.depth) ?? 0) > 0)
-        .sort((a, b) => rung(a.task.depth)! - rung(b.task.depth)!);
-      if (!task) return [];
-      const { state, used } = task.standing;
+      const due = lightestCleaning(station);
+      if (!due) return [];
       return [
         {
           stationId: station.id,
           station: station.name,
-          task: task.task.key,
-          name: task.task.name,
-          used,
-          due: isDue(state),
+          task: due.task.key,
+          name: due.task.name,
+          used: due.standing.used,
+          due: isDue(due.standing.state),
         },
       ];
     })
     .slice(0, suggested);
+}
+
+/** Calls the lightest cleaning of stations where nothing calls it yet. @returns how many were called */
+function callLightest(
+  shop: Shop,
+  actor: Actor,
+  stations: readonly StationDue[],
+  called: { machineId: string; sign: string; at: number; subjectId: string | null },
+): number {
+  const { machineId, sign, at, subjectId } = called;
+  const open = stations.flatMap((station) => {
+    const due = lightestCleaning(station);
+    return due && due.call === null ? [{ stationId: station.id, task: due.task.key }] : [];
+  });
+  for (const one of open) {
+    writeEntry(shop, actor, { kind: 'call', machineId, at, subjectId, data: { ...one, sign } });
+  }
+  return open.length;
+}
+
+/** Calls what the signs of a fault call by themselves. The caller holds the transaction. */
+export function callBySigns(
+  shop: Shop,
+  actor: Actor,
+  fault: { id: string; machineId: string; signs: readonly string[]; at: number },
+): void {
+  const kinds = calledAtOnce(fault.signs);
+  const machine = kinds.length > 0 && dueMachines(shop, shop.now(), fault.machineId)[0];
+  if (!machine) return;
+  const { machineId, at, id: subjectId } = fault;
+  const sign = signWords(fault.signs);
+  callLightest(shop, actor, ofKinds(machine, kinds), { machineId, sign, at, subjectId });
+}
+
+const dirty: readonly Finding[] = ['soiled', 'caked'];
+
+/** Groups of the round that a dirty frame speaks of. */
+const roundGroups: readonly CareGroup[] = ['optics', 'bed', 'motion', 'air'];
+
+/**
+ * A frame found dirty calls the round: when the frame is dirty the rest is too. Not what was cleaned since the frame
+ * was wiped before, nor what follows every job. Common practice, no source. The caller holds the transaction.
+ * @returns how many cleanings it called
+ */
+export function callRound(
+  shop: Shop,
+  actor: Actor,
+  care: { stationId: string; at: number; finding: Finding | null },
+): number {
+  const { at, finding } = care;
+  const frame = stationById(shop.db, care.stationId);
+  if (frame?.kind !== 'frame' || finding === null || !dirty.includes(finding)) return 0;
+  const machine = dueMachines(shop, shop.now(), frame.machineId)[0];
+  if (!machine) return 0;
+  const [before] = cleanedAt(shop.db, [frame.id], 0)
+    .filter((wiped) => wiped < at)
+    .slice(-1);
+  const round = machine.stations.filter((station) => {
+    const due = lightestCleaning(station);
+    return (
+      due !== null &&
+      station.id !== frame.id &&
+      roundGroups.includes(due.task.group) &&
+      !followsEveryJob(due.task) &&
+      !station.tasks.some(({ since, everReset }) => everReset && since > (before ?? -Infinity))
+    );
+  });
+  const sign = `frame found ${finding}`;
+  return callLightest(shop, actor, round, {
+    machineId: frame.machineId,
+    sign,
+    at,
+    subjectId: null,
+  });
 }

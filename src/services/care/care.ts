@@ -7,6 +7,7 @@ import { careByEntry, insertCare } from '../../records/care';
 import { write } from '../../records/database';
 import { stationById } from '../../records/machines';
 import { openFoundDamage } from '../faults/open-fault';
+import { callRound } from './call-or-defer';
 import { checkMethod, settleDispute } from './methods';
 import { stationTasks, taskReader } from './care-plans';
 import { refuse, stamp, type Outcome } from '../shop';
@@ -102,6 +103,8 @@ export const recordCare = useCase(careSchema, (shop, actor, care): Outcome<Cared
         care.finding === 'damaged' && care.result !== 'replaced'
           ? openFoundDamage(shop, actor, station, task.criticality, care.at, entryId)
           : null;
+      // on a sheet the rest may have been cleaned with it: its sign-off asks at the end
+      if (!care.sheetId) callRound(shop, actor, care);
       return { entryId, faultId };
     }),
   );

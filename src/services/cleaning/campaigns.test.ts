@@ -1,5 +1,7 @@
 import { listStations } from '../../records/machines';
 import { readCampaign, startCampaign } from './campaigns';
+import { chooseMethod } from '../care/methods';
+import { changeCard } from '../machines/machines';
 import { activeHolds } from '../machines/holds';
 import { signOffSheet } from './sign-off';
 import { press } from './events';
@@ -36,6 +38,32 @@ const both = (people: string[]) => ({
     { machineId: heron, tasks: [task(heron, 'honeycomb', 'clean'), task(heron, 'rails', 'clean')] },
     { machineId: wren, tasks: [task(wren, 'honeycomb', 'clean'), task(wren, 'belts', 'inspect')] },
   ],
+});
+
+test('two heads share one bench, a washer and a bench do not wait for each other', () => {
+  const finch = addTestMachine(shop, 'Finch', 'enclosed-diode').id;
+  must(changeCard(shop, tester, { machineId: finch, card: { bed: 'steel' } }));
+  must(chooseMethod(shop, tester, { question: 'honeycomb', choice: 'pressure' }));
+  const { campaignId } = must(
+    startCampaign(shop, tester, {
+      people: ['Marit', 'Ivo'],
+      machines: [
+        { machineId: wren, tasks: [task(wren, 'module', 'strip-clean')] },
+        {
+          machineId: finch,
+          tasks: [task(finch, 'module', 'strip-clean'), task(finch, 'honeycomb', 'clean')],
+        },
+      ],
+    }),
+  );
+  const { slots } = readCampaign(shop, campaignId)!;
+  const at = (place: string) => slots.filter((slot) => slot.place === place);
+  // begun, aired out, finished, of two machines
+  expect(at('bench')).toHaveLength(6);
+  for (const a of at('bench'))
+    for (const b of at('bench'))
+      if (a !== b) expect(a.end <= b.start || b.end <= a.start).toBe(true);
+  expect(at('washer').length).toBeGreaterThan(0);
 });
 
 test('two machines share one wash: their soaks do not overlap, the work of one fills the wait of the other', () => {

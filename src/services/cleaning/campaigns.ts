@@ -110,16 +110,18 @@ function activitiesOf(sheetId: string, run: RunSheet): Activity[] {
   const dries = new Map(
     run.tasks.map((task) => [task.id, dryingPlace(task, new Map())?.place ?? undefined]),
   );
+  const workedAt = new Map(run.tasks.map(({ id, ways }) => [id, ways[0]!.at]));
   const wait = (minutes: number, place: string | undefined) =>
     minutes > 0 ? [{ minutes, hands: false, ...(place && { place }) }] : [];
   return tasks.flatMap((task): Activity[] => {
     const id = key(sheetId, task.id);
     const place = places.get(task.id);
+    const at = workedAt.get(task.id);
     const drying = wait(task.drying ?? 0, dries.get(task.id));
     const first: Activity = {
       id,
       segments: [
-        { minutes: task.active, hands: true },
+        { minutes: task.active, hands: true, ...(at && { place: at }) },
         ...wait(task.passive, place),
         ...(task.finishing === 0 ? drying : []),
       ],
@@ -137,15 +139,16 @@ function activitiesOf(sheetId: string, run: RunSheet): Activity[] {
       first,
       {
         id: endOf(id),
-        segments: [
-          { minutes: task.finishing, hands: true, ...(place === 'wash' && { place }) },
-          ...drying,
-        ],
+        segments: [{ minutes: task.finishing, hands: true, ...endPlace(at ?? place) }, ...drying],
         after: [{ id, until: 'over' }],
       },
     ];
   });
 }
+
+/** What was soaked is rinsed where it lies, and what was worked at a place is ended there; else the hands are free. */
+const endPlace = (place: string | undefined) =>
+  place === 'wash' || place === 'bench' || place === 'washer' ? { place } : {};
 
 /** How many schedules are tried: the more activities, the fewer, so that nobody waits. */
 const triesFor = (activities: number) => Math.max(10, Math.round(6000 / activities));

@@ -61,6 +61,7 @@ function waysOf(
         active: numbered(id, usual ? 'a' : `${way.id}-a`, way.active, machine.ownWords),
         finishing: numbered(id, usual ? 'f' : `${way.id}-f`, way.finishing, machine.ownWords),
         parts: partsOf(usual ? id : `${id}.${way.id}`, way.parts),
+        ...(way.at && { at: way.at }),
       };
     });
 }

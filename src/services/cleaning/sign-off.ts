@@ -25,6 +25,7 @@ import {
   type SheetRow,
   type SheetTaskRow,
 } from '../../records/cleaning';
+import { callRound } from '../care/call-or-defer';
 import { recordCare } from '../care/care';
 import { openFault } from '../faults/open-fault';
 import { recordBurn } from '../readings/strength/burns';
@@ -136,6 +137,9 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
       outcome.recorded += 1;
       const { faultId } = take(named);
       if (faultId) outcome.faultIds.push(faultId);
+    }
+    for (const { stationId, finding, markedAt } of marked) {
+      callRound(shop, actor, { stationId, finding, at: markedAt ?? shop.now() });
     }
     outcome.left = tasks.filter(({ result }) => result === null).map((t) => taskName(shop, t));
     const failed = proofs.filter(({ passed }) => !passed);

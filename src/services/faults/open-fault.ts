@@ -3,6 +3,7 @@ import { adviceFor, faultTitle, holdsAtOnce, type Danger } from '../../catalogue
 import { insertDataEntry } from '../../records/audit-log';
 import type { EntryData } from '../../records/audit-log-data';
 import type { StationRow } from '../../records/machines';
+import { callBySigns } from '../care/call-or-defer';
 import { stopWords } from '../machines/holds';
 import { tellReport } from '../mail/letters';
 import { stamp, type Actor, type Shop } from '../shop';
@@ -77,6 +78,7 @@ export function openFault(
       },
     });
   }
+  callBySigns(shop, actor, { id, ...fault });
   tellReport(shop, {
     id,
     machineId: fault.machineId,

@@ -1,7 +1,9 @@
 import Link from 'next/link';
+import type { Place } from '../../core/cleaning/run';
 import type { CampaignSlot, CampaignView } from '../../services/cleaning/campaigns';
 import { clockTime } from '../shared/marks/when';
 import { minutesWords } from '../care/words';
+import { placeWords } from './words';
 import classes from './Campaign.module.css';
 
 interface CampaignClockProps {
@@ -72,7 +74,9 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
                     <span className={classes.time}>{at(slot.start)}</span>
                     <span>
                       <b>{slot.machine}</b> {slot.what}
-                      {slot.place && <span className="quiet"> at the {slot.place}</span>}
+                      {slot.place && (
+                        <span className="quiet"> {placeWords[slot.place as Place]}</span>
+                      )}
                     </span>
                     {index === 0 && (
                       <Link className="go" href={`/clean/${slot.sheetId}`}>

@@ -1,6 +1,6 @@
 import type { CareResult } from '../../core/care/care';
 import { ruleWords } from '../../core/cleaning/rules';
-import type { RunSheet } from '../../core/cleaning/run';
+import type { Place, RunSheet } from '../../core/cleaning/run';
 import type { Stretch } from '../../core/cleaning/order';
 
 /** Name of a stretch: "Honeycomb: clean", "Honeycomb: finish", "Head off". */
@@ -18,6 +18,16 @@ export function waitTitle(run: RunSheet, of: string, second = false): string {
   const piece = run.pieces.find((one) => one.id === of);
   return piece?.kind === 'isolate' ? 'Wait before connectors' : (piece?.title ?? of);
 }
+
+/** Where hands or a wait take a place that is shared. */
+export const placeWords: Readonly<Record<Place, string>> = {
+  wash: 'at the wash place',
+  drying: 'where things dry',
+  sun: 'outdoors, in the sun',
+  window: 'by the window',
+  bench: 'at the bench',
+  washer: 'at the pressure washer',
+};
 
 /** "58:07", "1:02:30"; "0:00" when it is over. */
 export function countdown(milliseconds: number): string {

@@ -19,6 +19,7 @@ const drawings: Readonly<Record<string, string>> = {
   smell:
     'M14 40c-2-8 0-12 6-14-3-6-1-12 4-18 1 8 3 12 2 20 4 2 4 8 0 10-4 2-8 1-8-2M34 14c3 3-2 5 1 8M40 12c3 3-2 5 1 8',
   stutter: `M6 10h8v8H6zM20 10h8v8h-8zM34 10h8v8h-8zM8 28l6 6 4-8 5 10 5-12 5 10 7-6M14 14h3M31 14h3`,
+  bump: 'M4 34h14c2 0 3-6 6-6s4 6 6 6h14M17 8h14v10H17zM24 18v5M10 42h6M32 42h6M10 13H5M43 13h-5',
   wander: 'M24 8a15 15 0 1 0 14 11M34 22l5-4-2-7M8 44h6M20 44h14',
   focus: `${head}M14 24l10 12 10-12M10 36h28M24 36v6M18 42h12`,
   drag: 'M12 8h18v12H12zM16 20v6M26 20v6M4 32h30l6-4M34 32c2 4 6 2 8 5M8 38h18',
