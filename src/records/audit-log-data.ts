@@ -47,6 +47,8 @@ export const entryDataSchemas = {
     proofs: z.array(z.object({ name: text, passed: z.boolean(), words: text })).default([]),
     /** minutes from the first press to the sign-off, pauses left out */
     minutes: z.number().int().nonnegative().nullable().default(null),
+    /** how long what was rinsed dried, by place */
+    dried: z.array(z.object({ place: text, minutes: z.number().int().positive() })).default([]),
   }),
   /** mended for now, or left as it was, with the day on which it is put right */
   'put back': z.object({ what: text, until: z.number().int(), sheetId: text }),

@@ -101,15 +101,16 @@ export function strikesOf(db: Db, ids: string[]): Map<string, EntryRow> {
 export function standingEntries(
   db: Db,
   kinds: EntryKind[],
-  where: { machineId?: string; subjectId?: string } = {},
+  where: { machineId?: string; subjectId?: string; from?: number } = {},
 ): EntryRow[] {
   const conditions = [
     `kind in (${kinds.map(() => '?').join(', ')})`,
+    ...(where.from !== undefined ? ['at >= ?'] : []),
     ...(where.machineId ? ['machine_id = ?'] : []),
     ...(where.subjectId ? ['subject_id = ?'] : []),
     'not exists (select 1 from entry later where later.supersedes = entry.id)',
   ];
-  const values = [...kinds, where.machineId, where.subjectId].filter(
+  const values = [...kinds, where.from, where.machineId, where.subjectId].filter(
     (value) => value !== undefined,
   );
   // bare: asked with every session that is logged, and many times for Today

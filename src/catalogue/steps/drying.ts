@@ -1,3 +1,4 @@
+import type { LearnedMinutes } from '../../core/cleaning/learned';
 import type { DryingPlace } from '../../core/cleaning/run';
 import type { Drying } from './written';
 
@@ -17,10 +18,20 @@ const plate: readonly DryingPlace[] = [
 /**
  * The places where something may dry, the one that the shop chose first. Sun and wind serve only in the warm
  * half of the year: outside it the window comes first.
+ * @param learned what the shop's own dryings took, by place
  */
-export function dryingPlaces(what: Drying, chosen: string, warm: boolean): DryingPlace[] {
-  if (what === 'plate') return [...plate];
-  const offered = comb.filter(({ seasonal }) => warm || !seasonal);
+export function dryingPlaces(
+  what: Drying,
+  chosen: string,
+  warm: boolean,
+  learned: ReadonlyMap<string, LearnedMinutes> = new Map(),
+): DryingPlace[] {
+  const here = (what === 'plate' ? plate : comb).map((place) => {
+    const own = learned.get(place.id);
+    return own ? { ...place, minutes: own.minutes, learned: own.of } : place;
+  });
+  if (what === 'plate') return here;
+  const offered = here.filter(({ seasonal }) => warm || !seasonal);
   const first =
     offered.find(({ id }) => id === chosen) ?? offered.find(({ id }) => id === 'window')!;
   return [first, ...offered.filter((one) => one !== first)];

@@ -55,6 +55,8 @@ export interface DryingPlace {
   minutes: number;
   /** where it is dry and warm enough only at some times of the year */
   seasonal: boolean;
+  /** of how many dryings here its minutes are the median; left out: starting minutes */
+  learned?: number;
 }
 
 /** A care task as a sheet has it. */

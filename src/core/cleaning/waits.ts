@@ -1,7 +1,7 @@
 import { millisecondsPerMinute } from '../units/time';
 import type { Stretch } from './order';
 import type { Progress } from './progress';
-import { linesOf, minutesOf, type RunSheet } from './run';
+import { dryingPlace, linesOf, minutesOf, type RunSheet } from './run';
 
 /** A wait that runs, or is over and not yet taken up. */
 export interface RunningWait {
@@ -70,6 +70,28 @@ export function runningWaits(sheet: RunSheet, progress: Progress): RunningWait[]
   return waits
     .filter((wait) => wait.second || !takenUp(sheet, progress, wait.of, wait.until))
     .sort((a, b) => a.until - b.until);
+}
+
+/**
+ * How long what was rinsed took to dry, by place: to where somebody said that it was dry, else all of its minutes.
+ * What had not dried yet says nothing.
+ * @param end of the sheet, UTC milliseconds
+ */
+export function dryingsTaken(
+  sheet: RunSheet,
+  progress: Progress,
+  end: number,
+): { place: string; minutes: number }[] {
+  const waits = new Map(
+    runningWaits(sheet, progress).flatMap((wait) => (wait.second ? [[wait.of, wait]] : [])),
+  );
+  return sheet.tasks.flatMap((task) => {
+    const place = dryingPlace(task, progress.ways);
+    const wait = waits.get(task.id);
+    if (!place || !wait || wait.until > end) return [];
+    const minutes = Math.round((wait.until - wait.from) / millisecondsPerMinute);
+    return minutes > 0 ? [{ place: place.id, minutes }] : [];
+  });
 }
 
 /** How the second wait of a task is named where it is ended early. */

@@ -1,5 +1,7 @@
 import { learnedMinutes, type LearnedMinutes } from '../../core/cleaning/learned';
 import { groupBy } from '../../core/units/group-by';
+import { millisecondsPerDay } from '../../core/units/time';
+import { entryData, standingEntries } from '../../records/audit-log';
 import { minutesTaken } from '../../records/cleaning-minutes';
 import type { Shop } from '../shop';
 
@@ -28,4 +30,19 @@ export function minutesFinder(shop: Pick<Shop, 'db'>): (of: MinutesOf) => Learne
   const ofKind = learn(({ family, kind, task }) => `${family} ${kind} ${task}`);
   return ({ stationId, stationKind, family, task }) =>
     ofStation.get(`${stationId} ${task}`) ?? ofKind.get(`${family} ${stationKind} ${task}`) ?? null;
+}
+
+const twoYears = 730 * millisecondsPerDay;
+
+/** What drying takes here, by place: the median of the last dryings of two years, once there are five. */
+export function dryingLearned(shop: Pick<Shop, 'db' | 'now'>): Map<string, LearnedMinutes> {
+  const dried = standingEntries(shop.db, ['clean-down signed off'], {
+    from: shop.now() - twoYears,
+  }).flatMap((row) => entryData(row, 'clean-down signed off').dried);
+  const known = new Map<string, LearnedMinutes>();
+  for (const [place, rows] of groupBy(dried, (one) => one.place)) {
+    const learned = learnedMinutes(rows.map(({ minutes }) => minutes));
+    if (learned) known.set(place, learned);
+  }
+  return known;
 }

@@ -3,6 +3,7 @@ import type { Build } from '../../catalogue/builds/build';
 import type { Composed } from '../../catalogue/steps/compose';
 import type { WrittenPart } from '../../catalogue/steps/written';
 import type { Minutes } from '../../core/care/minutes';
+import type { LearnedMinutes } from '../../core/cleaning/learned';
 import type { Line, PartWanted } from '../../core/cleaning/run';
 import type { TaskWork } from './work';
 
@@ -36,6 +37,8 @@ export interface SheetMachine {
   ownWords: ReadonlyMap<string, OwnWords>;
   /** sun and wind dry at this time of the year */
   warm: boolean;
+  /** what drying takes in this shop, by place */
+  dried: ReadonlyMap<string, LearnedMinutes>;
 }
 
 export const placeId = (stationId: string, task: string) => `${stationId}.${task}`;

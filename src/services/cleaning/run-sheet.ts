@@ -117,7 +117,9 @@ function taskOf(
     dusty: written.dusty ?? false,
     glass: written.glass ?? false,
     wait: work.ways[0]!.wait ?? { verb: 'waits', place: null },
-    ...(dries && { dryings: dryingPlaces(dries, work.by.school('drying'), machine.warm) }),
+    ...(dries && {
+      dryings: dryingPlaces(dries, work.by.school('drying'), machine.warm, machine.dried),
+    }),
     ...(standsIn(place) && { standIn: 'slats or prisms' }),
     ...(written.mount && { mount: true }),
     card: cardLines(machine, place),

@@ -31,6 +31,7 @@ import { waysToRecord } from '../care/methods';
 import { buildFinder, connectorWaitFinder, orderRules } from '../machines/builds';
 import { notBetweenCuts } from './between-cuts';
 import { ownWordsOf } from './own-words';
+import { dryingLearned } from './minutes';
 import { workFinder, type TaskWork } from './work';
 import {
   followsEveryJob,
@@ -219,7 +220,7 @@ export function placesOf(
   // a shield that comes off anyway is cleaned while it is apart, unless the shop does it after closing
   const apart =
     found.some(({ work }) => work.openings.includes('shield-off')) &&
-    !sheetMachine(shop, machine).turned.has('shield-apart');
+    !turnedRules(shop, machineId).has('shield-apart');
   return found
     .map(({ station, task, work }): SheetPlace => {
       const whole = station.kind === 'whole' && tasks.length > 1;
@@ -249,19 +250,23 @@ function lookRound(work: TaskWork): TaskWork {
   };
 }
 
+/** The ids of our own ways that a machine has turned round. */
+function turnedRules(shop: Shop, machineId: string): Set<string> {
+  return new Set(
+    orderRules(shop, machineId).flatMap(({ id, turned }) => (turned === null ? [] : [id])),
+  );
+}
+
 /** What a sheet needs to know of its machine: build, card, waits, its own order and its own words. */
 export function sheetMachine(shop: Shop, machine: MachineRow): SheetMachine {
   return {
     build: buildFinder(shop)(machine),
     card: machine.card,
     connectorWait: connectorWaitFinder(shop)(machine),
-    turned: new Set(
-      orderRules(shop, machine.id)
-        .filter(({ turned }) => turned !== null)
-        .map(({ id }) => id),
-    ),
+    turned: turnedRules(shop, machine.id),
     ownWords: ownWordsOf(shop, machine.id),
     warm: isWarmSeason(shop.now(), shop.zone),
+    dried: dryingLearned(shop),
   };
 }
 

@@ -12,6 +12,7 @@ import {
   type SheetEvent,
 } from '../../core/cleaning/progress';
 import { inTheWayWords } from '../../core/cleaning/rules';
+import { dryingsTaken } from '../../core/cleaning/waits';
 import { dryingPlace, wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
@@ -156,29 +157,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         }),
       );
     }
-    for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
-      writeEntry(shop, actor, {
-        kind: 'put back',
-        machineId,
-        data: { what, until: until!, sheetId },
-      });
-    }
-    // what still dries while the machine runs on something else goes back when it is dry
-    for (const task of run.tasks) {
-      const mark = progress.marks.get(task.id);
-      const place = dryingPlace(task, progress.ways);
-      const rinsed = mark?.result === 'done' || mark?.result === 'in-part';
-      if (!task.standIn || !place || !rinsed) continue;
-      writeEntry(shop, actor, {
-        kind: 'put back',
-        machineId,
-        data: {
-          what: `${task.station} dries (${place.name}); the machine runs on ${task.standIn}`,
-          until: (mark!.markedAt ?? shop.now()) + place.minutes * millisecondsPerMinute,
-          sheetId,
-        },
-      });
-    }
+    keepPutBacks(shop, actor, { sheetId, machineId, run, progress });
     for (const [when, burn] of progress.burns) {
       take(burnOf(shop, actor, { sheetId, machineId, when, burn }));
     }
@@ -194,12 +173,48 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         opened,
         proofs,
         minutes: workMinutes(events, shop.now()),
+        dried: dryingsTaken(run, progress, shop.now()),
       },
     });
     endSheet(shop, actor, sheet.value, 'cleaned and signed off');
     return outcome;
   });
 });
+
+/** What is not back yet goes on the put-back list: left off, or still drying while the machine runs on something else. */
+function keepPutBacks(
+  shop: Shop,
+  actor: Actor,
+  {
+    sheetId,
+    machineId,
+    run,
+    progress,
+  }: { sheetId: string; machineId: string; run: RunSheet; progress: Progress },
+): void {
+  for (const { what, until } of progress.leftOff.filter(({ backAt }) => backAt === null)) {
+    writeEntry(shop, actor, {
+      kind: 'put back',
+      machineId,
+      data: { what, until: until!, sheetId },
+    });
+  }
+  for (const task of run.tasks) {
+    const mark = progress.marks.get(task.id);
+    const place = dryingPlace(task, progress.ways);
+    const rinsed = mark?.result === 'done' || mark?.result === 'in-part';
+    if (!task.standIn || !place || !rinsed) continue;
+    writeEntry(shop, actor, {
+      kind: 'put back',
+      machineId,
+      data: {
+        what: `${task.station} dries (${place.name}); the machine runs on ${task.standIn}`,
+        until: (mark!.markedAt ?? shop.now()) + place.minutes * millisecondsPerMinute,
+        sheetId,
+      },
+    });
+  }
+}
 
 /** Keeps a test burn of a sheet as a reading of the machine. A recipe that was dropped meanwhile keeps nothing. */
 function burnOf(

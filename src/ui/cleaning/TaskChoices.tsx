@@ -21,9 +21,9 @@ export function DryingSelect({
       size="md"
       label="Where it dries after"
       value={place.id}
-      data={task.dryings!.map(({ id, name, minutes, seasonal }) => ({
+      data={task.dryings!.map(({ id, name, minutes, seasonal, learned }) => ({
         value: id,
-        label: `${name}, ${minutesWords(minutes)}${seasonal ? ', dry and warm weather only' : ''}`,
+        label: `${name}, ${minutesWords(minutes)}${learned ? ` (your own median of ${learned})` : ''}${seasonal ? ', dry and warm weather only' : ''}`,
       }))}
       onChange={(event) =>
         store.press({ kind: 'way', task: dryingOf(task.id), way: event.currentTarget.value })

@@ -46,6 +46,7 @@ export function machineOf(imagined: Imagined): SheetMachine {
     turned: new Set(imagined.turned ?? []),
     ownWords: imagined.ownWords ?? new Map(),
     warm: imagined.warm ?? true,
+    dried: new Map(),
   };
 }
 

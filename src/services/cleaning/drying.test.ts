@@ -1,0 +1,72 @@
+import { secondWait } from '../../core/cleaning/waits';
+import { listStations } from '../../records/machines';
+import {
+  addTestMachine,
+  dropTestShop,
+  markOn,
+  must,
+  openTestShop,
+  pressAllInOrder,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { press } from './events';
+import { signOffSheet } from './sign-off';
+import { runOf, startSheet } from './sheets';
+
+let shop: TestShop;
+let machineId: string;
+const minute = 60_000;
+
+beforeEach(() => {
+  shop = openTestShop();
+  shop.clock.now = Date.UTC(2026, 0, 12, 8);
+  machineId = addTestMachine(shop).id;
+});
+afterEach(() => dropTestShop(shop));
+
+const comb = () => listStations(shop.db, machineId).find(({ slug }) => slug === 'honeycomb')!.id;
+
+/** Washes the honeycomb; it is found dry after so many minutes, or its wait runs out. */
+function wash(foundDryAfter: number | null): void {
+  const stationId = comb();
+  const sheetId = must(
+    startSheet(shop, tester, { machineId, tasks: [{ stationId, task: 'clean' }] }),
+  ).row.id;
+  markOn(shop, sheetId, stationId, 'clean', { result: 'done' });
+  if (foundDryAfter === null) shop.clock.now += 600 * minute;
+  else {
+    shop.clock.now += foundDryAfter * minute;
+    const over = { of: secondWait(`${stationId}.clean`), why: 'tapped: no drop falls' };
+    must(press(shop, tester, sheetId, [{ kind: 'wait over', ...over }]));
+  }
+  pressAllInOrder(shop, sheetId);
+  must(signOffSheet(shop, tester, sheetId));
+  shop.clock.now += 600 * minute;
+}
+
+/** Where the next one may dry, the first one chosen, and for how long. */
+function places() {
+  const stationId = comb();
+  const sheet = must(startSheet(shop, tester, { machineId, tasks: [{ stationId, task: 'clean' }] }))
+    .row.id;
+  return runOf(shop, sheet)!.tasks[0]!.dryings!.map(({ id, minutes, learned }) => [
+    id,
+    minutes,
+    learned ?? 0,
+  ]);
+}
+
+test('drying takes its starting minutes until five were seen', () => {
+  for (const found of [150, 130, null, 160]) wash(found);
+  expect(places()[0]).toEqual(['window', 240, 0]);
+});
+
+test('then it takes what it took here: ended early as it was, else all of it; other places stay', () => {
+  for (const found of [150, 130, null, 160, 140]) wash(found);
+  expect(places()).toEqual([
+    ['window', 150, 5],
+    ['indoors', 480, 0],
+    ['blown', 120, 0],
+  ]);
+});
