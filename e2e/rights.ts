@@ -48,6 +48,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   releaseHoldAction: 'diagnose',
   resetCasesAction: 'set up',
   // cleaning and judging
+  startBenchSheetAction: 'clean',
   startSheetAction: 'clean',
   signOffAction: 'clean',
   abandonAction: 'clean',
@@ -150,6 +151,7 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/clean': 'clean',
   '/clean/[sheet]': 'clean',
   '/clean/[sheet]/paper': 'clean',
+  '/clean/bench/[module]': 'clean',
   '/clean/campaign': 'clean',
   '/clean/campaign/[id]': 'clean',
   '/clean/practice': 'clean',

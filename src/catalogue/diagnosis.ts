@@ -90,8 +90,16 @@ const rows: Readonly<Record<string, Row>> = {
     signs: { uneven: 1, stutter: 3, wander: 1 },
     only: has('rods', 'wheel-rail', 'wheels', 'linear-bearing'),
   },
-  belt: { signs: { uneven: 1, stutter: 3, bump: 1, wander: 5 }, stations: ['belts'], only: has('belts') },
-  cable: { signs: { nobeam: 1, stutter: 5, bump: 1, wander: 3 }, stations: ['cables'], only: has('cables') },
+  belt: {
+    signs: { uneven: 1, stutter: 3, bump: 1, wander: 5 },
+    stations: ['belts'],
+    only: has('belts'),
+  },
+  cable: {
+    signs: { nobeam: 1, stutter: 5, bump: 1, wander: 3 },
+    stations: ['cables'],
+    only: has('cables'),
+  },
   connector: { signs: { alarm: 3, nobeam: 5, stutter: 1 }, refit: true },
   'earth-lead': { prior: 0.4, signs: { uneven: 1, alarm: 1, stutter: 1 }, refit: true },
   'alarm-latched': { signs: { alarm: 5 }, refit: true },

@@ -37,7 +37,12 @@ const processWeight = z.object({ process: z.enum(processes), weight: perGroup })
 
 /** Particulars of every other kind of entry, as kept in `entry.data`. */
 export const entryDataSchemas = {
-  'clean-down started': z.object({ sheetId: text, tasks: z.number().int() }),
+  'clean-down started': z.object({
+    sheetId: text,
+    tasks: z.number().int(),
+    /** the serial number of the module, where one was cleaned at the bench */
+    module: z.string().optional(),
+  }),
   'clean-down signed off': z.object({
     sheetId: text,
     done: z.number().int(),

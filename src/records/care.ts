@@ -1,4 +1,4 @@
-import { desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import type { CareEvent } from '../core/care/care';
 import type { Db } from './database';
 import { care, entry } from './schema';
@@ -9,8 +9,8 @@ export type CareRow = typeof care.$inferSelect;
 export function insertCare(db: Db, row: CareRow): void {
   statement(
     db,
-    `insert into care (entry_id, machine_id, station_id, task, depth, at, result, finding, method, minutes, sheet_id)
-     values (@entryId, @machineId, @stationId, @task, @depth, @at, @result, @finding, @method, @minutes, @sheetId)`,
+    `insert into care (entry_id, machine_id, station_id, task, depth, at, result, finding, method, minutes, sheet_id, module_id)
+     values (@entryId, @machineId, @stationId, @task, @depth, @at, @result, @finding, @method, @minutes, @sheetId, @moduleId)`,
   ).run(row);
 }
 
@@ -28,10 +28,27 @@ export function careBackwards(db: Db, stationId: string, until: number): Iterabl
   return statement(
     db,
     `select at, task, depth, result, finding from care
-     where station_id = ? and at <= ?
+     where station_id = ? and module_id is null and at <= ?
        and not exists (select 1 from entry later where later.supersedes = care.entry_id)
      order by at desc`,
   ).iterate(stationId, until) as Iterable<CareEvent>;
+}
+
+/** A care of a module at the bench, with the kind of station it was for. */
+export interface BenchCare extends CareEvent {
+  stationKind: string;
+}
+
+/** The standing cares of a module that were done at the bench, oldest first. */
+export function careAtBench(db: Db, moduleId: string): BenchCare[] {
+  return statement(
+    db,
+    `select care.at, care.task, care.depth, care.result, care.finding, station.kind stationKind
+     from care join station on station.id = care.station_id
+     where care.module_id = ?
+       and not exists (select 1 from entry later where later.supersedes = care.entry_id)
+     order by care.at`,
+  ).all(moduleId) as BenchCare[];
 }
 
 /** When any of some stations was cleaned, from an instant on, oldest first. */
@@ -41,7 +58,7 @@ export function cleanedAt(db: Db, stationIds: readonly string[], from: number): 
   const rows = statement(
     db,
     `select distinct at from care
-     where station_id in (${marks}) and at >= ? and result = 'done' and depth <> 'inspect'
+     where station_id in (${marks}) and module_id is null and at >= ? and result = 'done' and depth <> 'inspect'
        and not exists (select 1 from entry later where later.supersedes = care.entry_id)
      order by at`,
   ).all(...stationIds, from) as { at: number }[];
@@ -54,7 +71,7 @@ export function careHistory(db: Db, stationId: string, limit: number) {
     .select({ care, entry })
     .from(care)
     .innerJoin(entry, eq(entry.id, care.entryId))
-    .where(eq(care.stationId, stationId))
+    .where(and(eq(care.stationId, stationId), isNull(care.moduleId)))
     .orderBy(desc(care.at))
     .limit(limit)
     .all();
@@ -66,7 +83,7 @@ export function careOfSheet(db: Db, sheetId: string): (CareRow & { note: string 
     db,
     `select care.entry_id entryId, care.machine_id machineId, care.station_id stationId, care.task,
        care.depth, care.at, care.result, care.finding, care.method, care.minutes,
-       care.sheet_id sheetId, entry.note
+       care.sheet_id sheetId, care.module_id moduleId, entry.note
      from care join entry on entry.id = care.entry_id
      where care.sheet_id = ?
        and not exists (select 1 from entry later where later.supersedes = care.entry_id)

@@ -23,7 +23,7 @@ export function sheetById(db: Db, id: string): SheetRow | null {
   return db.select().from(sheet).where(eq(sheet.id, id)).get() ?? null;
 }
 
-/** The clean-downs in work, without the run of each. */
+/** The clean-downs in work, those at the bench too, without the run of each. */
 export function openSheets(db: Db): Omit<SheetRow, 'run'>[] {
   return db
     .select({
@@ -35,18 +35,31 @@ export function openSheets(db: Db): Omit<SheetRow, 'run'>[] {
       closedAt: sheet.closedAt,
       campaignId: sheet.campaignId,
       occasion: sheet.occasion,
+      moduleId: sheet.moduleId,
     })
     .from(sheet)
     .where(isNull(sheet.closedAt))
     .all();
 }
 
+/** The clean-down of a module at the bench that is in work, or `null`. */
+export function openBenchSheet(db: Db, moduleId: string): SheetRow | null {
+  return (
+    db
+      .select()
+      .from(sheet)
+      .where(and(eq(sheet.moduleId, moduleId), isNull(sheet.closedAt)))
+      .get() ?? null
+  );
+}
+
+/** The clean-down of a machine in work, or `null`. One at the bench is none of the machine's. */
 export function openSheetOf(db: Db, machineId: string): SheetRow | null {
   return (
     db
       .select()
       .from(sheet)
-      .where(and(eq(sheet.machineId, machineId), isNull(sheet.closedAt)))
+      .where(and(eq(sheet.machineId, machineId), isNull(sheet.moduleId), isNull(sheet.closedAt)))
       .get() ?? null
   );
 }

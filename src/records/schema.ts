@@ -177,9 +177,23 @@ export const care = sqliteTable(
     method: text('method'),
     minutes: integer('minutes'),
     sheetId: text('sheet_id').references(() => sheet.id),
+    /** the module that was cared for at the bench: it counts for that module, wherever it goes */
+    moduleId: text('module_id'),
   },
   (t) => [
-    index('care_station_at').on(t.stationId, t.at, t.task, t.depth, t.result, t.finding, t.entryId),
+    index('care_station_at').on(
+      t.stationId,
+      t.moduleId,
+      t.at,
+      t.task,
+      t.depth,
+      t.result,
+      t.finding,
+      t.entryId,
+    ),
+    index('care_module')
+      .on(t.moduleId, t.at)
+      .where(sql`module_id is not null`),
     index('care_minutes')
       .on(t.stationId, t.task, t.at, t.minutes, t.entryId)
       .where(sql`minutes is not null and result = 'done'`),
@@ -239,11 +253,16 @@ export const sheet = sqliteTable(
     campaignId: text('campaign_id').references(() => campaign.id),
     /** what it was begun for, where that is not what is due: between two cuts of a job, after a fire */
     occasion: text('occasion', { enum: ['between cuts', 'after fire'] }),
+    /** the module it cleans at the bench, out of any machine: no machine stands for it */
+    moduleId: text('module_id'),
   },
   (t) => [
     uniqueIndex('sheet_open')
       .on(t.machineId)
-      .where(sql`closed_at is null`),
+      .where(sql`closed_at is null and module_id is null`),
+    uniqueIndex('sheet_open_module')
+      .on(t.moduleId)
+      .where(sql`closed_at is null and module_id is not null`),
     index('sheet_campaign')
       .on(t.campaignId)
       .where(sql`campaign_id is not null`),

@@ -1,6 +1,7 @@
 'use server';
 
 import { recordAfterFire } from '../../services/cleaning/after-fire';
+import { startBenchSheet } from '../../services/cleaning/bench';
 import { startCampaign } from '../../services/cleaning/campaigns';
 import { changeStepWords } from '../../services/cleaning/own-words';
 import { putRight } from '../../services/cleaning/put-backs';
@@ -9,6 +10,7 @@ import { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
 import { startSheet } from '../../services/cleaning/sheets';
 import { action } from '../_server/action';
 
+export const startBenchSheetAction = action('clean', startBenchSheet);
 export const startSheetAction = action('clean', startSheet);
 export const signOffAction = action('clean', signOffSheet);
 export const abandonAction = action('clean', abandonSheet);

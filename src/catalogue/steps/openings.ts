@@ -94,8 +94,11 @@ export function touchesConnectors(build: Build, opening: string): boolean {
   return features.some((feature) => variantIn(build, feature)?.connectors === true);
 }
 
-/** How far a machine is made safe: switched off for what is opened by hand, isolated for all else. */
-export type Safety = 'disarmed' | 'off' | 'isolated';
+/**
+ * How far a machine is made safe: switched off for what is opened by hand, isolated for all else. At the bench there
+ * is no machine.
+ */
+export type Safety = 'disarmed' | 'off' | 'isolated' | 'bench';
 
 /** Openings by hand, behind which nothing moves and nothing is live. */
 const byHand: readonly string[] = ['lid-only', 'shield-off', 'nozzle-off', 'module-top-off'];
@@ -155,6 +158,19 @@ export function isolationLines(build: Build, asked: Isolation): readonly Written
         'Nothing but the glass is touched: no plug, no cover, no reaching past the head.',
         'The motors are live. The maker’s manual comes first: where it says off, it is off.',
       ],
+    ];
+  }
+  if (asked.safety === 'bench') {
+    return [
+      'The head lies on a clean cloth, glass upwards, nothing plugged into it.',
+      ...(asked.board
+        ? ([
+            [
+              'Bare metal of a radiator or a grounded case touched before the board is.',
+              'A spark that nobody feels ends a board.',
+            ],
+          ] as const)
+        : []),
     ];
   }
   const before = [
@@ -219,6 +235,15 @@ export const standInLines: readonly WrittenLine[] = [
   ['Plate and floor dry to the touch and to the look.', 'Water steams into the optics.'],
   'Slats or prisms in, all of them level: the machine runs on them while the honeycomb dries.',
   'The honeycomb stands where it dries; it is on the put-back list until it is in again.',
+];
+
+/** What ends the clean of a head at the bench. */
+export const drawerLines: readonly WrittenLine[] = [
+  'Beam hole and plugs covered against dust; back in its box or drawer, glass not lying on anything.',
+  [
+    'It is proved when it is fitted: travel by hand and under power, a frame run, a test burn.',
+    'Nothing shows at the bench whether the glass sits square or a plug is home.',
+  ],
 ];
 
 /** How a job goes on that was paused for its glass. */

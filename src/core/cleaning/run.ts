@@ -162,6 +162,8 @@ export interface RunSheet {
   setAside?: readonly string[];
   /** between two cuts of a job: the machine stays on, the beam disarmed */
   between?: boolean;
+  /** a head at the bench: no machine is held, and it is proved when it is fitted */
+  bench?: boolean;
 }
 
 /** The way a task is done: the one chosen, else the shop's. */

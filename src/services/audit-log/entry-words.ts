@@ -87,8 +87,8 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     case 'release':
       return `Released: ${entryData(row, 'release').words}`;
     case 'clean-down started': {
-      const { tasks } = entryData(row, 'clean-down started');
-      return `Clean-down started, ${tasks === 1 ? '1 task' : `${tasks} tasks`}`;
+      const { tasks, module: part } = entryData(row, 'clean-down started');
+      return `Clean-down ${part ? `of head ${part} at the bench ` : ''}started, ${tasks === 1 ? '1 task' : `${tasks} tasks`}`;
     }
     case 'clean-down signed off': {
       const { done, left, proofs } = entryData(row, 'clean-down signed off');

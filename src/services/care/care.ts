@@ -35,6 +35,8 @@ export const careSchema = z.object({
     .transform((minutes) => minutes ?? null),
   note: optionalText(500),
   sheetId: id.nullish().transform((sheet) => sheet ?? null),
+  /** the module it was done to at the bench: it counts for that module alone */
+  moduleId: id.nullish().transform((part) => part ?? null),
   key: z.string().max(400).nullish(),
 });
 
@@ -98,9 +100,11 @@ export const recordCare = useCase(careSchema, (shop, actor, care): Outcome<Cared
         method: care.method,
         minutes: care.minutes,
         sheetId: care.sheetId,
+        moduleId: care.moduleId,
       });
       const faultId =
-        care.finding === 'damaged' && care.result !== 'replaced'
+        // at the bench no machine is held: the module may not go into one before it is replaced
+        care.finding === 'damaged' && care.result !== 'replaced' && !care.moduleId
           ? openFoundDamage(shop, actor, station, task.criticality, care.at, entryId)
           : null;
       // on a sheet the rest may have been cleaned with it: its sign-off asks at the end
@@ -125,6 +129,7 @@ const careChangeSchema = careSchema.omit({
   stationId: true,
   task: true,
   sheetId: true,
+  moduleId: true,
   key: true,
   methodDecided: true,
 });

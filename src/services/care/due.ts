@@ -7,10 +7,10 @@ import { deferralHolds, type Deferral } from '../../core/care/deferral';
 import { compareStates, standing, type CareState, type Standing } from '../../core/care/due';
 import type { CarePlan } from '../../core/care/plan';
 import { lastReset, resetsTask } from '../../core/care/resets';
-import type { Presence } from '../../core/parts/presence';
+import { presences, type Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
-import { careBackwards } from '../../records/care';
+import { careAtBench, careBackwards } from '../../records/care';
 import {
   listMachines,
   listStations,
@@ -27,7 +27,7 @@ import {
   type Totals,
 } from '../../records/usage/totals';
 import { readJudgements, type Judgements } from './calls-and-deferrals';
-import { moduleFinder, type Fitted } from '../parts/parts';
+import { moduleFinder, type Fitted, type Module } from '../parts/parts';
 import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
 import type { Shop } from '../shop';
 
@@ -89,12 +89,11 @@ interface Moment {
   fitted(machineId: string, stationKind: string): Fitted | null;
 }
 
-/** Where every task of every machine in use stands. `now` in UTC milliseconds. */
-export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
+/** What is shared by everything that is read of one moment. */
+function momentOf(shop: Shop, now: number): Moment {
   const { db, zone } = shop;
-  const all = listMachines(db);
   const meters = new Map<string, Meter>();
-  const moment: Moment = {
+  return {
     shop,
     now,
     zone,
@@ -107,6 +106,27 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
     },
     fitted: moduleFinder(shop, now),
   };
+}
+
+/**
+ * Where the tasks of a module in the drawer stand: what came upon it in its stays, and what was cleaned then and at
+ * the bench since. Its stations are those of a machine that it would go into.
+ */
+export function dueOfModule(shop: Shop, part: Module, machine: MachineRow): StationDue[] {
+  const now = shop.now();
+  const moment = momentOf(shop, now);
+  const fitted: Fitted = { module: part, stays: presences(part.moves) };
+  const plan = carePlanFinder(shop, now, machine.id)(machine.id);
+  return (moment.stations.get(machine.id) ?? [])
+    .filter(({ kind }) => part.kind.stations.includes(kind))
+    .map((row) => stationDue({ ...moment, fitted: () => fitted }, machine, row, plan));
+}
+
+/** Where every task of every machine in use stands. `now` in UTC milliseconds. */
+export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
+  const { db, zone } = shop;
+  const all = listMachines(db);
+  const moment = momentOf(shop, now);
   const plan = carePlanFinder(shop, now, machineId);
   const today = localDay(now, zone);
   const week = runSecondsByMachine(db, today - 6, today);
@@ -155,13 +175,22 @@ function twinOf(stations: readonly StationRow[], { id, kind, slug }: StationRow)
   return alike.find((other) => other.id === id || other.slug === slug) ?? alike[0];
 }
 
-/** The latest events of a station: back to where each of its tasks was last reset, no further. */
+/**
+ * The latest events of a station: back to where each of its tasks was last reset, no further. Those of its module at
+ * the bench, of which there are few, all.
+ */
 function eventsThatCount(
   { shop, now }: Moment,
+  { kind }: StationRow,
+  fitted: Fitted | null,
   stays: readonly Stay[],
   tasks: readonly CatalogueTask[],
 ): CareEvent[] {
-  const events: CareEvent[] = [];
+  const events: CareEvent[] = fitted
+    ? careAtBench(shop.db, fitted.module.id).filter(
+        ({ at, stationKind: of }) => of === kind && at <= now,
+      )
+    : [];
   let open = tasks;
   for (const { stationId, from, to } of stays.toReversed()) {
     for (const event of careBackwards(shop.db, stationId, Math.min(now, to))) {
@@ -185,9 +214,9 @@ function stationDue(
   const planned = tasksUnder(plan, row);
   const fitted = moment.fitted(machine.id, row.kind);
   const stays = staysOf(moment, row, fitted);
-  const events = planned.length > 0 ? eventsThatCount(moment, stays, planned) : [];
+  const events = planned.length > 0 ? eventsThatCount(moment, row, fitted, stays, planned) : [];
   const start = fitted
-    ? (stays[0]?.from ?? machine.addedAt)
+    ? (stays[0]?.from ?? fitted.module.addedAt)
     : (row.countsFrom ?? Math.min(machine.addedAt, moment.meter(machine.id).firstUse, moment.now));
   const tasks = planned
     .map((task) => taskDue(moment, { row, task, planned, events, stays, start }))
@@ -205,7 +234,7 @@ function stationDue(
     note: kind.note ?? null,
     module: fitted && {
       serial: fitted.module.serial,
-      since: fitted.stays.findLast(({ from }) => from <= moment.now)!.from,
+      since: fitted.stays.findLast(({ from }) => from <= moment.now)?.from ?? moment.now,
     },
     stays,
     tasks,

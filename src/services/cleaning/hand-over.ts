@@ -1,13 +1,14 @@
 import { handsOn } from '../../core/care/minutes';
 import { entriesAbout, entryData, standingEntries } from '../../records/audit-log';
 import { careOfSheet } from '../../records/care';
-import { stationById } from '../../records/machines';
+import { machineById, stationById } from '../../records/machines';
 import { sheetTasks, sheetEvents, type SheetRow } from '../../records/cleaning';
 import { stockOfSheet } from '../../records/inventory';
 import type { CareResult, Finding } from '../../core/care/care';
 import { progressOf, type SheetEvent } from '../../core/cleaning/progress';
 import { wayOf } from '../../core/cleaning/run';
-import { dueMachines, type TaskDue } from '../care/due';
+import { dueMachines, dueOfModule, type StationDue, type TaskDue } from '../care/due';
+import { listModules } from '../parts/parts';
 import { runToEnd } from './sheets';
 import type { Shop } from '../shop';
 import { storeItems } from '../inventory/inventory';
@@ -55,6 +56,13 @@ export interface HandOver {
 /** Ends of a task that leave it open. */
 const leftOpen: ReadonlySet<CareResult> = new Set(['put-off', 'in-part', 'not-reached']);
 
+/** Where the tasks of what a sheet cleans stand: of its machine, or of the head at the bench. */
+function stationsOf(shop: Shop, { machineId, moduleId }: SheetRow): StationDue[] {
+  const part = moduleId ? listModules(shop).find(({ id }) => id === moduleId) : null;
+  if (part) return dueOfModule(shop, part, machineById(shop.db, machineId)!);
+  return dueMachines(shop, shop.now(), machineId)[0]?.stations ?? [];
+}
+
 /** What a clean-down did, what is left, and what to expect next. */
 // eslint-disable-next-line max-lines-per-function -- one view put together from the book
 export function handOver(shop: Shop, sheet: SheetRow): HandOver {
@@ -78,18 +86,16 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
   const data = signed && entryData(signed, 'clean-down signed off');
   const done = careOfSheet(shop.db, sheet.id);
   const recorded = new Map(done.map((row) => [placeId(row.stationId, row.task), row]));
-  const [machine] = dueMachines(shop, shop.now(), sheet.machineId);
+  const stations = stationsOf(shop, sheet);
   const dueOf = (stationId: string, key: string) =>
-    machine?.stations
-      .find(({ id }) => id === stationId)
-      ?.tasks.find(({ task }) => task.key === key) ?? null;
+    stations.find(({ id }) => id === stationId)?.tasks.find(({ task }) => task.key === key) ?? null;
   const plannedOf = (id: string) => {
     const task = run.tasks.find((one) => one.id === id);
     return task ? handsOn(wayOf(task, progress.ways).minutes) : null;
   };
   const name = (stationId: string) => stationById(shop.db, stationId)?.name ?? 'removed station';
   const items = new Map(storeItems(shop).map((item) => [item.item, item]));
-  const next = (machine?.stations ?? [])
+  const next = stations
     .flatMap((station) =>
       station.tasks
         .filter(({ task }) => !task.limits.some(({ kind, value }) => kind === 'jobs' && value <= 1))

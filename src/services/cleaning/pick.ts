@@ -4,6 +4,7 @@ import { openingMinutes, openingName } from '../../catalogue/openings';
 import { handsOn } from '../../core/care/minutes';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
 import { usedBy, type ShelfItem } from '../inventory/inventory';
+import type { BuiltMachine } from '../machines/builds';
 import type { Shop } from '../shop';
 import { workFinder } from './work';
 
@@ -29,7 +30,7 @@ export interface Pickable {
 
 /** Every task of a machine as it can be picked, what is heaviest due first. */
 export function pickable(
-  machine: MachineDue,
+  machine: BuiltMachine & Pick<MachineDue, 'stations'>,
   items: readonly ShelfItem[],
   workOf: ReturnType<typeof workFinder>,
 ): Pickable[] {

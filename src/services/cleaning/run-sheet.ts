@@ -10,7 +10,6 @@ import {
 import { compose, type By } from '../../catalogue/steps/compose';
 import { dryingPlaces } from '../../catalogue/steps/drying';
 import {
-  goOnLines,
   isolationLines,
   linesBefore,
   safetyFor,
@@ -33,6 +32,7 @@ import { sheetRules, type OpeningTraits } from '../../core/cleaning/sheet-rules'
 import { standsIn, traitsOf } from './run-traits';
 import { checksOf, proofMinutes, proofsOf } from './run-end';
 import type { SheetMachine, SheetPlace } from './run-parts';
+import { atBench, frames, layoutMinutes, safetyCautions } from './sheet-frame';
 import { none, noWait, numbered, partsOf, placeId, spoken } from './run-parts';
 
 /** What is done first where nothing else decides: the first look, what airs or soaks longest, the vacuum. */
@@ -132,6 +132,8 @@ function taskOf(
 /** Between two cuts of a job: only the glass, by hand, with the machine left on. */
 export interface SheetMode {
   between?: boolean;
+  /** a head out of any machine: nothing is isolated, and nothing can be proved before it is fitted */
+  bench?: boolean;
   /** `false`: without looking for the order, where nobody will read it */
   ordered?: boolean;
 }
@@ -143,15 +145,17 @@ export interface SheetMode {
 // eslint-disable-next-line max-lines-per-function -- one sheet put together, each part from the ones before
 export function buildRun(
   machine: SheetMachine,
-  listed: readonly SheetPlace[],
-  { between = false, ordered = true }: SheetMode = {},
+  wanted: readonly SheetPlace[],
+  mode: SheetMode = {},
 ): RunSheet {
+  const { between = false, bench = false, ordered = true } = mode;
   const { build } = machine;
+  const listed = bench ? wanted.map(atBench) : wanted;
   const places = listed.toSorted((a, b) => earliness(a) - earliness(b));
-  const wanted = new Set(places.flatMap(({ work }) => work.openings));
+  const needed = new Set(places.flatMap(({ work }) => work.openings));
   const words = new Map(
     openings.flatMap(({ id }) => {
-      const written = wanted.has(id) ? writtenOpening(build, id) : null;
+      const written = needed.has(id) ? writtenOpening(build, id) : null;
       return written ? [[id, written] as const] : [];
     }),
   );
@@ -180,14 +184,16 @@ export function buildRun(
     taskOf(place, machine, opened, rules.works.get(idOf(place))!),
   );
 
-  const safety = between ? 'disarmed' : safetyOf(machine, places);
+  const safety = between ? 'disarmed' : bench ? 'bench' : safetyOf(machine, places);
+  const { begin, end, last } = frames[safety];
   const waitsForConnectors =
-    openingTraits.some(({ connectors }) => connectors) ||
-    traits.some(({ connectors }) => connectors);
+    !bench &&
+    (openingTraits.some(({ connectors }) => connectors) ||
+      traits.some(({ connectors }) => connectors));
   const isolate: RunPiece = {
     kind: 'isolate',
     id: 'isolate',
-    title: between ? 'Pause the job' : 'Make it safe',
+    title: begin,
     minutes: {
       active: safety === 'isolated' ? 2 : 1,
       passive: waitsForConnectors ? machine.connectorWait.minutes : 0,
@@ -208,8 +214,10 @@ export function buildRun(
     ),
     parts: [],
     cautions: [
-      ...spoken(safetyCautions(build.family, between)),
-      ...(machine.card['breaker']?.trim() ? [`Breaker: ${machine.card['breaker'].trim()}`] : []),
+      ...spoken(bench ? [] : safetyCautions(build.family, between)),
+      ...(!bench && machine.card['breaker']?.trim()
+        ? [`Breaker: ${machine.card['breaker'].trim()}`]
+        : []),
       ...(machine.card['opens']?.trim() ? [`Opened by: ${machine.card['opens'].trim()}`] : []),
       ...(waitsForConnectors && machine.connectorWait.source
         ? [
@@ -273,10 +281,10 @@ export function buildRun(
   pieces.push({
     kind: 'checks',
     id: 'checks',
-    title: between ? 'Go on with the job' : 'Is it whole again?',
+    title: end,
     minutes: { ...none, active: opened.size === 0 ? 0 : Math.max(1, Math.ceil(checks.length / 3)) },
     wait: noWait,
-    lines: between ? lines('checks', goOnLines) : [],
+    lines: lines('checks', last),
     parts: [],
     cautions: [],
     after: [
@@ -289,7 +297,7 @@ export function buildRun(
     ],
   });
   const sure = expectedOf({ tasks, proofs });
-  if (proofs.length > 0 && !between) {
+  if (proofs.length > 0 && !between && !bench) {
     pieces.push({
       kind: 'proof',
       id: 'proof',
@@ -312,7 +320,7 @@ export function buildRun(
   const found = ordered ? orderOf(sheet, machine) : { steps: [], exact: false };
   if (!found) {
     // ways turned round that go in a circle together: the sheet is made without them, and says so
-    const straight = buildRun({ ...machine, turned: new Set() }, listed, { between, ordered });
+    const straight = buildRun({ ...machine, turned: new Set() }, wanted, mode);
     return { ...straight, setAside: [...machine.turned] };
   }
   const { steps, exact } = found;
@@ -321,10 +329,11 @@ export function buildRun(
     layOut,
     ...sheet,
     checks: between ? [] : checks,
-    proofs: between ? [] : proofs,
+    proofs: between || bench ? [] : proofs,
     sequence: steps.map(({ task, part }) => ({ task, part })),
     exact,
     ...(between && { between }),
+    ...(bench && { bench }),
   };
 }
 
@@ -365,16 +374,4 @@ function safetyOf({ build }: SheetMachine, places: readonly SheetPlace[]): Safet
       work.openings.every((opening) => safetyFor(build, opening) === 'off'),
   );
   return isOff ? 'off' : 'isolated';
-}
-
-const safetyCautions = (family: string, between: boolean): string[] => [
-  'never',
-  ...(family.startsWith('co2') && !between ? ['high-voltage'] : []),
-  ...(family === 'co2-metal-tube' && !between ? ['beryllium'] : []),
-  ...(family.startsWith('co2') ? ['znse'] : []),
-];
-
-function layoutMinutes(safety: Safety, opened: ReadonlySet<string>, between: boolean): number {
-  if (between) return 0;
-  return safety === 'isolated' ? 3 : opened.size > 0 ? 2 : 1;
 }

@@ -155,6 +155,7 @@ export const startSheet = useCase(
         run: null,
         campaignId: campaignId ?? null,
         occasion: occasion ?? null,
+        moduleId: null,
       },
       tasks.value,
     );
@@ -196,9 +197,11 @@ function withProgress(shop: Pick<Shop, 'db'>, row: Omit<SheetRow, 'run'>): Sheet
   };
 }
 
-/** Every clean-down in work. */
+/** Every clean-down of a machine in work. */
 export function sheetsInWork(shop: Pick<Shop, 'db'>): Sheet[] {
-  return openSheets(shop.db).map((row) => withProgress(shop, row));
+  return openSheets(shop.db)
+    .filter(({ moduleId }) => moduleId === null)
+    .map((row) => withProgress(shop, row));
 }
 
 /** What is picked, as the written sheet needs it. Stations that were removed since are left out. */
@@ -206,9 +209,9 @@ export function placesOf(
   shop: Shop,
   machineId: string,
   tasks: readonly PickedTask[],
-  supposed: Readonly<Record<string, string>> = {},
+  { supposed = {}, headId }: { supposed?: Readonly<Record<string, string>>; headId?: string } = {},
 ): SheetPlace[] {
-  const machine = machineById(shop.db, machineId)!;
+  const machine = { ...machineById(shop.db, machineId)!, ...(headId && { headId }) };
   const findTask = taskReader(shop);
   const workOf = workFinder(shop, supposed);
   const order = new Map(listStations(shop.db, machineId).map(({ id }, index) => [id, index]));
@@ -258,7 +261,7 @@ function turnedRules(shop: Shop, machineId: string): Set<string> {
 }
 
 /** What a sheet needs to know of its machine: build, card, waits, its own order and its own words. */
-export function sheetMachine(shop: Shop, machine: MachineRow): SheetMachine {
+export function sheetMachine(shop: Shop, machine: MachineRow & { headId?: string }): SheetMachine {
   return {
     build: buildFinder(shop)(machine),
     card: machine.card,
@@ -281,7 +284,7 @@ export function draftRun(
   if (!machine.ok) return machine;
   const tasks = checkPicked(shop, machineId, picked);
   if (!tasks.ok) return tasks;
-  const places = placesOf(shop, machineId, tasks.value, supposed);
+  const places = placesOf(shop, machineId, tasks.value, { supposed });
   if (between) {
     const why = notBetweenCuts(shop, machine.value, places);
     if (why) return refuse(why, 'occasion');
@@ -306,11 +309,13 @@ export function runToEnd(shop: Shop, sheetId: string): RunSheet | null {
 }
 
 function makeRun(shop: Shop, row: SheetRow, ordered: boolean): RunSheet {
-  const machine = machineById(shop.db, row.machineId)!;
+  const head = row.moduleId ? { headId: row.moduleId } : {};
+  const machine = { ...machineById(shop.db, row.machineId)!, ...head };
   const tasks = sheetTasks(shop.db, row.id);
-  return buildRun(sheetMachine(shop, machine), placesOf(shop, row.machineId, tasks), {
+  return buildRun(sheetMachine(shop, machine), placesOf(shop, row.machineId, tasks, head), {
     ordered,
     between: row.occasion === 'between cuts',
+    bench: row.moduleId !== null,
   });
 }
 

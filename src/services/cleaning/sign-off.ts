@@ -131,6 +131,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         minutes: task.minutes,
         note: task.note,
         sheetId,
+        moduleId: sheet.value.moduleId,
       });
       const named = cared.ok
         ? cared

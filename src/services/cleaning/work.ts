@@ -47,8 +47,9 @@ export function workFinder(
     task: CatalogueTask,
     apart = false,
   ): TaskWork => {
-    const build = builds.get(machine.id) ?? buildOf(machine);
-    builds.set(machine.id, build);
+    const built = `${machine.id} ${machine.headId ?? ''}`;
+    const build = builds.get(built) ?? buildOf(machine);
+    builds.set(built, build);
     const answers = methodsAt({ machineId: machine.id, stationId: station.id });
     const chosen = new Map(answers.map(({ id, chosen: school }) => [id, supposed[id] ?? school]));
     const card = cards.get(machine.id) ?? {};

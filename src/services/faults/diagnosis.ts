@@ -21,7 +21,7 @@ import { dueMachines, type MachineDue } from '../care/due';
 import { type Fault } from './faults';
 import { lastCleanDown } from './links';
 import { buildFinder } from '../machines/builds';
-import { moduleViews } from '../parts/parts';
+import { moduleViews } from '../parts/module-views';
 import { recordAnswers } from './record-answers';
 import { currentStrength } from '../readings/strength/burns';
 import { type Shop } from '../shop';

@@ -28,6 +28,8 @@ const headModule = (shop: Pick<Shop, 'db' | 'now'>, machineId: string) =>
 export interface BuiltMachine {
   id: string;
   family: string;
+  /** the head it is looked at with, where that is not the one in it: one that lies on the bench */
+  headId?: string;
 }
 
 /** Tells how each machine is put together, with the head that is in it now. Asks the book once. */
@@ -39,8 +41,10 @@ export function buildFinder(shop: Pick<Shop, 'db' | 'now'>): (machine: BuiltMach
   }));
   if (rows.length === 0) return ({ family }) => buildOf(family);
   const modules = listModules(shop);
-  return ({ id: machineId, family }) => {
-    const head = fittedAt(modules, machineId, 'head', shop.now());
+  return ({ id: machineId, family, headId }) => {
+    const head = headId
+      ? (modules.find(({ id: one }) => one === headId) ?? null)
+      : fittedAt(modules, machineId, 'head', shop.now());
     const chosen: Record<string, string> = {};
     const own: OwnVariant[] = [];
     for (const { feature, variant, moduleId, own: words, ...row } of rows) {

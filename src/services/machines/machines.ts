@@ -16,7 +16,7 @@ import {
   type MachineRow,
   type StationRow,
 } from '../../records/machines';
-import { openSheetOf } from '../../records/cleaning';
+import { openSheetOf, openSheets } from '../../records/cleaning';
 import { nearest } from '../usage/nearest';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, instant, requiredText, useCase } from '../use-case';
@@ -283,7 +283,8 @@ export const removeStation = useCase(id, (shop, actor, stationId): Outcome<null>
   if (listStations(shop.db, station.machineId).length === 1) {
     return refuse('A machine keeps at least one station.');
   }
-  if (openSheetOf(shop.db, station.machineId)) {
+  const benches = openSheets(shop.db).filter(({ machineId }) => machineId === station.machineId);
+  if (benches.length > 0) {
     return refuse('A clean-down is open on this machine: sign it off or abandon it first.');
   }
   updateStation(shop.db, stationId, { removedAt: shop.now() });

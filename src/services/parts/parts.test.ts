@@ -3,16 +3,8 @@ import { listStations } from '../../records/machines';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
 import { callTask } from '../care/call-or-defer';
-import {
-  addModule,
-  endModule,
-  lifeSeconds,
-  listModules,
-  machineSlots,
-  moduleViews,
-  moveModule,
-  replaceModule,
-} from './parts';
+import { addModule, endModule, lifeSeconds, listModules, moveModule, replaceModule } from './parts';
+import { machineSlots, moduleViews } from './module-views';
 import { logSession } from '../usage/sessions';
 import {
   addTestMachine,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { stationKind } from '../../catalogue/catalogue';
 import {
   findModuleKind,
   moduleKindOf,
@@ -15,8 +16,10 @@ import {
 import { ok } from '../../core/units/result';
 import { localDay } from '../../core/units/zone';
 import { entryData, standingEntries } from '../../records/audit-log';
+import { careAtBench } from '../../records/care';
+import { openBenchSheet } from '../../records/cleaning';
 import { newId } from '../../records/ids';
-import { listMachines, listStations, machineById } from '../../records/machines';
+import { listStations, machineById } from '../../records/machines';
 import { firstUse, totalsBefore } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -253,6 +256,16 @@ export const moveModule = useCase(
     const modules = listModules(shop);
     const part = modules.find(({ id }) => id === moduleId);
     if (!part) return refuse('That module is not in the book.', 'module');
+    if (openBenchSheet(shop.db, moduleId)) {
+      return refuse(`${part.serial} is being cleaned at the bench: end that first.`, 'module');
+    }
+    const damaged = machineId && damagedAtBench(shop, part);
+    if (damaged) {
+      return refuse(
+        `${part.serial}: ${damaged} was found damaged at the bench. Fired through it breaks the next part: replace it on a sheet of the head first.`,
+        'module',
+      );
+    }
     const inTheWay = machineId && fittedAt(modules, machineId, part.kind.id, at);
     const from = placeAt(part.moves, at);
     const moves: { who: Module; move: Move }[] = [];
@@ -274,6 +287,17 @@ export const moveModule = useCase(
     return ok({ replaced: inTheWay && inTheWay.id !== moduleId ? inTheWay.serial : null });
   },
 );
+
+/** The kind of station that was found damaged at the bench and not replaced since, or `null`. */
+function damagedAtBench(shop: Shop, part: Module): string | null {
+  const open = new Set<string>();
+  for (const { stationKind: kind, finding, result } of careAtBench(shop.db, part.id)) {
+    if (result === 'replaced') open.delete(kind);
+    else if (finding === 'damaged') open.add(kind);
+  }
+  const [first] = open;
+  return first === undefined ? null : stationKind(first).name.toLowerCase();
+}
 
 /**
  * A module's end: it leaves its machine and keeps its history and the reason.
@@ -322,69 +346,3 @@ export const replaceModule = useCase(
     });
   },
 );
-
-/** What the Machine page shows of one place for a module. */
-export interface Slot {
-  kind: { id: string; name: string; deaths: readonly string[] };
-  fitted: ModuleView | null;
-  /** modules of the kind that could go in, with where they are */
-  others: ModuleView[];
-}
-
-/** A module with its life hours and where it is. */
-export interface ModuleView {
-  id: string;
-  kind: string;
-  serial: string;
-  name: string;
-  lifeSeconds: number;
-  place: string | null;
-  placeId: string | null;
-  since: number;
-  ended: { at: number; why: string } | null;
-  stays: { machine: string; from: number; to: number | null }[];
-}
-
-function moduleView(shop: Shop, part: Module, nicknames: ReadonlyMap<string, string>): ModuleView {
-  const now = shop.now();
-  const placeId = placeAt(part.moves, now);
-  return {
-    id: part.id,
-    kind: part.kind.id,
-    serial: part.serial,
-    name: part.name,
-    lifeSeconds: lifeSeconds(shop, part, now),
-    place: placeId && (nicknames.get(placeId) ?? null),
-    placeId,
-    since: part.moves.findLast(({ at }) => at <= now)?.at ?? part.addedAt,
-    ended: part.ended,
-    stays: presences(part.moves).map(({ machineId, from, to }) => ({
-      machine: nicknames.get(machineId) ?? machineById(shop.db, machineId)!.nickname,
-      from,
-      to: to === Infinity ? null : to,
-    })),
-  };
-}
-
-/** Every module with its life, those that ended last. */
-export function moduleViews(shop: Shop): ModuleView[] {
-  const nicknames = new Map(
-    listMachines(shop.db, { retired: true }).map(({ id, nickname }) => [id, nickname]),
-  );
-  return listModules(shop)
-    .map((part) => moduleView(shop, part, nicknames))
-    .sort((a, b) => Number(a.ended !== null) - Number(b.ended !== null));
-}
-
-/** The places for modules of a machine, with what is in them and what could be. */
-export function machineSlots(shop: Shop, machineId: string): Slot[] {
-  const views = moduleViews(shop);
-  return slotsOf(shop, machineId).map(({ id, name, deaths }) => {
-    const alive = views.filter(({ kind, ended }) => kind === id && !ended);
-    return {
-      kind: { id, name, deaths },
-      fitted: alive.find(({ placeId }) => placeId === machineId) ?? null,
-      others: alive.filter(({ placeId }) => placeId !== machineId),
-    };
-  });
-}

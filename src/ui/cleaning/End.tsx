@@ -44,7 +44,6 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
   const router = useRouter();
   const [open, setOpen] = useState<'sign off' | 'pause' | 'abandon' | null>(null);
   const shown = open ?? (ended ? 'sign off' : null);
-  const [reason, setReason] = useState('');
   const signOff = useAction(actions.signOff, () => router.push(`/clean/${sheetId}`));
   const { marks } = store.progress;
   const left = run.tasks.filter(({ id }) => !marks.get(id)?.result);
@@ -126,30 +125,22 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
             disabled={signOff.pending || marked === 0 || blocked.length > 0 || store.unsent > 0}
             onClick={() => signOff.run(sheetId)}
           >
-            {signOff.pending ? 'Writing it down …' : `Sign off and release ${machine.nickname}`}
+            {signOff.pending
+              ? 'Writing it down …'
+              : run.bench
+                ? 'Sign off'
+                : `Sign off and release ${machine.nickname}`}
           </button>
         </div>
       )}
       {open === 'pause' && (
-        <div className={classes.endPanel}>
-          <Textarea
-            label="What does it wait for?"
-            description="The machine stays on hold; operators see these words."
-            value={reason}
-            onChange={(event) => setReason(event.currentTarget.value)}
-          />
-          <button
-            className={classes.big}
-            disabled={!reason.trim()}
-            onClick={() => {
-              store.press({ kind: 'pause', until: null, why: reason.trim() });
-              setReason('');
-              setOpen(null);
-            }}
-          >
-            Pause the clean-down
-          </button>
-        </div>
+        <PausePanel
+          atBench={run.bench === true}
+          pause={(why) => {
+            store.press({ kind: 'pause', until: null, why });
+            setOpen(null);
+          }}
+        />
       )}
       {open === 'abandon' && (
         <div className={classes.endPanel}>
@@ -157,6 +148,27 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
         </div>
       )}
     </section>
+  );
+}
+
+function PausePanel({ atBench, pause }: { atBench: boolean; pause: (why: string) => void }) {
+  const [reason, setReason] = useState('');
+  return (
+    <div className={classes.endPanel}>
+      <Textarea
+        label="What does it wait for?"
+        description={atBench ? undefined : 'The machine stays on hold; operators see these words.'}
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+      />
+      <button
+        className={classes.big}
+        disabled={!reason.trim()}
+        onClick={() => pause(reason.trim())}
+      >
+        Pause the clean-down
+      </button>
+    </div>
   );
 }
 

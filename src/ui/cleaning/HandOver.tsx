@@ -18,7 +18,7 @@ import classes from './HandOver.module.css';
 import { resultWords } from './words';
 
 interface HandOverPageProps {
-  machine: { id: string; nickname: string };
+  machine: { id: string; nickname: string; bench: boolean };
   over: HandOver;
   now: number;
   zone: string;
@@ -34,7 +34,12 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
     <article className={classes.over}>
       <header className={classes.head}>
         <h1>
-          {machine.nickname}: {abandoned !== null ? 'clean-down abandoned' : 'handed over'}
+          {machine.nickname}:{' '}
+          {abandoned !== null
+            ? 'clean-down abandoned'
+            : machine.bench
+              ? 'back in the drawer'
+              : 'handed over'}
         </h1>
         <PrintButton />
       </header>
@@ -223,9 +228,15 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
         </section>
       )}
       <p className="no-print">
-        <Link className="go" href={`/machines/${machine.id}`}>
-          {machine.nickname}
-        </Link>{' '}
+        {machine.bench ? (
+          <Link className="go" href="/clean">
+            Clean
+          </Link>
+        ) : (
+          <Link className="go" href={`/machines/${machine.id}`}>
+            {machine.nickname}
+          </Link>
+        )}{' '}
         <Link className="go" href="/">
           Today
         </Link>

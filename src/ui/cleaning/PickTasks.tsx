@@ -1,28 +1,29 @@
 'use client';
 
 import type { Pickable } from '../../services/cleaning/pick';
-import type { startSheet } from '../../services/cleaning/sheets';
-import type { Send } from '../shared/forms/send';
+import type { PickedTask, Sheet } from '../../services/cleaning/sheets';
+import type { Ask } from '../shared/forms/send';
 import { Button, Checkbox } from '@mantine/core';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { stockState } from '../../core/inventory/stock';
+import { stockState, type StockState } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
 import { leftWords, percent } from '../shared/ribbon/columns';
 import classes from './Clean.module.css';
 
-interface PickTasksProps {
-  machineId: string;
+interface PickTasksProps<S> {
+  /** what is cleaned: a machine, or a head at the bench */
+  subject: S;
   tasks: Pickable[];
   /** keys of what the whole machine takes: the deepest of each station */
   whole: readonly string[];
   picked: string[];
   /** what is kept track of in the stores */
   shelf: readonly { item: string; name: string; unit: string; has: number; reorderAt: number }[];
-  start: Send<typeof startSheet>;
+  start: Ask<[S & { tasks: PickedTask[] }], Sheet>;
 }
 
 /** From this share of its limit on a task is worth taking along. */
@@ -31,7 +32,14 @@ const halfWay = 0.5;
 const keyOf = ({ stationId, task }: Pickable) => `${stationId}.${task}`;
 
 /** What to do in this sitting: due tasks first, chosen by one press. */
-export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: PickTasksProps) {
+export function PickTasks<S extends { machineId: string } | { moduleId: string }>({
+  subject,
+  tasks,
+  whole,
+  picked,
+  shelf,
+  start,
+}: PickTasksProps<S>) {
   const router = useRouter();
   const [chosen, setChosen] = useState(() => new Set(picked));
   const [all, setAll] = useState(false);
@@ -75,7 +83,7 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
       onSubmit={(event) => {
         event.preventDefault();
         run({
-          machineId,
+          ...subject,
           tasks: [...chosen].map((key) => {
             const [stationId, task] = key.split('.') as [string, string];
             return { stationId, task };
@@ -114,18 +122,7 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
           </Button>
         </div>
       )}
-      {low.length > 0 && (
-        <ul className={classes.low}>
-          {low.map(({ item, name, unit, has, needs, state }) => (
-            <li key={item}>
-              <b>
-                {name}: {state === 'short' ? 'not enough in the stores' : 'low'}
-              </b>
-              , {round(has)} {unit} there, {round(needs)} needed
-            </li>
-          ))}
-        </ul>
-      )}
+      <Low items={low} />
       <ProblemNote problem={problem} />
       <div className={classes.start}>
         <Button type="submit" size="lg" loading={pending} disabled={chosen.size === 0}>
@@ -134,18 +131,37 @@ export function PickTasks({ machineId, tasks, whole, picked, shelf, start }: Pic
         <span className="quiet">
           {chosen.size === 0
             ? 'Pick at least one task.'
-            : `${chosen.size} ${chosen.size === 1 ? 'task' : 'tasks'}, about ${minutes} min hands-on. The machine goes on hold for operators.`}
+            : `${chosen.size} ${chosen.size === 1 ? 'task' : 'tasks'}, about ${minutes} min hands-on. ${'machineId' in subject ? 'The machine goes on hold for operators.' : ''}`}
         </span>
-        {chosen.size > 0 && (
+        {chosen.size > 0 && 'machineId' in subject && (
           <Link
             className="line"
-            href={`/clean/practice?machine=${machineId}&pick=${[...chosen].join(',')}`}
+            href={`/clean/practice?machine=${subject.machineId}&pick=${[...chosen].join(',')}`}
           >
             Practise it first: a dry run
           </Link>
         )}
       </div>
     </form>
+  );
+}
+
+type Wanted = PickTasksProps<never>['shelf'][number] & { needs: number; state: StockState };
+
+/** What of the stores is short or low for what is picked. */
+function Low({ items }: { items: readonly Wanted[] }) {
+  if (items.length === 0) return null;
+  return (
+    <ul className={classes.low}>
+      {items.map(({ item, name, unit, has, needs, state }) => (
+        <li key={item}>
+          <b>
+            {name}: {state === 'short' ? 'not enough in the stores' : 'low'}
+          </b>
+          , {round(has)} {unit} there, {round(needs)} needed
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -108,7 +108,7 @@ export function SheetWork(props: SheetWorkProps) {
             : {progress.paused.why}
             {progress.paused.until !== null &&
               `, until ${progress.paused.until - clock > 43_200_000 ? 'tomorrow ' : ''}${clockTime(progress.paused.until, zone)}`}
-            . The machine stays on hold.
+            .{!run.bench && ' The machine stays on hold.'}
           </p>
           <button className={classes.big} onClick={() => press({ kind: 'resume' })}>
             Go on

@@ -43,7 +43,9 @@ export function Tray({ context }: { context: SheetContext }) {
           {adding ? 'Close' : 'Add a part'}
         </button>
       </header>
-      {out.length === 0 && !adding && <p className="quiet">Nothing is out of the machine.</p>}
+      {out.length === 0 && !adding && (
+        <p className="quiet">Nothing is out of the {context.run.bench ? 'head' : 'machine'}.</p>
+      )}
       {adding && <AddPart context={context} onAdded={() => setAdding(false)} />}
       <ul>
         {out.map((part) => (

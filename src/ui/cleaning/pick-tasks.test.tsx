@@ -38,7 +38,7 @@ const started: unknown[] = [];
 const draw = (has = 20) =>
   show(
     <PickTasks
-      machineId="heron"
+      subject={{ machineId: 'heron' }}
       tasks={tasks}
       whole={['bed.clean', 'lens.clean', 'rail.clean']}
       picked={['bed.clean', 'lens.clean']}

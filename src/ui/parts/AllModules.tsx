@@ -1,4 +1,4 @@
-import type { ModuleView } from '../../services/parts/parts';
+import type { ModuleView } from '../../services/parts/module-views';
 import { dayDate } from '../shared/marks/when';
 import classes from './Modules.module.css';
 import { lifeHours } from './words';

@@ -1,13 +1,7 @@
 'use client';
 
-import type {
-  addModule,
-  endModule,
-  ModuleView,
-  moveModule,
-  replaceModule,
-  Slot,
-} from '../../services/parts/parts';
+import type { addModule, endModule, moveModule, replaceModule } from '../../services/parts/parts';
+import type { ModuleView, Slot } from '../../services/parts/module-views';
 import type { Send } from '../shared/forms/send';
 import { Button, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { ModuleView } from '../../services/parts/parts';
+import type { ModuleView } from '../../services/parts/module-views';
 
 /** "412.5 h" */
 export const lifeHours = ({ lifeSeconds }: Pick<ModuleView, 'lifeSeconds'>) =>

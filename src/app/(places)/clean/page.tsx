@@ -2,6 +2,8 @@ import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { betweenCutsOffers } from '../../../services/cleaning/offers';
 import { BetweenCuts } from '../../../ui/cleaning/BetweenCuts';
+import { drawerHeads } from '../../../services/cleaning/bench';
+import { DrawerHeads } from '../../../ui/cleaning/DrawerHeads';
 import { workFinder } from '../../../services/cleaning/work';
 import { dueLoads, isTakenUp, pickable } from '../../../services/cleaning/pick';
 import { quickTasks } from '../../../services/cleaning/quick-care';
@@ -61,6 +63,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
             );
           })}
         </div>
+        <DrawerHeads heads={drawerHeads(shop)} />
         <section aria-labelledby="quick">
           <h2 id="quick">At the end of the day</h2>
           {machines
@@ -93,7 +96,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
       </p>
       <PickTasks
         key={machine.id}
-        machineId={machine.id}
+        subject={{ machineId: machine.id }}
         tasks={tasks}
         whole={machine.stations.flatMap((station) =>
           tasksOfWhole(

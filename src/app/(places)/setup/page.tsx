@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { deference } from '../../../catalogue/cautions';
 import { families } from '../../../catalogue/families';
 import { moduleKinds } from '../../../catalogue/modules';
-import { moduleViews } from '../../../services/parts/parts';
+import { moduleViews } from '../../../services/parts/module-views';
 import { allMachines } from '../../../services/machines/machine-view';
 import { AllModules } from '../../../ui/parts/AllModules';
 import { SetupRooms } from '../../../ui/setup/SetupRooms';

@@ -5,6 +5,7 @@ import { handOver } from '../../../../services/cleaning/hand-over';
 import { referenceBurn } from '../../../../services/readings/strength/recipes';
 import { findMachine } from '../../../../services/machines/machine-view';
 import { sheetWanting } from '../../../../services/cleaning/sign-off';
+import { sheetSubject } from '../../../../services/cleaning/bench';
 import { eventsOf } from '../../../../services/cleaning/events';
 import { readSheet, runOf, sheetRow } from '../../../../services/cleaning/sheets';
 import { ago } from '../../../../ui/shared/marks/when';
@@ -20,10 +21,11 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
   const sheet = readSheet(shop, (await params).sheet);
   if (!sheet) notFound();
   const machine = findMachine(shop, sheet.row.machineId)!;
+  const subject = sheetSubject(shop, sheet.row);
   if (sheet.row.closedAt !== null) {
     return (
       <HandOverPage
-        machine={machine}
+        machine={subject}
         over={handOver(shop, sheetRow(shop, sheet.row.id)!)}
         now={shop.now()}
         zone={shop.zone}
@@ -35,7 +37,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       <h1>
         {sheet.row.occasion === 'between cuts'
           ? `${machine.nickname}: between two cuts`
-          : `Clean ${machine.nickname}`}
+          : `Clean ${subject.nickname}${subject.bench ? ' at the bench' : ''}`}
       </h1>
       <p className="quiet">
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
@@ -56,7 +58,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
         sheetId={sheet.row.id}
         machine={{
           id: machine.id,
-          nickname: machine.nickname,
+          nickname: subject.nickname,
           lens: machine.card['lens'] ?? null,
           recipe: referenceBurn(shop, machine.id),
         }}

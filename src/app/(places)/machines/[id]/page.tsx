@@ -22,7 +22,7 @@ import { ago, dayDate } from '../../../../ui/shared/marks/when';
 import { QuietDays } from '../../../../ui/usage/QuietDays';
 import { Slots } from '../../../../ui/parts/Slots';
 import { Rooms } from '../../../../ui/machines/Rooms';
-import { machineSlots } from '../../../../services/parts/parts';
+import { machineSlots } from '../../../../services/parts/module-views';
 import { openMeterQuestions, quietDays } from '../../../../services/usage/meters';
 import { compareStates } from '../../../../core/care/due';
 import type { StationDue } from '../../../../services/care/due';

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../../catalogue/cautions';
-import { findMachine } from '../../../../../services/machines/machine-view';
+import { sheetSubject } from '../../../../../services/cleaning/bench';
 import { paperOf, readSheet } from '../../../../../services/cleaning/sheets';
 import { PrintButton } from '../../../../../ui/machines/PrintButton';
 import { Paper } from '../../../../../ui/cleaning/Paper';
@@ -23,7 +23,7 @@ export default async function PaperPage({ params }: { params: Promise<{ sheet: s
         <PrintButton />
       </p>
       <Paper
-        machine={findMachine(shop, sheet.row.machineId)!.nickname}
+        machine={sheetSubject(shop, sheet.row).nickname}
         {...paperOf(shop, id)!}
         foot={deference}
       />
