@@ -54,6 +54,12 @@ const config = [
     ignores: ['**/*.test.*', 'src/catalogue/**', 'src/demo/**', 'src/records/schema.ts'],
     rules: { 'max-lines': ['error', { max: 400 }] },
   },
+  // links fetch nothing ahead: see there
+  {
+    files: ['src/{ui,app}/**/*.tsx'],
+    ignores: ['src/ui/shared/Link.tsx'],
+    rules: { 'no-restricted-imports': ['error', { paths: ['next/link'] }] },
+  },
   // `useCase` makes a use case: there is no React in these rooms
   { files: ['src/services/**'], rules: { 'react-hooks/rules-of-hooks': 'off' } },
   { files: ['scripts/**', 'bench/**', 'e2e/**'], rules: { 'no-console': 'off' } },

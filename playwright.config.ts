@@ -8,15 +8,17 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   timeout: 90_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   reporter: [
     ['list'],
     ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ?? 'test-results/report.json' }],
   ],
   use: {
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Oslo',
+    // nothing fades in: what is there is there
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

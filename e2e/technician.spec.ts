@@ -265,32 +265,32 @@ test('keys lead to the verbs, ? lists them, typing in a field does not', async (
 
 test('no page has an accessibility fault that a machine can find', async ({ page, server }) => {
   await signIn(page, server.url);
-  for (const scheme of ['light', 'dark'] as const) {
-    await page.emulateMedia({ colorScheme: scheme });
-    for (const path of [
-      '/',
-      '/faults',
-      '/faults/new',
-      '/record',
-      '/log',
-      '/import',
-      '/clean',
-      '/clean/campaign',
-      '/setup',
-      '/setup/stores?item=swabs',
-      '/setup/labels',
-    ]) {
-      await page.goto(server.url + path);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(
-        violations.map(({ id, nodes }) => `${scheme} ${path} ${id}: ${nodes[0]?.html}`),
-      ).toEqual([]);
-    }
-    await page.goto(machine);
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map(({ id, nodes }) => `${scheme} machine ${id}: ${nodes[0]?.html}`)).toEqual(
-      [],
-    );
+  for (const path of [
+    '/',
+    '/faults',
+    '/faults/new',
+    '/record',
+    '/log',
+    '/import',
+    '/clean',
+    '/clean/campaign',
+    '/setup',
+    '/setup/stores?item=swabs',
+    '/setup/labels',
+    machine.slice(server.url.length),
+  ]) {
+    await page.emulateMedia({ colorScheme: 'light' });
+    await page.goto(server.url + path);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const light = await new AxeBuilder({ page }).analyze();
+    // at night the same page has other inks, and nothing else is other
+    await page.emulateMedia({ colorScheme: 'dark' });
+    await page.locator('html[data-mantine-color-scheme="dark"]').waitFor();
+    const dark = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze();
+    expect(
+      [...light.violations, ...dark.violations].map(
+        ({ id, nodes }) => `${path} ${id}: ${nodes[0]?.html}`,
+      ),
+    ).toEqual([]);
   }
 });

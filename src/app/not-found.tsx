@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../ui/shared/Link';
 import { EntryPage } from '../ui/people/EntryPage';
 
 export default function NotFound() {

@@ -8,7 +8,6 @@ import { findings } from '../core/care/care';
 import { readJob } from '../core/usage/gcode/job';
 import { formatDuration } from '../core/units/duration';
 import { parseInstant } from '../core/units/instant';
-import { openAuth } from '../services/people/auth';
 import { makeCopy, putCopyBack, recordsFile } from '../services/audit-log/backup';
 import { recordCare } from '../services/care/care';
 import { dueMachines } from '../services/care/due';
@@ -20,7 +19,6 @@ import {
 } from '../services/usage/import/import-sessions';
 import { controllerOf } from '../services/usage/job-files';
 import { addMachine, requireMachine } from '../services/machines/machines';
-import { setPassword } from '../services/people/people';
 import { renewSecret } from '../services/secret';
 import {
   closeShop,
@@ -285,6 +283,9 @@ async function askPassword(): Promise<string> {
 
 async function passwordCommand(shop: Shop, [name]: string[]): Promise<number> {
   const whose = required(name, 'The name of the person');
+  // the weight of signing in is loaded by who needs it
+  const { openAuth } = await import('../services/people/auth');
+  const { setPassword } = await import('../services/people/people');
   const set = await setPassword(shop, openAuth(shop), actor, whose, await askPassword());
   if (!set.ok) throw new Unusable(set.error.message);
   out(

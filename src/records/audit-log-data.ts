@@ -3,6 +3,7 @@ import { limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
 import { roles } from '../core/people/roles';
+import { dotPlaces, dotShapes } from '../core/readings/dots';
 import { processes } from '../core/usage/soil';
 import { factors } from '../core/usage/soil-table';
 
@@ -49,7 +50,17 @@ export const entryDataSchemas = {
     left: z.array(text),
     /** what was opened, by name */
     opened: z.array(text).default([]),
-    proofs: z.array(z.object({ name: text, passed: z.boolean(), words: text })).default([]),
+    proofs: z
+      .array(
+        z.object({
+          name: text,
+          passed: z.boolean(),
+          words: text,
+          /** the dots it was judged by */
+          dots: z.partialRecord(z.enum(dotPlaces), z.enum(dotShapes)).optional(),
+        }),
+      )
+      .default([]),
     /** minutes from the first press to the sign-off, pauses left out */
     minutes: z.number().int().nonnegative().nullable().default(null),
     /** how long what was rinsed dried, by place */

@@ -1,3 +1,4 @@
+import type { Dots } from '../readings/dots';
 import type { CareResult, Finding } from '../care/care';
 import type { Stretch } from './order';
 import type { PartWanted } from './run';
@@ -47,6 +48,14 @@ export interface SheetBurn {
   failed: number | null;
 }
 
+/** How a test came out. */
+export interface ProofResult {
+  passed: boolean;
+  words: string;
+  /** the reading it was judged by, where it is one of dots */
+  dots?: Dots;
+}
+
 /** What a press on a sheet says. */
 export type SheetEventWhat =
   | { kind: 'step'; step: string; done: boolean }
@@ -60,7 +69,7 @@ export type SheetEventWhat =
   | { kind: 'left off'; item: LeftOff }
   | { kind: 'put back'; item: string }
   | { kind: 'check'; check: string; answer: 'yes' | 'no' }
-  | { kind: 'proof'; proof: string; passed: boolean; words: string }
+  | { kind: 'proof'; proof: string; passed: boolean; words: string; dots?: Dots }
   | { kind: 'order'; sequence: Stretch[] | null }
   | { kind: 'way'; task: string; way: string }
   | { kind: 'burn'; when: 'before' | 'after'; burn: SheetBurn }
@@ -91,7 +100,7 @@ export interface Progress {
   tray: readonly (PartOut & { outAt: number; inAt: number | null })[];
   leftOff: readonly (LeftOff & { at: number; backAt: number | null })[];
   checks: ReadonlyMap<string, Pressed & { answer: 'yes' | 'no' }>;
-  proofs: ReadonlyMap<string, Pressed & { passed: boolean; words: string }>;
+  proofs: ReadonlyMap<string, Pressed & ProofResult>;
   ways: ReadonlyMap<string, string>;
   /** waits that somebody ended before their time, and why, by the task that waits */
   waitsOver: ReadonlyMap<string, Pressed & { why: string }>;
@@ -118,7 +127,7 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
   const tray = new Map<string, PartOut & { outAt: number; inAt: number | null }>();
   const leftOff = new Map<string, LeftOff & { at: number; backAt: number | null }>();
   const checks = new Map<string, Pressed & { answer: 'yes' | 'no' }>();
-  const proofs = new Map<string, Pressed & { passed: boolean; words: string }>();
+  const proofs = new Map<string, Pressed & ProofResult>();
   const ways = new Map<string, string>();
   const waitsOver = new Map<string, Pressed & { why: string }>();
   const burns = new Map<'before' | 'after', SheetBurn & { at: number }>();
@@ -178,7 +187,13 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
         checks.set(what.check, { at, person, answer: what.answer });
         break;
       case 'proof':
-        proofs.set(what.proof, { at, person, passed: what.passed, words: what.words });
+        proofs.set(what.proof, {
+          at,
+          person,
+          passed: what.passed,
+          words: what.words,
+          ...(what.dots && { dots: what.dots }),
+        });
         break;
       case 'order':
         sequence = what.sequence;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { careResults, findings } from '../../core/care/care';
 import { orientations, type SheetEvent, type SheetEventWhat } from '../../core/cleaning/progress';
+import { dotPlaces, dotShapes } from '../../core/readings/dots';
 import { ok } from '../../core/units/result';
 import { standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';
@@ -28,6 +29,8 @@ const id = z.string().min(1).max(120);
 const instant = z.number().int().positive();
 const stretch = z.object({ task: id, part: z.enum(['active', 'finishing']) });
 const count = z.number().int().min(0).max(99);
+
+const dotsSchema = z.partialRecord(z.enum(dotPlaces), z.enum(dotShapes));
 
 const marksSchema = z.object({
   finding: z.enum(findings).nullable(),
@@ -77,7 +80,13 @@ const whatSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('put back'), item: id }),
   z.object({ kind: z.literal('check'), check: id, answer: z.enum(['yes', 'no']) }),
-  z.object({ kind: z.literal('proof'), proof: id, passed: z.boolean(), words: words(300) }),
+  z.object({
+    kind: z.literal('proof'),
+    proof: id,
+    passed: z.boolean(),
+    words: words(300),
+    dots: dotsSchema.optional(),
+  }),
   z.object({ kind: z.literal('order'), sequence: z.array(stretch).max(400).nullable() }),
   z.object({ kind: z.literal('way'), task: id, way: id }),
   z.object({

@@ -116,7 +116,9 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
     .map(({ title }) => title);
   const proofs = run.proofs.flatMap(({ id: proof, name }) => {
     const result = progress.proofs.get(proof);
-    return result ? [{ name, passed: result.passed, words: result.words }] : [];
+    if (!result) return [];
+    const { passed, words, dots } = result;
+    return [{ name, passed, words, ...(dots && { dots }) }];
   });
   return allOrRefused(shop, (take) => {
     const outcome = { recorded: 0, left: [] as string[], faultIds: [] as string[] };

@@ -3,7 +3,7 @@ import { secondLook } from '../../catalogue/proofs';
 import { ok } from '../../core/units/result';
 import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
 import { activeHolds, releaseHold, releaseHoldEntry, releaseSchema } from '../machines/holds';
-import { othersWhoDiagnose } from '../people/people';
+import { othersWhoDiagnose } from '../people/names';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, optionalText, requiredText, useCase } from '../use-case';
 import { strengthSince } from '../readings/strength/burns';

@@ -4,7 +4,7 @@ import { fanMisfits } from '../../core/faults/fan';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
 import { releaseHoldEntry } from '../machines/holds';
-import { isSame, othersWhoDiagnose } from '../people/people';
+import { isSame, othersWhoDiagnose } from '../people/names';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
 import { id, optionalText, requiredText, useCase } from '../use-case';
 import { storeItem, takeOut } from '../inventory/inventory';

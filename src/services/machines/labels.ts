@@ -1,7 +1,7 @@
 import QRCode from 'qrcode';
 import { ok } from '../../core/units/result';
 import { machineByLabel, type MachineRow } from '../../records/machines';
-import { namesAtLabel } from '../people/people';
+import { namesAtLabel } from '../people/names';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { personOfCode } from '../people/codes';
 

@@ -6,7 +6,7 @@ import { keyed } from '../secret';
 import type { Outcome, Shop } from '../shop';
 import { refuse } from '../shop';
 import { useCase, id } from '../use-case';
-import { notePerson } from './people';
+import { notePerson } from './note-person';
 import type { TryCount } from './tries';
 import { slowed } from './tries';
 

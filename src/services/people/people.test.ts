@@ -10,8 +10,6 @@ import {
   endPerson,
   invite,
   join,
-  namesAtLabel,
-  othersWhoDiagnose,
   people,
   personSignedIn,
   readInvitation,
@@ -19,6 +17,7 @@ import {
   signOutPerson,
   takeInvitation,
 } from './people';
+import { namesAtLabel, othersWhoDiagnose } from './names';
 import { type Actor } from '../shop';
 import { changeSetting } from '../setup/settings';
 import {

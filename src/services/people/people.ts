@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { may, roles, type Role } from '../../core/people/roles';
+import { roles, type Role } from '../../core/people/roles';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
@@ -32,9 +32,9 @@ import {
   type Auth,
   type SignInFrom,
 } from './auth';
-import type { EntryData } from '../../records/audit-log-data';
 import { hashOf, linkToken } from '../secret';
-import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { notePerson } from './note-person';
+import { refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
 import { slowed } from './tries';
 
@@ -88,50 +88,10 @@ function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPl
     }));
 }
 
-/** Names for choosing oneself at a label. */
-export function namesAtLabel(shop: Shop): string[] {
-  return allPeople(shop.db)
-    .filter(({ endedAt, role }) => endedAt === null && may(role, 'log'))
-    .map(({ name }) => name);
-}
-
 /** The person behind an account that is signed in; `null` for one who left. */
 export function personSignedIn(shop: Shop, userId: string): PersonRow | null {
   const row = personOfUser(shop.db, userId);
   return row && row.endedAt === null ? row : null;
-}
-
-/** Whether two are one person: by who they are; by name only where neither has an account (the command line). */
-export function isSame(
-  one: Pick<Actor, 'id' | 'name'>,
-  other: Pick<Actor, 'id' | 'name'>,
-): boolean {
-  if (one.id !== null && other.id !== null) return one.id === other.id;
-  return one.name === other.name;
-}
-
-/** Who else of the shop could give a second look: they must be able to sign in. */
-export function othersWhoDiagnose(shop: Shop, who: Pick<Actor, 'id' | 'name'>): string[] {
-  return allPeople(shop.db)
-    .filter(
-      ({ id, endedAt, userId, name, role }) =>
-        endedAt === null && userId !== null && !isSame({ id, name }, who) && may(role, 'diagnose'),
-    )
-    .map((row) => row.name);
-}
-
-/** Notes in the book what became of somebody; the caller holds the transaction. */
-export function notePerson(
-  shop: Shop,
-  actor: Actor,
-  { id, name, role }: Pick<PersonRow, 'id' | 'name' | 'role'>,
-  change: EntryData<'person'>['change'],
-): void {
-  writeEntry(shop, actor, {
-    kind: 'person',
-    machineId: null,
-    data: { personId: id, name, role, change },
-  });
 }
 
 const roleSchema = z.enum(roles, 'Choose a role.');

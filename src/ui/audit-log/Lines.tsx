@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { groupBy } from '../../core/units/group-by';
 import { localDay } from '../../core/units/zone';
 import type { BookLine } from '../../services/audit-log/audit-log';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { Place } from '../../core/cleaning/run';
 import type { CampaignSlot, CampaignView } from '../../services/cleaning/campaigns';
 import { clockTime } from '../shared/marks/when';

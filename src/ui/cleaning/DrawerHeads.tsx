@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { DrawerHead } from '../../services/cleaning/bench';
 import classes from './Clean.module.css';
 

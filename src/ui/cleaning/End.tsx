@@ -4,7 +4,7 @@ import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-of
 import type { Send } from '../shared/forms/send';
 import { Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useState } from 'react';
 import { needed, type InTheWay } from '../../core/cleaning/ending';
 import { inTheWayWords } from '../../core/cleaning/rules';

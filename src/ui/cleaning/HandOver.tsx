@@ -7,7 +7,7 @@ import {
   TableThead,
   TableTr,
 } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { HandOver } from '../../services/cleaning/hand-over';
 import { PrintButton } from '../machines/PrintButton';
 import { StateMark } from '../shared/marks/StateMark';

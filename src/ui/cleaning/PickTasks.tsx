@@ -4,7 +4,7 @@ import type { Pickable } from '../../services/cleaning/pick';
 import type { PickedTask, Sheet } from '../../services/cleaning/sheets';
 import type { Ask } from '../shared/forms/send';
 import { Button, Checkbox } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { stockState, type StockState } from '../../core/inventory/stock';

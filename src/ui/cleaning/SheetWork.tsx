@@ -4,7 +4,7 @@ import type { changeStepWords } from '../../services/cleaning/own-words';
 import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { useMemo, useState } from 'react';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { inTheWay, isIsolated } from '../../core/cleaning/ending';
 import { runningWaits } from '../../core/cleaning/waits';
 import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
@@ -166,7 +166,7 @@ function Trouble({ store }: { store: SheetStore }) {
         <p className={classes.trouble}>
           This clean-down was closed{closed.by && ` by ${closed.by}`}. What you press now is kept
           with it and changes nothing.{' '}
-          <Link className="line" href="?" prefetch={false}>
+          <Link className="line" href="?">
             See how it ended
           </Link>
         </p>

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, type ComponentProps } from 'react';
 import type { PictureQueue } from '../shared/forms/picture-queue';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Textarea, TextInput } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useState } from 'react';
 import { burnProof } from '../../catalogue/proofs';
 import { ProblemNote } from '../shared/forms/ProblemNote';

@@ -21,7 +21,7 @@ import {
   TableTr,
   TextInput,
 } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { StockKind } from '../../core/inventory/stock';

@@ -1,7 +1,7 @@
 'use client';
 
 import { UnstyledButton } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Readiness } from '../../services/machines/readiness';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { cautions as allCautions } from '../../catalogue/cautions';
 import type { ArithmeticRow } from '../../services/care/arithmetic';
 import type { StationDue, TaskDue } from '../../services/care/due';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { UnsentDanger } from '../../services/mail/letters';
 import classes from '../shared/forms/forms.module.css';
 import { Allowed } from '../shared/frame/Allowed';

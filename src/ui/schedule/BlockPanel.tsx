@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useMemo, useState } from 'react';
 import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/schedule/moves';

@@ -7,7 +7,7 @@ import {
   TableThead,
   TableTr,
 } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { Need } from '../../services/schedule/needs';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';

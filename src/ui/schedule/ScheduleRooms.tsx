@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import classes from './Schedule.module.css';
 

@@ -1,5 +1,5 @@
 import { Table, TableTbody, TableTd, TableTr } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { ScheduleState } from '../../services/schedule/schedules';
 import type { Weeks } from '../../services/schedule/problem';

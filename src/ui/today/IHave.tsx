@@ -1,7 +1,7 @@
 'use client';
 
 import { NumberInput } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useMemo, useState } from 'react';
 import { alongside, chooseTasks } from '../../core/care/choose';
 import { groupBy } from '../../core/units/group-by';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { PlannedToday } from '../../services/schedule/schedules';
 import { Allowed } from '../shared/frame/Allowed';
 import { clockTime, dayDate } from '../shared/marks/when';

@@ -1,7 +1,7 @@
 import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
 import { faultTitle } from '../../catalogue/signs';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import type { Board, DueItem } from '../../services/today/board';
 import type { Choosable } from '../../services/today/choice';
 import { IHave } from './IHave';

@@ -3,7 +3,7 @@
 import type { noteQuietDay } from '../../services/usage/meters';
 import type { Send } from '../shared/forms/send';
 import { UnstyledButton } from '@mantine/core';
-import Link from 'next/link';
+import { Link } from '../shared/Link';
 import { useAction } from '../shared/forms/use-action';
 
 interface QuietDaysProps {

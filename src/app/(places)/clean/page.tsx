@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/shared/Link';
 import { redirect } from 'next/navigation';
 import { betweenCutsOffers } from '../../../services/cleaning/offers';
 import { BetweenCuts } from '../../../ui/cleaning/BetweenCuts';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/shared/Link';
 import { closedFaults } from '../../../services/faults/faults';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/shared/Link';
 import { allWorks, logChoices } from '../../../services/usage/log-choices';
 import { controllers } from '../../../services/usage/job-files';
 import { LogForm } from '../../../ui/usage/LogForm';

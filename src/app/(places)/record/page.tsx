@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/shared/Link';
 import { bookPage, bookPeople, mayStrike } from '../../../services/audit-log/audit-log';
 import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/audit-log/filter';
 import { soilTable } from '../../../services/usage/soil-weights-read';

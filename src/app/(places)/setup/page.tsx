@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../ui/shared/Link';
 import { deference } from '../../../catalogue/cautions';
 import { families } from '../../../catalogue/families';
 import { moduleKinds } from '../../../catalogue/modules';

@@ -4,7 +4,7 @@ import { allWorks, logChoices } from '../../../services/usage/log-choices';
 import { reportGround } from '../../../services/faults/report';
 import { watched } from '../../../services/faults/watch';
 import { machineOfLabel } from '../../../services/machines/labels';
-import { namesAtLabel } from '../../../services/people/people';
+import { namesAtLabel } from '../../../services/people/names';
 import { AtMachine } from '../../../ui/machines/AtMachine';
 import { EntryPage } from '../../../ui/people/EntryPage';
 import { theShop } from '../../_server/shop';

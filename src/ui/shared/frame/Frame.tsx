@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../Link';
 import type { ReactNode } from 'react';
 import { TinyRibbon } from '../ribbon/TinyRibbon';
 import type { Column } from '../ribbon/columns';

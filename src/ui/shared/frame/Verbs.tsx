@@ -2,7 +2,7 @@
 
 import { Modal } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
-import Link from 'next/link';
+import { Link } from '../Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useMay } from './Allowed';
 import classes from './Frame.module.css';

@@ -41,6 +41,7 @@ export const theme = createTheme({
   primaryColor: 'ink',
   primaryShade: { light: 8, dark: 1 },
   autoContrast: true,
+  respectReducedMotion: true,
   luminanceThreshold: 0.4,
   colors: { ink, copper },
   fontFamily: "'Atkinson Hyperlegible', sans-serif",

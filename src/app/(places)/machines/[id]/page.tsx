@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';

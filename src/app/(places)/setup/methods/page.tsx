@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../../ui/shared/Link';
 import { answeredQuestions, settledDisputes } from '../../../../services/care/methods';
 import { stationPlace } from '../../../../services/machines/machine-view';
 import { requireMachine } from '../../../../services/machines/machines';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '../../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../../catalogue/cautions';
 import { sheetSubject } from '../../../../../services/cleaning/bench';
