@@ -61,14 +61,16 @@ export async function workThrough(
   const press = page.locator('section[aria-labelledby="current"]');
   const name = (pattern: RegExp | string) => press.getByRole('button', { name: pattern }).first();
   for (let round = 0; round < 200; round++) {
-    await page.waitForTimeout(120);
+    await page.waitForTimeout(60);
     if (await page.getByText('Every step is done.').isVisible()) return;
     const heading = (await page.locator('#current').textContent()) ?? '';
     if (heading !== last) await onStretch?.(heading);
     last = heading;
-    if (await page.getByText(/ until \d\d:\d\d\./).isVisible()) {
-      clock.forward(90);
-      await page.waitForTimeout(4200);
+    const waits = page.getByText(/ until \d\d:\d\d\./).first();
+    if (await waits.isVisible()) {
+      // the longest there is: a honeycomb by the window
+      clock.forward(245);
+      await expect(waits).toBeHidden({ timeout: 10_000 });
       continue;
     }
     const yes = press.locator('li:not([data-answer="yes"])').getByRole('button', {
