@@ -41,6 +41,8 @@ export const signGone = 'sign-gone';
 export const secondLook = 'second-look';
 /** The test burn, which the strength page measures. */
 export const burnProof = 'burn';
+/** The test whose result is a reading of dots. */
+export const dotsProof = 'dots';
 
 /** Common practice, no source. */
 const written: readonly WrittenProof[] = [

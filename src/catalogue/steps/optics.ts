@@ -370,7 +370,7 @@ export const lensWipe: Written = {
     'A fingertip on the face: that glass is begun again.',
     'The ring cross-threads and the lens sits at a tilt.',
   ],
-  proofs: ['burn'],
+  proofs: ['dots', 'burn'],
 };
 
 /** Four small screws hold an assembly with the lens in it. */

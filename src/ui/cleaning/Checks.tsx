@@ -6,8 +6,10 @@ import { dryCheck, glassToLookAt, isAnswered, lookAgain, needed } from '../../co
 import { lastDryAt } from '../../core/cleaning/waits';
 import { clockTime } from '../shared/marks/when';
 import type { ProofWanted } from '../../core/cleaning/run';
-import { burnProof } from '../../catalogue/proofs';
+import { burnProof, dotsProof } from '../../catalogue/proofs';
+import { readDots, type Dots } from '../../core/readings/dots';
 import { BurnReading } from './BurnReading';
+import { DotsReading } from './DotsReading';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
 
@@ -95,8 +97,24 @@ function Proof({ context, proof }: { context: SheetContext; proof: ProofWanted }
   const { progress, press } = context.store;
   const result = progress.proofs.get(proof.id);
   const [words, setWords] = useState(result?.words ?? '');
+  const [dots, setDots] = useState<Dots>(result?.dots ?? {});
   const tell = (passed: boolean) =>
-    press({ kind: 'proof', proof: proof.id, passed, words: words.trim() });
+    press({
+      kind: 'proof',
+      proof: proof.id,
+      passed,
+      words: words.trim(),
+      ...(readDots(dots) && { dots }),
+    });
+  // five dots that were looked at say by themselves whether it passed
+  const look = (seen: Dots) => {
+    setDots(seen);
+    const read = readDots(seen);
+    if (!read) return;
+    setWords(read.words);
+    const { passed, words: said } = read;
+    press({ kind: 'proof', proof: proof.id, passed, words: said, dots: seen });
+  };
   return (
     <li data-answer={result ? (result.passed ? 'yes' : 'no') : undefined}>
       <span>
@@ -104,6 +122,7 @@ function Proof({ context, proof }: { context: SheetContext; proof: ProofWanted }
         {proof.caution && <span className={classes.proofCaution}>{proof.caution}</span>}
       </span>
       {proof.id === burnProof && <BurnReading context={context} when="after" />}
+      {proof.id === dotsProof && <DotsReading dots={dots} onChange={look} />}
       <TextInput
         aria-label={`${proof.name}: what was seen`}
         placeholder="what was seen: recipe, figure, words"
