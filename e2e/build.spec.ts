@@ -13,6 +13,16 @@ test('a machine begins as most of its family and is told how it differs; the pag
   server,
 }) => {
   await welcome(page, server.url);
+  // told when it is added, as far as it is known
+  await page.goto(`${server.url}/machines/new`);
+  await page.getByLabel('Nickname').fill('Finch');
+  await page.getByRole('button', { name: /^Enclosed diode/ }).click();
+  await page.getByText(/How it comes apart: as most of them/).click();
+  await page.getByLabel('The head is held by').selectOption({ index: 1 });
+  await expect(page.getByText('1 not as most')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the machine' }).click();
+  await page.getByRole('link', { name: 'Build' }).click();
+  await expect(page.getByText('· not as most')).toHaveCount(1);
   machine = await addMachine(page, server.url, 'Wren', 'Enclosed diode');
   await page.goto(machine);
   await page.getByRole('link', { name: 'Say where it differs' }).click();

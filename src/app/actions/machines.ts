@@ -6,7 +6,7 @@ import { releaseEarly } from '../../services/faults/return';
 import { holdMachine } from '../../services/machines/holds';
 import { action } from '../_server/action';
 
-export const addMachineAction = action('set up', machines.addMachine);
+export const addMachineAction = action('set up', builds.addBuiltMachine);
 export const renameMachineAction = action('set up', machines.renameMachine);
 export const retireMachineAction = action('set up', machines.retireMachine);
 export const changeCardAction = action('set up', machines.changeCard);

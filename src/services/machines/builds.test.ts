@@ -12,6 +12,7 @@ import { changeLimits } from '../care/care-plans';
 import { dueMachines } from '../care/due';
 import { buildView } from './build-view';
 import {
+  addBuiltMachine,
   buildFinder,
   chooseVariant,
   connectorWaitFinder,
@@ -19,7 +20,8 @@ import {
   setConnectorWait,
   turnOrderRule,
 } from './builds';
-import { machineById } from '../../records/machines';
+import { standingEntries } from '../../records/audit-log';
+import { machineById, machineByNickname } from '../../records/machines';
 
 let shop: TestShop;
 let wren: ReturnType<typeof addTestMachine>;
@@ -41,6 +43,26 @@ test('a machine is built as most of its family, until something else is chosen; 
   expect(variantOf('held')).toBe('domed-nuts');
   expect(refusal(choose('held', 'glue'))).toMatch(/not one of its variants/);
   expect(refusal(choose('mirrors', 'fixed'))).toMatch(/no such feature/);
+});
+
+test('a machine is added with its build: what differs is in the book, what is as most is not; all or nothing', () => {
+  const add = (variants: Record<string, string>) =>
+    addBuiltMachine(shop, tester, { nickname: 'Finch', family: 'enclosed-diode', variants });
+  expect(refusal(add({ held: 'latch', hose: 'no-such-thing' }))).toMatch(/not one of its/);
+  expect(machineByNickname(shop.db, 'Finch')).toBeNull();
+  const { machine, said } = must(add({ held: 'latch', shield: 'none', nozzle: 'none' }));
+  expect(variantOf('held', machine)).toBe('latch');
+  expect(said.join(' ')).toMatch(/has neither/);
+  expect(standingEntries(shop.db, ['machine build'], { machineId: machine.id })).toHaveLength(3);
+  const usual = must(
+    addBuiltMachine(shop, tester, {
+      nickname: 'Siskin',
+      family: 'enclosed-diode',
+      variants: { held: 'two-screws' },
+    }),
+  );
+  expect(usual.said).toEqual([]);
+  expect(standingEntries(shop.db, ['machine build'], { machineId: usual.machine.id })).toEqual([]);
 });
 
 test('what cannot be is kept and said at once, so that the next choice puts it right', () => {

@@ -13,12 +13,12 @@ import type { Limit } from '../../core/care/care';
 import { ok } from '../../core/units/result';
 import { entryData, standingEntries } from '../../records/audit-log';
 import { newId } from '../../records/ids';
-import { listStations } from '../../records/machines';
+import { listStations, type MachineRow } from '../../records/machines';
 import { changeLimits } from '../care/care-plans';
 import { fittedAt, listModules } from '../parts/parts';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
-import { id, requiredText, useCase } from '../use-case';
-import { requireMachine } from './machines';
+import { allOrRefused, id, requiredText, useCase } from '../use-case';
+import { addMachine, nicknameSchema, requireMachine } from './machines';
 
 /** The head of a machine, of which what is said travels with it. */
 const headModule = (shop: Pick<Shop, 'db' | 'now'>, machineId: string) =>
@@ -120,6 +120,26 @@ export const chooseVariant = useCase(
     // what cannot be is said, and kept all the same: the next choice may put it right
     return ok({ said: contradictions(buildFinder(shop)(machine.value)) });
   },
+);
+
+/** Adds a machine and says at once how it differs from most of its family: all of it or nothing. */
+export const addBuiltMachine = useCase(
+  z.object({
+    nickname: nicknameSchema,
+    family: z.string().max(80),
+    /** by feature, where it is known; left out: as most */
+    variants: z.record(z.string().max(60), z.string().max(60)).default({}),
+  }),
+  (shop, actor, { nickname, family, variants }): Outcome<{ machine: MachineRow; said: string[] }> =>
+    allOrRefused(shop, (take) => {
+      const machine = take(addMachine(shop, actor, { nickname, family }));
+      const usual = buildOf(machine.family).variants;
+      for (const [feature, variant] of Object.entries(variants)) {
+        if (variant === usual[feature]) continue;
+        take(chooseVariant(shop, actor, { machineId: machine.id, feature, variant }));
+      }
+      return { machine, said: contradictions(buildFinder(shop)(machine)) };
+    }),
 );
 
 /** Limits of lens and mirrors under an industrial head. Common practice, no source. */

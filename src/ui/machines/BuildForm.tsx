@@ -11,7 +11,7 @@ import {
   TextInput,
 } from '@mantine/core';
 import { useState } from 'react';
-import { buildParts, type BuildPart } from '../../catalogue/builds/feature';
+import { buildParts } from '../../catalogue/builds/feature';
 import type { FeatureView } from '../../services/machines/build-view';
 import type { chooseVariant } from '../../services/machines/builds';
 import { ProblemNote } from '../shared/forms/ProblemNote';
@@ -20,6 +20,7 @@ import type { Send } from '../shared/forms/send';
 import { useAction } from '../shared/forms/use-action';
 import { useSendForm } from '../shared/forms/use-send-form';
 import classes from './Build.module.css';
+import { partNames } from './part-names';
 
 interface BuildFormProps {
   machineId: string;
@@ -28,15 +29,6 @@ interface BuildFormProps {
   head: { serial: string; name: string } | null;
   choose: Send<typeof chooseVariant>;
 }
-
-const partNames: Readonly<Record<BuildPart, string>> = {
-  head: 'Head',
-  optics: 'Mirrors and lens',
-  motion: 'Motion',
-  bed: 'Bed',
-  air: 'Air',
-  stand: 'Stand and access',
-};
 
 const ownWords = 'own words';
 

@@ -1,3 +1,4 @@
+import { featuresOf } from '../../../../catalogue/builds/build';
 import { families } from '../../../../catalogue/families';
 import { AddMachineForm } from '../../../../ui/machines/AddMachineForm';
 import { enter } from '../../../_server/shop';
@@ -15,7 +16,18 @@ export default async function NewMachinePage() {
         stations afterwards.
       </p>
       <AddMachineForm
-        families={families.map(({ id, name, mark }) => ({ id, name, mark }))}
+        families={families.map(({ id, name, mark }) => ({
+          id,
+          name,
+          mark,
+          features: featuresOf(id).map(({ id: feature, part, name: words, usual, variants }) => ({
+            id: feature,
+            part,
+            name: words,
+            usual: usual[id]!,
+            variants: variants.map((variant) => ({ id: variant.id, name: variant.name })),
+          })),
+        }))}
         add={addMachineAction}
       />
     </>
