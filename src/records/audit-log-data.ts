@@ -63,6 +63,8 @@ export const entryDataSchemas = {
       .default([]),
     /** minutes from the first press to the sign-off, pauses left out */
     minutes: z.number().int().nonnegative().nullable().default(null),
+    /** what was used in place of what was laid out */
+    instead: z.array(z.object({ tool: text, used: text })).default([]),
     /** how long what was rinsed dried, by place */
     dried: z.array(z.object({ place: text, minutes: z.number().int().positive() })).default([]),
   }),

@@ -69,6 +69,7 @@ export type SheetEventWhat =
   | { kind: 'left off'; item: LeftOff }
   | { kind: 'put back'; item: string }
   | { kind: 'check'; check: string; answer: 'yes' | 'no' }
+  | { kind: 'instead'; tool: string; used: string | null }
   | { kind: 'proof'; proof: string; passed: boolean; words: string; dots?: Dots }
   | { kind: 'order'; sequence: Stretch[] | null }
   | { kind: 'way'; task: string; way: string }
@@ -101,6 +102,8 @@ export interface Progress {
   leftOff: readonly (LeftOff & { at: number; backAt: number | null })[];
   checks: ReadonlyMap<string, Pressed & { answer: 'yes' | 'no' }>;
   proofs: ReadonlyMap<string, Pressed & ProofResult>;
+  /** what was used in place of a tool, by that tool */
+  instead: ReadonlyMap<string, string>;
   ways: ReadonlyMap<string, string>;
   /** waits that somebody ended before their time, and why, by the task that waits */
   waitsOver: ReadonlyMap<string, Pressed & { why: string }>;
@@ -128,6 +131,7 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
   const leftOff = new Map<string, LeftOff & { at: number; backAt: number | null }>();
   const checks = new Map<string, Pressed & { answer: 'yes' | 'no' }>();
   const proofs = new Map<string, Pressed & ProofResult>();
+  const instead = new Map<string, string>();
   const ways = new Map<string, string>();
   const waitsOver = new Map<string, Pressed & { why: string }>();
   const burns = new Map<'before' | 'after', SheetBurn & { at: number }>();
@@ -186,6 +190,10 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
       case 'check':
         checks.set(what.check, { at, person, answer: what.answer });
         break;
+      case 'instead':
+        if (what.used === null) instead.delete(what.tool);
+        else instead.set(what.tool, what.used);
+        break;
       case 'proof':
         proofs.set(what.proof, {
           at,
@@ -221,6 +229,7 @@ export function progressOf(events: Iterable<SheetEvent>): Progress {
     leftOff: [...leftOff.values()],
     checks,
     proofs,
+    instead,
     ways,
     waitsOver,
     burns,

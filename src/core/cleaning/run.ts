@@ -160,6 +160,8 @@ export interface RunSheet {
   exposures?: readonly Exposure[];
   /** ids of ways that this machine turns round but that together leave no order: they do not hold here */
   setAside?: readonly string[];
+  /** what may be used in place of what is laid out, by tool, where it does no harm */
+  instead?: Readonly<Record<string, readonly string[]>>;
   /** between two cuts of a job: the machine stays on, the beam disarmed */
   between?: boolean;
   /** a head at the bench: no machine is held, and it is proved when it is fitted */

@@ -225,3 +225,32 @@ test('what a sheet draws from the stores is what the method in force uses', () =
   must(chooseMethod(shop, tester, { question: 'optic-carrier', choice: 'cotton' }));
   expect(drawn()).toEqual(['Acetone', 'Cotton swabs']);
 });
+
+test('a substitute is offered where it does no harm, drawn in place of the usual, and told at the end', () => {
+  for (const item of ['swabs', 'cotton-swabs']) {
+    must(moveStock(shop, tester, { item, kind: 'count', quantity: 100, note: '' }));
+  }
+  const clean = (...whats: Parameters<typeof press>[3][number][]) => {
+    const sheetId = must(start('window', 'wipe')).row.id;
+    must(press(shop, tester, sheetId, whats));
+    markOn(shop, sheetId, station('window'), 'wipe', { result: 'done' });
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    shop.clock.now += 3_600_000;
+    const { drawn, instead } = handOver(shop, sheetRow(shop, sheetId)!);
+    return { sheetId, drawn: drawn.map(({ name }) => name), instead };
+  };
+  const usual = clean();
+  expect([usual.drawn, usual.instead]).toEqual([['Lens swabs'], []]);
+  const offered = runOf(shop, usual.sheetId)!.instead!;
+  expect(offered['lens swabs']).toContain('cotton swabs');
+  const other = clean({ kind: 'instead', tool: 'lens swabs', used: 'cotton swabs' });
+  expect(other.drawn).toEqual(['Cotton swabs']);
+  expect(other.instead).toEqual([{ tool: 'lens swabs', used: 'cotton swabs' }]);
+  // pressed by mistake and taken back
+  const taken = clean(
+    { kind: 'instead', tool: 'lens swabs', used: 'cotton swabs' },
+    { kind: 'instead', tool: 'lens swabs', used: null },
+  );
+  expect([taken.drawn, taken.instead]).toEqual([['Lens swabs'], []]);
+});

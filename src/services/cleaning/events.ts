@@ -80,6 +80,7 @@ const whatSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('put back'), item: id }),
   z.object({ kind: z.literal('check'), check: id, answer: z.enum(['yes', 'no']) }),
+  z.object({ kind: z.literal('instead'), tool: words(80), used: words(80).nullable() }),
   z.object({
     kind: z.literal('proof'),
     proof: id,

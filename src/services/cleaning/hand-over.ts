@@ -46,6 +46,8 @@ export interface HandOver {
   next: { station: string; due: TaskDue }[];
   opened: string[];
   proofs: { name: string; passed: boolean; words: string }[];
+  /** what was used in place of what was laid out */
+  instead: { tool: string; used: string }[];
   drawn: { name: string; unit: string; quantity: number }[];
   putBacks: { what: string; until: number }[];
   photos: { of: string; when: string; photo: string }[];
@@ -136,6 +138,7 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
     next,
     opened: data?.opened ?? [],
     proofs: data?.proofs ?? [],
+    instead: data?.instead ?? [],
     drawn: stockOfSheet(shop.db, sheet.id).map(({ item, quantity }) => ({
       name: items.get(item)?.name ?? item,
       unit: items.get(item)?.unit ?? '',

@@ -7,6 +7,7 @@ import {
   openingName,
   openings,
 } from '../../catalogue/openings';
+import { substitutesFor } from '../../catalogue/substitutes';
 import { compose, type By } from '../../catalogue/steps/compose';
 import { dryingPlaces } from '../../catalogue/steps/drying';
 import {
@@ -327,6 +328,7 @@ export function buildRun(
   return {
     isolationMinutes: waitsForConnectors ? machine.connectorWait.minutes : 0,
     layOut,
+    instead: insteadOf(layOut, places),
     ...sheet,
     checks: between ? [] : checks,
     proofs: between || bench ? [] : proofs,
@@ -335,6 +337,19 @@ export function buildRun(
     ...(between && { between }),
     ...(bench && { bench }),
   };
+}
+
+/** What may stand for each thing that is laid out, at every place where it is used. */
+function insteadOf(layOut: readonly string[], places: readonly SheetPlace[]) {
+  return Object.fromEntries(
+    layOut.flatMap((tool) => {
+      const users = places.filter(({ work }) => work.task.tools.includes(tool));
+      const others = substitutesFor(tool, (other) =>
+        users.some(({ work }) => work.by.harmful(other)),
+      );
+      return others.length > 0 ? [[tool, others]] : [];
+    }),
+  );
 }
 
 /** The order of a sheet; `null` where ways that the shop turned round leave none. */

@@ -165,7 +165,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
       take(burnOf(shop, actor, { sheetId, machineId, when, burn }));
     }
     const used = marked.filter(({ result }) => uses.has(result!));
-    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used));
+    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used, progress.instead));
     writeEntry(shop, actor, {
       kind: 'clean-down signed off',
       machineId,
@@ -176,6 +176,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         opened,
         proofs,
         minutes: workMinutes(events, shop.now()),
+        instead: [...progress.instead].map(([tool, other]) => ({ tool, used: other })),
         dried: dryingsTaken(run, progress, shop.now()),
       },
     });
@@ -255,6 +256,7 @@ const uses: ReadonlySet<CareResult> = new Set(['done', 'replaced', 'in-part']);
 function usesOf(
   shop: Shop,
   marked: readonly (PickedTask & { result?: Marks['result'] })[],
+  instead: ReadonlyMap<string, string> = new Map(),
 ): TaskUse[] {
   const findTask = taskReader(shop);
   const workOf = workFinder(shop);
@@ -265,7 +267,10 @@ function usesOf(
     if (!listed || !machine) return [];
     // what is used up is what the method in force uses
     const { task } = workOf(machine, station, listed);
-    return [{ stationKind: station.kind, task, replaced: result === 'replaced' }];
+    const tools = task.tools.map((tool) => instead.get(tool) ?? tool);
+    return [
+      { stationKind: station.kind, task: { ...task, tools }, replaced: result === 'replaced' },
+    ];
   });
 }
 

@@ -205,19 +205,49 @@ function minutes({ run, store }: SheetContext, { task: id, part }: Stretch): str
 }
 
 function LayOut({
-  context: { run },
+  context: { run, store },
   wanting,
 }: {
   context: SheetContext;
   wanting: readonly Wanting[];
 }) {
+  const [asked, setAsked] = useState<string | null>(null);
+  const { instead } = store.progress;
+  const use = (tool: string, used: string | null) => {
+    store.press({ kind: 'instead', tool, used });
+    setAsked(null);
+  };
   const short = new Map(wanting.map((one) => [one.name.toLowerCase(), one]));
   return (
     <>
       <ul className={classes.layOut}>
         {run.layOut.map((tool) => (
           <li key={tool} data-short={short.has(tool) || undefined}>
-            {tool}
+            <span className={instead.has(tool) ? 'struck' : undefined}>{tool}</span>
+            {instead.has(tool) && <b> {instead.get(tool)}</b>}
+            {run.instead?.[tool] && asked !== tool && (
+              <button
+                className={classes.instead}
+                onClick={() => (instead.has(tool) ? use(tool, null) : setAsked(tool))}
+                aria-label={
+                  instead.has(tool) ? `${tool} after all` : `Something else instead of ${tool}`
+                }
+              >
+                {instead.has(tool) ? 'after all' : 'something else'}
+              </button>
+            )}
+            {asked === tool && (
+              <span className={classes.others} role="group" aria-label={`Instead of ${tool}`}>
+                {run.instead![tool]!.map((other) => (
+                  <button key={other} className={classes.small} onClick={() => use(tool, other)}>
+                    {other}
+                  </button>
+                ))}
+                <button className={classes.small} onClick={() => setAsked(null)}>
+                  no
+                </button>
+              </span>
+            )}
           </li>
         ))}
       </ul>

@@ -27,7 +27,8 @@ interface HandOverPageProps {
 /** What a clean-down leaves to whoever comes next: done, left, tested, used, and what to expect. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
-  const { closed, done, left, next, proofs, opened, drawn, putBacks, late, minutes } = over;
+  const { closed, done, left, next, proofs, opened, drawn, instead, putBacks, late, minutes } =
+    over;
   const abandoned = closed?.abandoned ?? null;
   const actual = done.reduce((sum, row) => sum + (row.minutes ?? 0), 0);
   return (
@@ -197,6 +198,11 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
                 </li>
               ))}
             </ul>
+          )}
+          {instead.length > 0 && (
+            <p>
+              Used instead: {instead.map(({ tool, used }) => `${used} for ${tool}`).join(', ')}.
+            </p>
           )}
         </section>
       </div>
