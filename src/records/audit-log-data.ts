@@ -208,6 +208,8 @@ export const entryDataSchemas = {
       task: text,
       limits: z.array(limit).min(1).nullable(),
       basis: z.enum(bases),
+      /** somebody says otherwise: to be confirmed */
+      unconfirmed: z.object({ by: text, other: z.array(limit).min(1), otherBy: text }).optional(),
     }),
     // the whole task as the catalogue describes one; `services/plans` knows its shape
     z.object({

@@ -5,11 +5,26 @@ import type { School } from './schools';
 export const bases = ['manual', 'evidence', 'shop'] as const;
 export type Basis = (typeof bases)[number];
 
+/** Limits that are still to be confirmed: those in force, and what somebody else says they should be. */
+export interface Unconfirmed {
+  /** who says those in force */
+  by: string;
+  other: Limit[];
+  otherBy: string;
+}
+
 /** One change of a machine's care plan. `T` is a care task as the caller describes one. */
 export type CarePlanChange<T> =
   | { change: 'school'; school: School }
   /** `limits: null` goes back to those of the school */
-  | { change: 'limits'; station: string; task: string; limits: Limit[] | null; basis: Basis }
+  | {
+      change: 'limits';
+      station: string;
+      task: string;
+      limits: Limit[] | null;
+      basis: Basis;
+      unconfirmed?: Unconfirmed | undefined;
+    }
   | { change: 'own task'; station: string; task: T }
   | { change: 'own task removed'; station: string; task: string };
 
@@ -27,6 +42,8 @@ export interface LimitBasis {
   reason: string | null;
   /** UTC milliseconds; `null` for a school's */
   since: number | null;
+  /** left out: nobody says otherwise */
+  unconfirmed?: Unconfirmed;
 }
 
 /** A care plan in force: what a machine's stations are cared for by. */
@@ -62,7 +79,12 @@ export function carePlanAt<T extends { key: string }>(
         else {
           limits.set(place(what.station, what.task), {
             limits: what.limits,
-            basis: { from: what.basis, reason, since: at },
+            basis: {
+              from: what.basis,
+              reason,
+              since: at,
+              ...(what.unconfirmed && { unconfirmed: what.unconfirmed }),
+            },
           });
         }
         break;

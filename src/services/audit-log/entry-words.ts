@@ -295,7 +295,10 @@ function planWords(shop: Shop, plan: EntryData<'care plan'>): string {
       const words = plan.limits
         ? `${plan.limits.map(({ kind, value }) => `${value} ${kind}`).join(' or ')} (${plan.basis})`
         : 'back to the school';
-      return `Limits of ${stationName(shop, plan.station)}, ${plan.task}: ${words}`;
+      const doubt = plan.unconfirmed
+        ? `, to be confirmed: ${plan.unconfirmed.otherBy} differs`
+        : '';
+      return `Limits of ${stationName(shop, plan.station)}, ${plan.task}: ${words}${doubt}`;
     }
     case 'own task':
       return `Own task at ${stationName(shop, plan.station)}: ${plan.task.name}`;

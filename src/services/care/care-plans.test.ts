@@ -53,6 +53,39 @@ const run = (start: number, hours = 1) =>
     }),
   );
 
+test('limits that somebody doubts are kept with both figures and who says which, until one is confirmed', () => {
+  const stationId = stationOf('window');
+  const limits = [{ kind: 'soil' as const, value: 9 }];
+  const other = [{ kind: 'soil' as const, value: 20 }];
+  const doubted = (more: object) =>
+    changeLimits(shop, tester, {
+      stationId,
+      task: 'wipe',
+      limits,
+      reason: 'two opinions',
+      other,
+      saidBy: 'Marit',
+      otherBy: 'the manual, p. 12',
+      ...more,
+    });
+  expect(refusal(doubted({ saidBy: '' }))).toMatch(/who says these/);
+  expect(refusal(doubted({ otherBy: ' ' }))).toMatch(/who says otherwise/);
+  expect(refusal(doubted({ other: limits }))).toMatch(/Both say the same/);
+  must(doubted({}));
+  expect(taskOf('window', 'wipe').task.limits).toEqual(limits);
+  expect(taskOf('window', 'wipe').task.basis.unconfirmed).toEqual({
+    by: 'Marit',
+    other,
+    otherBy: 'the manual, p. 12',
+  });
+  shop.clock.now += day;
+  must(
+    changeLimits(shop, tester, { stationId, task: 'wipe', limits: other, reason: 'looked it up' }),
+  );
+  expect(taskOf('window', 'wipe').task.basis.unconfirmed).toBeUndefined();
+  expect(taskOf('window', 'wipe').task.limits).toEqual(other);
+});
+
 test('limits change from a date on, with a reason and a basis, and go back to the school', () => {
   const window = stationOf('window');
   const limits = [{ kind: 'soil' as const, value: 9 }];

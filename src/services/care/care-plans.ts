@@ -169,13 +169,26 @@ export const changeLimits = useCase(
     /** `null`: those of the school again */
     limits: limitsSchema.nullable(),
     basis: z.enum(bases, `The basis is one of ${bases.join(', ')}.`).default('shop'),
+    /** what somebody else says, until it is confirmed */
+    other: limitsSchema.nullish(),
+    /** who says the limits, and who says the others */
+    saidBy: optionalText(80),
+    otherBy: optionalText(80),
     ...effect,
   }),
-  (shop, actor, { stationId, task, limits, basis, ...effect }): Outcome<null> => {
+  (shop, actor, input): Outcome<null> => {
+    const { stationId, task, limits, basis, other, saidBy, otherBy, ...effect } = input;
     const found = requireTask(shop, stationId, task);
     if (!found.ok) return found;
     if (limits !== null && !effect.reason) {
       return refuse('Say why these limits: whoever reads the plan next year will ask.', 'reason');
+    }
+    if (other && limits !== null) {
+      if (!saidBy) return refuse('Say who says these limits.', 'saidBy');
+      if (!otherBy) return refuse('Say who says otherwise.', 'otherBy');
+      if (sameLimits(limits, other)) {
+        return refuse('Both say the same: there is nothing to confirm.', 'other');
+      }
     }
     note(shop, actor, found.value.station.machineId, effect, {
       change: 'limits',
@@ -183,10 +196,15 @@ export const changeLimits = useCase(
       task,
       limits,
       basis,
+      ...(other && limits && { unconfirmed: { by: saidBy!, other, otherBy: otherBy! } }),
     });
     return ok(null);
   },
 );
+
+const sameLimits = (one: readonly Limit[], other: readonly Limit[]) =>
+  one.length === other.length &&
+  one.every(({ kind, value }) => other.some((o) => o.kind === kind && o.value === value));
 
 const lines = z.array(z.string().trim().min(1).max(400)).max(30).default([]);
 

@@ -4,6 +4,7 @@ import type { changeLimits, removeOwnTask } from '../../services/care/care-plans
 import type { Send } from '../shared/forms/send';
 import {
   Button,
+  Checkbox,
   Modal,
   NativeSelect,
   NumberInput,
@@ -60,6 +61,7 @@ const basisWords: Readonly<Record<Basis, string>> = {
 export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanTasksProps) {
   const [editing, setEditing] = useState<CarePlanTask | null>(null);
   const remove = useAction(removeOwn);
+  const confirm = useAction(change);
   return (
     <section className="panel" aria-labelledby="tasks">
       <h2 id="tasks">Tasks and limits</h2>
@@ -90,6 +92,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
                       ? "the shop's own task"
                       : 'the school'
                     : `${basisWords[one.basis.from]}, ${dayDate(one.basis.since!, zone, now)}: ${one.basis.reason}`}
+                  <ToConfirm task={one} confirm={confirm.run} />
                 </TableTd>
                 <TableTd>
                   <UnstyledButton
@@ -116,7 +119,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
           </TableTbody>
         </Table>
       </div>
-      <ProblemNote problem={remove.problem} />
+      <ProblemNote problem={remove.problem ?? confirm.problem} />
       <Modal
         opened={editing !== null}
         onClose={() => setEditing(null)}
@@ -137,6 +140,37 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
   );
 }
 
+/** Two figures and who says which: whoever knows settles it by one press. */
+function ToConfirm({
+  task: { stationId, task, limits, basis },
+  confirm,
+}: {
+  task: CarePlanTask;
+  confirm: (input: Parameters<ChangeLimits>[0]) => void;
+}) {
+  if (!basis.unconfirmed || basis.from === 'school') return null;
+  const { by, other, otherBy } = basis.unconfirmed;
+  const settle = (agreed: readonly Limit[], who: string) =>
+    confirm({
+      stationId,
+      task,
+      limits: [...agreed],
+      basis: basis.from === 'school' ? 'shop' : basis.from,
+      reason: `confirmed, as ${who} said`,
+    });
+  return (
+    <div className={classes.unconfirmed}>
+      <b>To be confirmed.</b> {limitsWords(limits)} says {by}; {limitsWords(other)} says {otherBy}.{' '}
+      <UnstyledButton td="underline" onClick={() => settle(limits, by)}>
+        It is as {by} says
+      </UnstyledButton>{' '}
+      <UnstyledButton td="underline" onClick={() => settle(other, otherBy)}>
+        It is as {otherBy} says
+      </UnstyledButton>
+    </div>
+  );
+}
+
 interface LimitFormProps {
   task: CarePlanTask;
   zone: string;
@@ -151,6 +185,9 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
       basis: 'shop' as Basis,
       reason: '',
       from: '',
+      other: null as Limit[] | null,
+      saidBy: '',
+      otherBy: '',
     },
     input: ({ from, ...typed }) => ({
       stationId: task.stationId,
@@ -160,7 +197,7 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
     }),
     onDone: close,
   });
-  const { limits, basis } = form.values;
+  const { limits, basis, other } = form.values;
   return (
     <SendForm
       of={form}
@@ -190,6 +227,22 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
         {...form.field('reason')}
       />
       <WhenField type="date" label="In force from; empty: now" {...form.field('from')} />
+      <Checkbox
+        label="Somebody says otherwise: to be confirmed"
+        checked={other !== null}
+        onChange={(event) =>
+          form.set({
+            other: event.currentTarget.checked ? (limits ?? []).map((one) => ({ ...one })) : null,
+          })
+        }
+      />
+      {other && (
+        <div className={classes.unconfirmed}>
+          <TextInput label="Who says the limits above" {...form.field('saidBy')} />
+          <LimitFields limits={other} onChange={(next) => form.set({ other: next })} />
+          <TextInput label="Who says these" {...form.field('otherBy')} />
+        </div>
+      )}
     </SendForm>
   );
 }
