@@ -19,12 +19,12 @@ export function run(command, args, env = {}) {
 }
 
 /** Runs a command beside others; resolves with its exit code and what it printed. */
-export function runBeside(command, args) {
+export function runBeside(command, args, env = {}) {
   return new Promise((resolve) => {
     const child = spawn(command, args, {
       cwd: root,
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', ...env },
     });
     let printed = '';
     for (const stream of [child.stdout, child.stderr]) {
@@ -40,22 +40,33 @@ export function fail(message) {
   process.exit(1);
 }
 
-/** Installs the packages of the lock file when they are not there, or older than it. */
+/**
+ * Installs the packages of the lock file when they are not there, or older than it. The database driver is compiled
+ * apart, beside what needs no database: `compileDriver`.
+ */
 export function installPackages() {
   const stamp = path.join(root, 'node_modules', '.package-lock.json');
   const lock = path.join(root, 'package-lock.json');
   if (fs.existsSync(stamp) && fs.statSync(stamp).mtimeMs >= fs.statSync(lock).mtimeMs) return;
-  console.log('Installing packages: about three minutes the first time.');
-  // The database driver is compiled here: Node's own headers, where they were installed with it, spare
-  // a download.
-  const prefix = path.resolve(process.execPath, '..', '..');
-  const headers = fs.existsSync(path.join(prefix, 'include', 'node', 'node.h'));
-  const code = run('npm', ['ci', '--no-audit', '--no-fund', '--include=dev'], {
+  console.log('Installing packages: about a minute the first time.');
+  const code = run('npm', ['ci', '--no-audit', '--no-fund', '--include=dev', '--ignore-scripts'], {
     NODE_ENV: '',
-    ...(headers && { npm_config_nodedir: prefix }),
   });
   if (code !== 0) fail('The packages could not be installed. See above.');
   fs.utimesSync(stamp, new Date(), new Date());
+}
+
+/** Compiles the database driver where it is not yet, beside other work: more than a minute of one core. */
+export async function compileDriver() {
+  const driver = 'node_modules/better-sqlite3/build/Release/better_sqlite3.node';
+  if (fs.existsSync(path.join(root, driver))) return;
+  // Node's own headers, where they were installed with it, spare a download
+  const prefix = path.resolve(process.execPath, '..', '..');
+  const headers = fs.existsSync(path.join(prefix, 'include', 'node', 'node.h'));
+  const { code, printed } = await runBeside('npm', ['rebuild', 'better-sqlite3'], {
+    ...(headers && { npm_config_nodedir: prefix }),
+  });
+  if (code !== 0) fail(`${printed}The database driver could not be compiled. See above.`);
 }
 
 /** Installs Chromium from the distribution's packages when absent and allowed to. */

@@ -3,17 +3,10 @@
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
-import { bin, fail, installPackages, root, run } from './common.mjs';
+import { bin, compileDriver, fail, installPackages, root, runBeside } from './common.mjs';
 
 installPackages();
-console.log('Filling the made-up workshop, if nothing is there yet.');
-if (run(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo']) !== 0) {
-  fail('The demo could not be filled. See above.');
-}
-if (!upToDate()) {
-  console.log('Building, about a minute.');
-  if (run(bin('next'), ['build']) !== 0) fail('The build failed. See above.');
-}
+await Promise.all([build(), compileDriver().then(fill)]);
 const mailPage = process.env.MAIL_PAGE || '2580';
 const mailbox = spawn(
   process.execPath,
@@ -33,6 +26,20 @@ To try a label from a phone: start with HOST=0.0.0.0 and PUBLIC_URL=http://ADDRE
 ADDRESS is this computer's in your network; then open a machine, "Print the label", and scan it.
 `);
 await import('./start.mjs');
+
+async function build() {
+  if (upToDate()) return;
+  console.log('Building, about a minute.');
+  const { code, printed } = await runBeside(bin('next'), ['build']);
+  if (code !== 0) fail(`${printed}The build failed. See above.`);
+}
+
+async function fill() {
+  console.log('Filling the made-up workshop, if nothing is there yet.');
+  const seed = ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'];
+  const { code, printed } = await runBeside(process.execPath, seed);
+  if (code !== 0) fail(`${printed}The demo could not be filled. See above.`);
+}
 
 /** Whether the build is newer than everything it was made of. */
 function upToDate() {

@@ -1,7 +1,7 @@
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { CareEvent } from '../core/care/care';
 import type { Db } from './database';
-import { care, entry } from './schema';
+import { care, entry, station } from './schema';
 import { statement } from './statement';
 
 export type CareRow = typeof care.$inferSelect;
@@ -65,13 +65,28 @@ export function cleanedAt(db: Db, stationIds: readonly string[], from: number): 
   return rows.map(({ at }) => at);
 }
 
-/** The last care entries of a station, newest first, struck ones too. */
-export function careHistory(db: Db, stationId: string, limit: number) {
+/**
+ * The last care entries of a station, newest first, struck ones too.
+ * @param part the module that fills the station now: what was done to it at the bench is told too
+ */
+export function careHistory(
+  db: Db,
+  stationId: string,
+  limit: number,
+  part: { moduleId: string; stationKind: string } | null = null,
+) {
+  const here = and(eq(care.stationId, stationId), isNull(care.moduleId));
+  const alike =
+    part && db.select({ id: station.id }).from(station).where(eq(station.kind, part.stationKind));
   return db
     .select({ care, entry })
     .from(care)
     .innerJoin(entry, eq(entry.id, care.entryId))
-    .where(and(eq(care.stationId, stationId), isNull(care.moduleId)))
+    .where(
+      part && alike
+        ? or(here, and(eq(care.moduleId, part.moduleId), inArray(care.stationId, alike)))
+        : here,
+    )
     .orderBy(desc(care.at))
     .limit(limit)
     .all();

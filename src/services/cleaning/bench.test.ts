@@ -4,6 +4,7 @@ import { dueMachines } from '../care/due';
 import { openFaults } from '../faults/faults';
 import { activeHolds } from '../machines/holds';
 import { chooseVariant } from '../machines/builds';
+import { stationHistory } from '../machines/machine-view';
 import { addModule, moveModule } from '../parts/parts';
 import {
   addTestMachine,
@@ -102,10 +103,14 @@ test('what is cleaned at the bench counts for that head alone, and goes with it 
   expect(due.everReset).toBe(true);
   expect(due.since).toBeLessThanOrEqual(cleanedAt);
   expect(due.counters.runSeconds).toBe(0);
+  expect(stationHistory(shop, station('window')).map(({ task, bench }) => [task, bench])).toEqual([
+    ['wipe', true],
+  ]);
   // and back with the other: its own soil is there as before
   shop.clock.now += day;
   must(moveModule(shop, tester, { moduleId: fitted, machineId: wren }));
   expect(dueAt('window').everReset).toBe(false);
+  expect(stationHistory(shop, station('window'))).toEqual([]);
 });
 
 test('a glass found damaged at the bench opens no fault on a machine, and keeps the head out of one', () => {

@@ -3,6 +3,7 @@ import { careHistory } from '../../records/care';
 import { listMachines, machineById, stationById, type MachineRow } from '../../records/machines';
 import type { CareGroup, CareResult, Finding } from '../../core/care/care';
 import { strikesOf } from '../../records/audit-log';
+import { moduleFinder } from '../parts/parts';
 import type { Shop } from '../shop';
 
 /** One line of a station's history. */
@@ -17,11 +18,16 @@ export interface HistoryLine {
   minutes: number | null;
   note: string | null;
   struck: boolean;
+  /** done to its module at the bench */
+  bench: boolean;
 }
 
 /** What happened at a station, newest first. */
 export function stationHistory(shop: Shop, stationId: string, limit = 20): HistoryLine[] {
-  const rows = careHistory(shop.db, stationId, limit);
+  const station = stationById(shop.db, stationId);
+  const fitted = station && moduleFinder(shop, shop.now())(station.machineId, station.kind);
+  const part = fitted ? { moduleId: fitted.module.id, stationKind: station!.kind } : null;
+  const rows = careHistory(shop.db, stationId, limit, part);
   const struck = strikesOf(
     shop.db,
     rows.map(({ entry }) => entry.id),
@@ -37,6 +43,7 @@ export function stationHistory(shop: Shop, stationId: string, limit = 20): Histo
     minutes: care.minutes,
     note: entry.note,
     struck: struck.has(entry.id),
+    bench: care.moduleId !== null,
   }));
 }
 

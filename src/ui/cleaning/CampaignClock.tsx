@@ -1,8 +1,10 @@
 import { Link } from '../shared/Link';
+import { brokenScale } from '../../core/cleaning/broken-scale';
 import type { Place } from '../../core/cleaning/run';
 import type { CampaignSlot, CampaignView } from '../../services/cleaning/campaigns';
 import { clockTime } from '../shared/marks/when';
 import { minutesWords } from '../care/words';
+import { Breaks } from './Breaks';
 import { placeWords } from './words';
 import classes from './Campaign.module.css';
 
@@ -17,6 +19,10 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
   const minute = 60_000;
   const at = (minutes: number) => clockTime(row.startedAt + minutes * minute, zone);
   const open = slots.filter(({ part, done }) => part === 'hands' && !done);
+  const scale = brokenScale(
+    slots.filter(({ part }) => part === 'hands'),
+    finish,
+  );
   const bar = (slot: CampaignSlot, words: string) => (
     <span
       key={slot.key}
@@ -25,8 +31,8 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
       data-part={slot.part}
       data-done={slot.done || undefined}
       style={{
-        left: `${(slot.start / finish) * 100}%`,
-        width: `${((slot.end - slot.start) / finish) * 100}%`,
+        left: `${scale.at(slot.start) * 100}%`,
+        width: `${(scale.at(slot.end) - scale.at(slot.start)) * 100}%`,
       }}
       title={`${slot.machine}, ${slot.what}: ${at(slot.start)} to ${at(slot.end)}`}
     >
@@ -51,6 +57,7 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
             {slots
               .filter((slot) => slot.person === person)
               .map((slot) => bar(slot, `${slot.machine}: ${slot.what}`))}
+            <Breaks scale={scale} />
           </Track>
         ))}
         {sheets.map(({ sheetId, nickname }) => (
@@ -58,6 +65,7 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
             {slots
               .filter((slot) => slot.sheetId === sheetId && slot.part === 'wait')
               .map((slot) => bar(slot, slot.what))}
+            <Breaks scale={scale} />
           </Track>
         ))}
       </div>

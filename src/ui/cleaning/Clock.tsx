@@ -1,8 +1,10 @@
 import { stretchDone } from '../../core/cleaning/working';
 import type { Progress } from '../../core/cleaning/progress';
 import type { HandsOn } from '../../core/cleaning/order';
+import { brokenScale, type BrokenScale } from '../../core/cleaning/broken-scale';
 import { sheetTasks, type Arranged, type RunSheet } from '../../core/cleaning/run';
 import { minutesWords } from '../care/words';
+import { Breaks } from './Breaks';
 import classes from './Clock.module.css';
 import { stretchTitle, waitTitle } from './words';
 
@@ -44,16 +46,16 @@ export function waitsOf(run: RunSheet, arranged: Arranged, progress: Progress): 
 export function Clock({ run, arranged, progress, fresh }: ClockProps) {
   const { steps, finish } = arranged;
   const waits = waitsOf(run, arranged, progress);
+  const scale = brokenScale(steps, finish);
   const place = ({ start, end }: { start: number; end: number }) => ({
-    left: `${(start / finish) * 100}%`,
-    width: `${((end - start) / finish) * 100}%`,
+    left: `${scale.at(start) * 100}%`,
+    width: `${(scale.at(end) - scale.at(start)) * 100}%`,
   });
+  // a name that would be cut to a few letters is left to the list below and to the bar's own title
+  const fits = ({ start, end }: { start: number; end: number }, name: string) =>
+    (scale.at(end) - scale.at(start)) * wholeWidth > name.length * 0.6 ? name : '';
   const partOf = ({ task, part }: HandsOn) =>
     run.tasks.some(({ id }) => id === task) ? part : 'around';
-  const hours = Array.from(
-    { length: Math.floor(finish / tickEvery(finish)) + 1 },
-    (_, i) => i * tickEvery(finish),
-  );
   return (
     <details className={classes.clock} open={fresh}>
       <summary>The order on its clock</summary>
@@ -69,9 +71,10 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
               style={place(step)}
               title={`${stretchTitle(run, step)}, ${step.start} to ${step.end} min`}
             >
-              {stretchTitle(run, step)}
+              {fits(step, stretchTitle(run, step))}
             </span>
           ))}
+          <Breaks scale={scale} />
         </div>
         {lanes(waits).map((lane, index) => (
           <div key={index} className={classes.lane}>
@@ -85,16 +88,17 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
                   style={place(wait)}
                   title={`${waitTitle(run, wait.of, wait.second)}, ${wait.start} to ${wait.end} min`}
                 >
-                  {waitTitle(run, wait.of, wait.second)}
+                  {fits(wait, waitTitle(run, wait.of, wait.second))}
                 </span>
               ))}
+              <Breaks scale={scale} />
             </div>
           </div>
         ))}
         <span className={classes.label}>minutes</span>
         <div className={classes.scale}>
-          {hours.map((at) => (
-            <span key={at} style={{ left: `${(at / finish) * 100}%` }}>
+          {ticks(scale, finish).map((at) => (
+            <span key={at} style={{ left: `${scale.at(at) * 100}%` }}>
               {at}
             </span>
           ))}
@@ -118,8 +122,22 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
   );
 }
 
-const tickEvery = (finish: number) =>
-  finish > 300 ? 60 : finish > 150 ? 30 : finish > 60 ? 15 : 5;
+/** About as many letters as a track holds on a desk. */
+const wholeWidth = 150;
+
+/** Minutes that are written under the clock: evenly, none inside a break, and where a break ends. */
+function ticks({ breaks, drawn, at }: BrokenScale, finish: number): number[] {
+  const every = drawn > 300 ? 60 : drawn > 150 ? 30 : drawn > 60 ? 15 : 5;
+  const even = Array.from({ length: Math.floor(finish / every) + 1 }, (_, i) => i * every);
+  const free = even.filter(
+    (minute) => !breaks.some(({ from, to }) => minute > from && minute < to),
+  );
+  const kept: number[] = [];
+  for (const minute of [...free, ...breaks.map(({ to }) => to)].sort((a, b) => a - b)) {
+    if (kept.length === 0 || at(minute) - at(kept.at(-1)!) > 0.035) kept.push(minute);
+  }
+  return kept;
+}
 
 const list = (names: readonly string[]) =>
   names.length > 6

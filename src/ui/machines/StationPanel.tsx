@@ -290,6 +290,7 @@ function History({ lines, now, zone }: { lines: HistoryLine[]; now: number; zone
           {[
             line.task.replace('-', ' '),
             line.result.replace('-', ' '),
+            line.bench && 'at the bench',
             line.finding && `found ${line.finding}`,
             line.method,
             line.minutes !== null && `${line.minutes} min`,
