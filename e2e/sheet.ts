@@ -19,6 +19,19 @@ export class Clock {
     };
   }
 
+  /** Goes to the next "until 14:05" of the shop's day. */
+  forwardTo(words: string): void {
+    const [, hours, minutes] = words.match(/ until (\d\d):(\d\d)/)!;
+    const now = new Date(Date.now() + this.ahead).toLocaleTimeString('en-GB', {
+      timeZone: 'Europe/Oslo',
+      hour: '2-digit',
+      minute: '2-digit',
+    });
+    const [nowHours, nowMinutes] = now.split(':').map(Number) as [number, number];
+    const wait = (Number(hours) - nowHours) * 60 + Number(minutes) - nowMinutes;
+    this.forward(((wait + 1440) % 1440) + 1);
+  }
+
   forward(minutes: number): void {
     this.ahead += minutes * 60_000;
     fs.writeFileSync(this.file, String(this.ahead));
@@ -68,8 +81,7 @@ export async function workThrough(
     last = heading;
     const waits = page.getByText(/ until \d\d:\d\d\./).first();
     if (await waits.isVisible()) {
-      // the longest there is: a honeycomb by the window
-      clock.forward(245);
+      clock.forwardTo((await waits.textContent())!);
       await expect(waits).toBeHidden({ timeout: 10_000 });
       continue;
     }

@@ -171,7 +171,8 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
   await page.goto(machine);
-  await expect(page.getByRole('link', { name: /^Honeycomb: 0 %, clear/ })).toBeVisible();
+  // the clock was put ahead while it dried: a day may have begun
+  await expect(page.getByRole('link', { name: /^Honeycomb: [0-5] %, clear/ })).toBeVisible();
   await page.goto(`${machine}?station=honeycomb`);
   await expect(page.getByText(/found caked/)).toBeVisible();
 });

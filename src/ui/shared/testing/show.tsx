@@ -1,8 +1,11 @@
 import { MantineProvider } from '@mantine/core';
-import { render } from '@testing-library/react';
+import { configure, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import type { Role } from '../../../core/people/roles';
 import { RoleProvider } from '../frame/Allowed';
+
+// a busy machine takes its time: what never comes still fails
+configure({ asyncUtilTimeout: 10_000 });
 
 /** Draws components for a test, as a technician sees them. */
 export function show(children: ReactNode, role: Role = 'technician') {
