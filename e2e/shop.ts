@@ -4,6 +4,7 @@ import {
   type Browser,
   type BrowserContext,
   type Page,
+  type Request,
 } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
@@ -77,18 +78,35 @@ export async function addMachine(page: Page, url: string, nickname: string, fami
   return page.url().split('?')[0]!;
 }
 
-/** Typing begins when the page answers: what is typed sooner may be set back (a press is not lost). */
-function typeWhenAwake(page: Page): void {
+/**
+ * A page as somebody uses it who waits for it: typing begins when it answers (what is typed sooner may be set back),
+ * and what was sent has come in before another page is opened.
+ */
+function withPatience(page: Page): void {
+  const sending = new Set<Request>();
+  page.on('request', (request) => {
+    if (request.method() === 'POST') sending.add(request);
+  });
+  page.on('requestfinished', (request) => sending.delete(request));
+  page.on('requestfailed', (request) => sending.delete(request));
+  const sent = async () => {
+    // what a press sends goes out a moment after it
+    for (let tries = 0; tries < 200 && (tries === 0 || sending.size > 0); tries++) {
+      await page.waitForTimeout(50);
+    }
+  };
   const awake = () => page.locator('html[data-awake]').waitFor();
   const goto = page.goto.bind(page);
   const reload = page.reload.bind(page);
   page.goto = async (url, options) => {
+    await sent();
     const response = await goto(url, options);
     const isPage = response?.headers()['content-type']?.startsWith('text/html');
     if (isPage && !options?.waitUntil) await awake();
     return response;
   };
   page.reload = async (options) => {
+    await sent();
     const response = await reload(options);
     await awake();
     return response;
@@ -105,7 +123,7 @@ export const test = base.extend<
       const newContext = browser.newContext.bind(browser);
       browser.newContext = async (options) => {
         const context = await newContext(options);
-        context.on('page', typeWhenAwake);
+        context.on('page', withPatience);
         return context;
       };
       await use(browser);
