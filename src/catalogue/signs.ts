@@ -112,13 +112,13 @@ export const bedKinds: readonly string[] = [
   'crumb-tray',
 ];
 
+/** Soot under the work together with more smoke. */
+const smokesOverSoot = (signIds: readonly string[]) =>
+  signIds.includes('backsoot') && (signIds.includes('smoke') || signIds.includes('room-smoke'));
+
 /** Soot under the work together with more smoke, the bed near its limit: it feeds the smoke with every pass. */
 function bedFeedsSmoke(signIds: readonly string[], { bedLoaded = false }: MachineState): boolean {
-  return (
-    bedLoaded &&
-    signIds.includes('backsoot') &&
-    (signIds.includes('smoke') || signIds.includes('room-smoke'))
-  );
+  return bedLoaded && smokesOverSoot(signIds);
 }
 
 export const dangerWords: Readonly<Record<Danger, string>> = {
@@ -180,7 +180,7 @@ export function calledAtOnce(signIds: readonly string[]): string[] {
   return [
     ...(shows('alarm') ? ['window'] : []),
     ...(shows('bump') ? railKinds : []),
-    ...(shows('backsoot') && (shows('smoke') || shows('room-smoke')) ? bedKinds : []),
+    ...(smokesOverSoot(signIds) ? bedKinds : []),
   ];
 }
 

@@ -133,22 +133,20 @@ export function suggestedCalls(machine: MachineDue, signIds: readonly string[]):
     .slice(0, suggested);
 }
 
-/** Calls the lightest cleaning of stations where nothing calls it yet. @returns how many were called */
+/** Calls the lightest cleaning of stations where nothing calls it yet. */
 function callLightest(
   shop: Shop,
   actor: Actor,
   stations: readonly StationDue[],
   called: { machineId: string; sign: string; at: number; subjectId: string | null },
-): number {
+): void {
   const { machineId, sign, at, subjectId } = called;
-  const open = stations.flatMap((station) => {
+  for (const station of stations) {
     const due = lightestCleaning(station);
-    return due && due.call === null ? [{ stationId: station.id, task: due.task.key }] : [];
-  });
-  for (const one of open) {
-    writeEntry(shop, actor, { kind: 'call', machineId, at, subjectId, data: { ...one, sign } });
+    if (!due || due.call !== null) continue;
+    const data = { stationId: station.id, task: due.task.key, sign };
+    writeEntry(shop, actor, { kind: 'call', machineId, at, subjectId, data });
   }
-  return open.length;
 }
 
 /** Calls what the signs of a fault call by themselves. The caller holds the transaction. */
@@ -173,18 +171,17 @@ const roundGroups: readonly CareGroup[] = ['optics', 'bed', 'motion', 'air'];
 /**
  * A frame found dirty calls the round: when the frame is dirty the rest is too. Not what was cleaned since the frame
  * was wiped before, nor what follows every job. Common practice, no source. The caller holds the transaction.
- * @returns how many cleanings it called
  */
 export function callRound(
   shop: Shop,
   actor: Actor,
   care: { stationId: string; at: number; finding: Finding | null },
-): number {
+): void {
   const { at, finding } = care;
   const frame = stationById(shop.db, care.stationId);
-  if (frame?.kind !== 'frame' || finding === null || !dirty.includes(finding)) return 0;
+  if (frame?.kind !== 'frame' || finding === null || !dirty.includes(finding)) return;
   const machine = dueMachines(shop, shop.now(), frame.machineId)[0];
-  if (!machine) return 0;
+  if (!machine) return;
   const [before] = cleanedAt(shop.db, [frame.id], 0)
     .filter((wiped) => wiped < at)
     .slice(-1);
@@ -199,10 +196,6 @@ export function callRound(
     );
   });
   const sign = `frame found ${finding}`;
-  return callLightest(shop, actor, round, {
-    machineId: frame.machineId,
-    sign,
-    at,
-    subjectId: null,
-  });
+  const { machineId } = frame;
+  callLightest(shop, actor, round, { machineId, sign, at, subjectId: null });
 }

@@ -86,14 +86,13 @@ export function benchTasks(
   shop: Shop,
   moduleId: string,
   items: readonly ShelfItem[],
-): Outcome<{ part: Module; machineId: string; tasks: Pickable[]; sheetId: string | null }> {
+): Outcome<{ part: Module; tasks: Pickable[]; sheetId: string | null }> {
   const found = requireAtBench(shop, moduleId);
   if (!found.ok) return found;
   const { part, machine, stations } = found.value;
   const tasks = pickable({ ...machine, headId: part.id, stations }, items, workFinder(shop));
   return ok({
     part,
-    machineId: machine.id,
     sheetId: openBenchSheet(shop.db, part.id)?.id ?? null,
     // it is off already
     tasks: tasks.map((task) => ({

@@ -2,8 +2,9 @@ import { drawerLines, goOnLines, type Safety } from '../../catalogue/steps/openi
 import type { WrittenLine } from '../../catalogue/steps/written';
 import type { SheetPlace } from './run-parts';
 
-/** How a sheet begins and ends, by how far the machine is made safe. */
 const usualFrame = { begin: 'Make it safe', end: 'Is it whole again?', last: [] };
+
+/** How a sheet begins and ends, by how far the machine is made safe. */
 export const frames: Readonly<
   Record<Safety, { begin: string; end: string; last: readonly WrittenLine[] }>
 > = {

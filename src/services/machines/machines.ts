@@ -283,8 +283,8 @@ export const removeStation = useCase(id, (shop, actor, stationId): Outcome<null>
   if (listStations(shop.db, station.machineId).length === 1) {
     return refuse('A machine keeps at least one station.');
   }
-  const benches = openSheets(shop.db).filter(({ machineId }) => machineId === station.machineId);
-  if (benches.length > 0) {
+  // one of its head at the bench too
+  if (openSheets(shop.db).some(({ machineId }) => machineId === station.machineId)) {
     return refuse('A clean-down is open on this machine: sign it off or abandon it first.');
   }
   updateStation(shop.db, stationId, { removedAt: shop.now() });

@@ -262,7 +262,7 @@ export const moveModule = useCase(
     const damaged = machineId && damagedAtBench(shop, part);
     if (damaged) {
       return refuse(
-        `${part.serial}: ${damaged} was found damaged at the bench. Fired through it breaks the next part: replace it on a sheet of the head first.`,
+        `${part.serial}: ${damaged} was found damaged at the bench. Replace it on a sheet of the head first: what is damaged breaks the next part.`,
         'module',
       );
     }

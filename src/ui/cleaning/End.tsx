@@ -144,7 +144,7 @@ export function EndSheet({ context, sheetId, actions, ended, blocked, onGoTo }: 
       )}
       {open === 'abandon' && (
         <div className={classes.endPanel}>
-          <Abandon sheetId={sheetId} abandon={actions.abandon} />
+          <Abandon sheetId={sheetId} atBench={run.bench === true} abandon={actions.abandon} />
         </div>
       )}
     </section>
@@ -174,10 +174,11 @@ function PausePanel({ atBench, pause }: { atBench: boolean; pause: (why: string)
 
 interface AbandonProps {
   sheetId: string;
+  atBench: boolean;
   abandon: EndSheetProps['actions']['abandon'];
 }
 
-function Abandon({ sheetId, abandon }: AbandonProps) {
+function Abandon({ sheetId, atBench, abandon }: AbandonProps) {
   const router = useRouter();
   const form = useSendForm(abandon, {
     initial: { reason: '' },
@@ -187,8 +188,8 @@ function Abandon({ sheetId, abandon }: AbandonProps) {
   return (
     <SendForm of={form} button="Abandon the clean-down" buttonProps={{ variant: 'default' }}>
       <Textarea
-        label="Why, and how does the machine stand now?"
-        description="Nothing is reset, and the hold ends. What you marked is kept in the record as words."
+        label={`Why, and how does the ${atBench ? 'head' : 'machine'} stand now?`}
+        description={`Nothing is reset${atBench ? '' : ', and the hold ends'}. What you marked is kept in the record as words.`}
         {...form.field('reason')}
       />
     </SendForm>
