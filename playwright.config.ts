@@ -6,7 +6,8 @@ export default defineConfig({
   fullyParallel: false,
   // each file has a server and data of its own
   workers: 2,
-  retries: 0,
+  // a file that failed is begun again once, with a shop of its own; what passes only then is named at the end
+  retries: 1,
   timeout: 90_000,
   expect: { timeout: 20_000 },
   reporter: [
