@@ -69,10 +69,17 @@ export async function signIn(page: Page, url: string): Promise<void> {
 }
 
 /** Adds a machine through the page and returns the address of its own. */
-export async function addMachine(page: Page, url: string, nickname: string, family: string) {
+export async function addMachine(
+  page: Page,
+  url: string,
+  nickname: string,
+  family: string,
+  past: 'New' | 'Used before' = 'New',
+) {
   await page.goto(`${url}/machines/new`);
   await page.getByLabel('Nickname').fill(nickname);
   await page.getByRole('button', { name: new RegExp(`^${family}`) }).click();
+  await page.getByRole('button', { name: new RegExp(`^${past}`) }).click();
   await page.getByRole('button', { name: 'Add the machine' }).click();
   await expect(page.getByRole('heading', { level: 1, name: nickname })).toBeVisible();
   return page.url().split('?')[0]!;

@@ -143,7 +143,9 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   data,
 }) => {
   await signIn(page, server.url);
-  await expect(page.getByRole('row', { name: /fire Wren: Honeycomb/ })).toBeVisible();
+  await expect(
+    page.getByRole('listitem').filter({ hasText: /Wren: Honeycomb\s*fire/ }),
+  ).toBeVisible();
   await page.goto(`${machine}?station=honeycomb&sum=clean`);
   // 9 × 3 h of plywood and 20 min of MDF at 1.2 of the bed group
   await expect(page.locator('tfoot')).toContainText('27.4000');

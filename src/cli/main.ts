@@ -7,9 +7,7 @@ import { families } from '../catalogue/families';
 import { findings } from '../core/care/care';
 import { readJob } from '../core/usage/gcode/job';
 import { formatDuration } from '../core/units/duration';
-import { parseInstant } from '../core/units/instant';
 import { makeCopy, putCopyBack, recordsFile } from '../services/audit-log/backup';
-import { recordCare } from '../services/care/care';
 import { dueMachines } from '../services/care/due';
 import { dueRows } from '../services/care/due-rows';
 import {
@@ -29,14 +27,20 @@ import {
   type Shop,
 } from '../services/shop';
 import { done, out, required, someRefused, Unusable, unusable } from './output';
+import { cleanCommand, openingCommand } from './care';
 import { sheetCommand } from './sheet';
+import { instantOf } from './values';
 import { changeSetting, settingNames, type SettingName } from '../services/setup/settings';
 
 const actor: Actor = { id: null, name: 'command line', source: 'command line' };
 
 const usage = `Bitacora on the command line. DATA_DIR names the folder of the data (now ${defaultDataDir()}).
 
-  add machine NAME --family FAMILY          add a machine with the stations of its family
+  add machine NAME --family FAMILY [--new]  add a machine with the stations of its family; a new one has
+                                            nothing behind it, of any other nothing is known until it is said
+  opening MACHINE --station S --task T --last DATE|never|new|unknown [--hours H] [--sure H] [--dates dmy|mdy|iso]
+                                            when a task was last done before this book, and how many run
+                                            hours it has had since
   import sessions FILE [--dry-run] [--allow-overlap] [--json] [--rejected FILE]
                                             log the sessions of a CSV file (docs/formats.md)
   clean MACHINE --station S --task T --at ISO [--finding F] [--note TEXT]
@@ -57,14 +61,13 @@ Families: ${families.map(({ id }) => id).join(', ')}
 Findings: ${findings.join(', ')}
 Exit codes: 0 done, 1 some rows refused, 2 unusable input.`;
 
-function instantOf(text: string, shop: Shop): number {
-  const parsed = parseInstant(text, shop.zone);
-  if (!parsed.ok) throw new Unusable(parsed.error);
-  return parsed.value;
-}
-
 const options = {
   family: { type: 'string' },
+  new: { type: 'boolean' },
+  last: { type: 'string' },
+  hours: { type: 'string' },
+  sure: { type: 'string' },
+  dates: { type: 'string' },
   'dry-run': { type: 'boolean' },
   'allow-overlap': { type: 'boolean' },
   json: { type: 'boolean' },
@@ -96,6 +99,7 @@ function addCommand(shop: Shop, [what, name]: string[], values: Values): number 
   const added = addMachine(shop, actor, {
     nickname: required(name, 'The name of the machine'),
     family: required(values.family, '--family'),
+    past: values.new ? 'new' : 'used',
   });
   if (!added.ok) throw new Unusable(added.error.message);
   out(`Added ${added.value.nickname} (${added.value.family}).`);
@@ -134,43 +138,6 @@ async function importCommand(shop: Shop, [what, file]: string[], values: Values)
   return rejected.length > 0 ? someRefused : done;
 }
 
-function cleanCommand(shop: Shop, [name]: string[], values: Values): number {
-  const machine = requireMachine(shop, required(name, 'The machine'));
-  if (!machine.ok) throw new Unusable(machine.error.message);
-  const [due] = dueMachines(shop, shop.now(), machine.value.id);
-  const wanted = required(values.station, '--station').toLowerCase();
-  const stations = due!.stations;
-  const station =
-    stations.find(({ slug }) => slug === wanted) ??
-    stations.find(({ name: stationName }) => stationName.toLowerCase() === wanted);
-  if (!station) {
-    const known = stations.map(({ slug }) => slug).join(', ');
-    throw new Unusable(
-      `${machine.value.nickname} has no station "${values.station}". It has: ${known}.`,
-    );
-  }
-  const wantedTask = required(values.task, '--task').toLowerCase();
-  const task =
-    station.tasks.find(({ task: { key } }) => key === wantedTask) ??
-    station.tasks.find(({ task: { depth } }) => depth === wantedTask);
-  const finding = values.finding?.toLowerCase();
-  if (finding && !findings.some((known) => known === finding)) {
-    throw new Unusable(`"${values.finding}" is no finding. Findings: ${findings.join(', ')}.`);
-  }
-  const cared = recordCare(shop, actor, {
-    stationId: station.id,
-    task: task?.task.key ?? wantedTask,
-    at: instantOf(required(values.at, '--at'), shop),
-    result: 'done',
-    finding: finding as (typeof findings)[number] | undefined,
-    note: values.note,
-  });
-  if (!cared.ok) throw new Unusable(cared.error.message);
-  out(`${machine.value.nickname}, ${station.name}: ${task!.task.name.toLowerCase()}, recorded.`);
-  if (cared.value.faultId) out('Found damaged: a fault was opened.');
-  return done;
-}
-
 function dueCommand(shop: Shop, values: Values): number {
   const now = values.now ? instantOf(values.now, shop) : shop.now();
   let machineId: string | undefined;
@@ -187,13 +154,13 @@ function dueCommand(shop: Shop, values: Values): number {
   const shown = rows.filter(({ state }) => state !== 'clear').sort((a, b) => b.used - a.used);
   for (const row of shown) {
     out(
-      `${row.machine.padEnd(12)} ${row.station.padEnd(18)} ${row.task.padEnd(12)} ${`${Math.round(row.used * 100)} %`.padStart(8)}  ${row.state}`,
+      `${row.machine.padEnd(12)} ${row.station.padEnd(18)} ${row.task.padEnd(12)} ${`${row.known ? '' : '≥ '}${Math.round(row.used * 100)} %`.padStart(8)}  ${row.state}`,
     );
   }
   out(
     shown.length === 0
       ? `All ${rows.length} tasks are clear.`
-      : `${shown.length} of ${rows.length} tasks are soon, due or past due.`,
+      : `${shown.length} of ${rows.length} tasks are soon, not known, due or past due.`,
   );
   return done;
 }
@@ -323,7 +290,8 @@ async function run(args: string[]): Promise<number> {
   const commands: Record<string, (shop: Shop) => number | Promise<number>> = {
     add: (shop) => addCommand(shop, rest, values),
     import: (shop) => importCommand(shop, rest, values),
-    clean: (shop) => cleanCommand(shop, rest, values),
+    clean: (shop) => cleanCommand(shop, actor, rest, values),
+    opening: (shop) => openingCommand(shop, actor, rest, values),
     sheet: (shop) => sheetCommand(shop, rest, values),
     due: (shop) => dueCommand(shop, values),
     job: (shop) => jobCommand(shop, rest, values),

@@ -22,6 +22,7 @@ import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/pr
 import { type Actor, type Shop } from '../services/shop';
 import { allOrNothing } from '../services/use-case';
 import { changeSetting } from '../services/setup/settings';
+import { leftToTheShop } from './fifth-story';
 import { weeksToCome } from './fourth-story';
 import { must } from './must';
 import { Chance } from './random';
@@ -111,10 +112,11 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
   };
   const firstDay = localDay(end, shopZone) - historyDays;
   allOrNothing(shop, () => playHistory(play, firstDay, report));
+  allOrNothing(shop, () => leftToTheShop(played, clock, play.ids, play.marit, end));
   // calendars and passwords are worked on outside a transaction
   await weeksToCome(played, clock, play.ids, play.marit, end);
   await openAccounts(shop, play.marit);
-  return `The made-up workshop is ready: ${plans.length} machines, fourteen months.`;
+  return `The made-up workshop is ready: ${play.ids.size} machines, fourteen months.`;
 }
 
 function playHistory(play: Play, firstDay: number, report: (line: string) => void): void {
@@ -123,7 +125,10 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
   must(changeSetting(played, play.marit, { name: 'timezone', value: shopZone }));
   must(changeSetting(played, play.marit, { name: 'name', value: shopName }));
   for (const { nickname, family, card } of plans) {
-    play.ids.set(nickname, must(addMachine(played, play.marit, { nickname, family, card })).id);
+    play.ids.set(
+      nickname,
+      must(addMachine(played, play.marit, { nickname, family, card, past: 'new' })).id,
+    );
   }
   for (const { item, pack } of shelf(played)) {
     must(moveStock(played, play.marit, { item, kind: 'count', quantity: Math.max(2, pack * 2) }));

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { limitKinds } from '../core/care/care';
+import { findings, limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
 import { roles } from '../core/people/roles';
@@ -219,6 +219,34 @@ export const entryDataSchemas = {
     }),
     z.object({ change: z.literal('own task removed'), station: text, task: text }),
   ]),
+  /** when a task was last done before the book; the latest of a task stands */
+  'task past': z.object({
+    stationId: text,
+    task: text,
+    last: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('date'), at: z.number().int() }),
+      z.object({ kind: z.literal('new'), at: z.number().int() }),
+      z.object({ kind: z.literal('hours') }),
+      z.object({ kind: z.literal('never') }),
+      z.object({ kind: z.literal('unknown') }),
+      z.object({ kind: z.literal('look'), finding: z.enum(findings) }),
+    ]),
+    /** run hours from then to the entry; null: not said */
+    hours: figure.nullable(),
+    /** how far off they may be */
+    sure: figure.nullable(),
+    /** soil hours of a run hour, as the work of this machine was */
+    soil: perGroup,
+  }),
+  /** what a machine had behind it before the book; the latest stands */
+  'machine past': z.object({
+    /** nothing: everything of it was new when it was added */
+    isNew: z.boolean(),
+    inUseSince: z.number().int().nullable(),
+    /** run hours up to the entry */
+    hours: figure.nullable(),
+    sure: figure.nullable(),
+  }),
   deferral: z.object({
     stationId: text,
     task: text,

@@ -2,7 +2,9 @@
 
 import * as calls from '../../services/care/call-or-defer';
 import * as plans from '../../services/care/care-plans';
+import { recordDone } from '../../services/care/done-already';
 import { chooseMethod } from '../../services/care/methods';
+import { lookFirst, sayPast } from '../../services/care/past';
 import { action } from '../_server/action';
 
 export const changeSchoolAction = action('set up', plans.changeSchool);
@@ -12,4 +14,7 @@ export const removeOwnTaskAction = action('set up', plans.removeOwnTask);
 export const copyCarePlanAction = action('set up', plans.copyCarePlan);
 export const deferAction = action('clean', calls.deferTask);
 export const callAction = action('clean', calls.callTask);
+export const lookFirstAction = action('clean', lookFirst);
+export const recordDoneAction = action('clean', recordDone);
+export const sayPastAction = action('set up', sayPast);
 export const chooseMethodAction = action('set up', chooseMethod);

@@ -1,8 +1,8 @@
 import { millisecondsToHours, secondsToHours } from '../units/time';
 import type { Counters, Limit, LimitKind } from './care';
 
-/** From lightest to heaviest. */
-export const careStates = ['clear', 'soon', 'due', 'past due'] as const;
+/** From lightest to heaviest. What is not known is never clear: somebody has to look. */
+export const careStates = ['clear', 'soon', 'not known', 'due', 'past due'] as const;
 export type CareState = (typeof careStates)[number];
 
 /** Shares of a limit at which a state begins. */
@@ -72,6 +72,14 @@ export function standing(
   const counted = careState(best.used, thresholds);
   const state = called && (counted === 'clear' || counted === 'soon') ? 'due' : counted;
   return { used: best.used, state, first: best.first };
+}
+
+/**
+ * Where a task stands of which nobody knows when it was last done: what was counted is the least of it, so that it may
+ * be due, but never clear.
+ */
+export function withoutKnowing(counted: Standing): Standing {
+  return isDue(counted.state) ? counted : { ...counted, state: 'not known' };
 }
 
 /** Whether a task is to be done now. */

@@ -69,6 +69,8 @@ export const strikeRights: Readonly<Partial<Record<EntryKind, Right>>> = {
   deferral: 'clean',
   call: 'clean',
   'care plan': 'set up',
+  'task past': 'clean',
+  'machine past': 'set up',
   'put back': 'clean',
   stock: 'clean',
   'technician days': 'set up',

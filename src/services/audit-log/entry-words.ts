@@ -4,6 +4,7 @@ import { causeWords } from '../../catalogue/causes';
 import { checks } from '../../catalogue/diagnosis';
 import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
+import { pastWords } from '../../core/care/past-words';
 import { ourWays } from '../../core/cleaning/sheet-rules';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
@@ -139,6 +140,16 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const { stationId, task, sign } = entryData(row, 'call');
       return `Called due: ${stationName(shop, stationId)}, ${task}, because ${sign}`;
     }
+    case 'task past': {
+      const { stationId, task, ...past } = entryData(row, 'task past');
+      const date = (at: number) => formatLocal(at, shop.zone).slice(0, 10);
+      const of = `${stationName(shop, stationId)}, ${task}`;
+      return past.last.kind === 'look'
+        ? `First look: ${of}, found ${past.last.finding}`
+        : `Before this book: ${of}, ${pastWords(past, date)}`;
+    }
+    case 'machine past':
+      return machinePastWords(shop, entryData(row, 'machine past'));
     case 'soil weights':
       return weightWords(shop, entryData(row, 'soil weights'));
     case 'method choice': {
@@ -305,6 +316,18 @@ function planWords(shop: Shop, plan: EntryData<'care plan'>): string {
     case 'own task removed':
       return `Own task taken away at ${stationName(shop, plan.station)}: ${plan.task}`;
   }
+}
+
+function machinePastWords(
+  shop: Shop,
+  { isNew, inUseSince, hours, sure }: EntryData<'machine past'>,
+): string {
+  if (isNew) return 'Before this book: nothing, all of it is new';
+  const words = [
+    inUseSince !== null && `in use since ${formatLocal(inUseSince, shop.zone).slice(0, 10)}`,
+    hours !== null && `about ${hours}${sure ? ` ± ${sure}` : ''} run hours`,
+  ].filter(Boolean);
+  return `Before this book: ${words.join(', ') || 'used, nothing more is known'}`;
 }
 
 function weightWords(shop: Shop, { from, what }: EntryData<'soil weights'>): string {

@@ -9,6 +9,8 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
   use: ['session', 'meter reading', 'meter explained', 'day without use', 'job file'],
   care: [
     'care',
+    'task past',
+    'machine past',
     'clean-down started',
     'clean-down signed off',
     'clean-down abandoned',

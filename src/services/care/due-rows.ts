@@ -13,8 +13,12 @@ export interface DueRow {
   depth: Depth;
   group: CareGroup;
   state: CareState;
+  /** whether it is known when it was last done; else `used` is the least of it */
+  known: boolean;
   /** share of the limit reached first; 1 is due */
   used: number;
+  /** the least and the most it can be, where that is not sure; no most: nobody can say */
+  usedRange: { least: number; most: number | null } | null;
   counters: {
     runHours: number;
     beamHours: number;
@@ -39,14 +43,19 @@ const round = (value: number) => Math.round(value * 1e6) / 1e6;
 export function dueRows(machines: readonly MachineDue[], zone: string): DueRow[] {
   return machines.flatMap((machine) =>
     machine.stations.flatMap((station) =>
-      station.tasks.map(({ task, standing, counters, since, call, deferral }) => ({
+      station.tasks.map(({ task, standing, counters, since, known, range, call, deferral }) => ({
         machine: machine.nickname,
         station: station.slug,
         task: task.key,
         depth: task.depth,
         group: task.group,
         state: standing.state,
+        known,
         used: round(standing.used),
+        usedRange: range && {
+          least: round(range.least),
+          most: range.most === null ? null : round(range.most),
+        },
         counters: {
           runHours: round(secondsToHours(counters.runSeconds)),
           beamHours: round(secondsToHours(counters.beamSeconds)),

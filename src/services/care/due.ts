@@ -1,19 +1,29 @@
 import { stationKind } from '../../catalogue/catalogue';
 import type { CatalogueTask, PathPart } from '../../catalogue/schema';
 import { callOf, type Call } from '../../core/care/calls';
-import type { CareEvent, Counters } from '../../core/care/care';
-import { countersOver, type UseMeter } from '../../core/care/counters';
+import type { CareEvent } from '../../core/care/care';
+import type { UseMeter } from '../../core/care/counters';
 import { deferralHolds, type Deferral } from '../../core/care/deferral';
-import { compareStates, standing, type CareState, type Standing } from '../../core/care/due';
+import {
+  compareStates,
+  standing,
+  withoutKnowing,
+  type CareState,
+  type Standing,
+} from '../../core/care/due';
 import type { CarePlan } from '../../core/care/plan';
-import { lastReset, resetsTask } from '../../core/care/resets';
+import { resetsTask } from '../../core/care/resets';
+import { rung } from '../../core/care/depth';
+import { lookTells } from '../../core/care/past';
 import { presences, type Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
+import { secondsToHours } from '../../core/units/time';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { careAtBench, careBackwards } from '../../records/care';
 import {
   listMachines,
   listStations,
+  machineById,
   type MachineRow,
   type StationRow,
 } from '../../records/machines';
@@ -29,17 +39,14 @@ import {
 import { readJudgements, type Judgements } from './calls-and-deferrals';
 import { moduleFinder, type Fitted, type Module } from '../parts/parts';
 import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
+import { lifeOf, readPasts, type Pasts } from './pasts-read';
+import { reckon, type Reckoned, type ToReckon } from './reckon';
 import type { Shop } from '../shop';
 
 /** Where one care task at one station stands. */
-export interface TaskDue {
+export interface TaskDue extends Reckoned {
   task: PlannedTask;
-  counters: Counters;
   standing: Standing;
-  /** UTC milliseconds counters run from */
-  since: number;
-  /** whether an entry of the book reset it; else it counts from the first known use */
-  everReset: boolean;
   call: Call | null;
   /** put off for now, with the reason; it stands where it stands all the same */
   deferral: Deferral | null;
@@ -85,6 +92,7 @@ interface Moment {
   /** stations in use of every machine, by machine */
   stations: ReadonlyMap<string, StationRow[]>;
   judgements: Judgements;
+  pasts: Pasts;
   meter(machineId: string): Meter;
   fitted(machineId: string, stationKind: string): Fitted | null;
 }
@@ -99,6 +107,7 @@ function momentOf(shop: Shop, now: number): Moment {
     zone,
     stations: groupBy(listStations(db), (row) => row.machineId),
     judgements: readJudgements(shop, now),
+    pasts: readPasts(shop, now),
     meter(id) {
       let meter = meters.get(id);
       if (!meter) meters.set(id, (meter = machineMeter(db, zone, id)));
@@ -120,6 +129,17 @@ export function dueOfModule(shop: Shop, part: Module, machine: MachineRow): Stat
   return (moment.stations.get(machine.id) ?? [])
     .filter(({ kind }) => part.kind.stations.includes(kind))
     .map((row) => stationDue({ ...moment, fitted: () => fitted }, machine, row, plan));
+}
+
+/**
+ * The task by which somebody should look first at a station where nobody knows when some were last done: the
+ * shallowest of those that a look tells of. What is found tells of the deeper ones. `null` where there is none.
+ */
+export function firstLook({ tasks }: Pick<StationDue, 'tasks'>): TaskDue | null {
+  const asked = tasks
+    .filter(({ standing: { state }, task }) => state === 'not known' && lookTells(task.depth))
+    .sort((a, b) => (rung(a.task.depth) ?? 0) - (rung(b.task.depth) ?? 0));
+  return asked[0] ?? null;
 }
 
 /** Where every task of every machine in use stands. `now` in UTC milliseconds. */
@@ -218,8 +238,10 @@ function stationDue(
   const start = fitted
     ? (stays[0]?.from ?? fitted.module.addedAt)
     : (row.countsFrom ?? Math.min(machine.addedAt, moment.meter(machine.id).firstUse, moment.now));
+  const before = beforeTheBook(moment, machine, row, fitted, stays);
+  const place = { row, planned, events, stays, start, ...before };
   const tasks = planned
-    .map((task) => taskDue(moment, { row, task, planned, events, stays, start }))
+    .map((task) => taskDue(moment, { ...place, task }))
     .sort(
       (a, b) =>
         compareStates(b.standing.state, a.standing.state) || b.standing.used - a.standing.used,
@@ -242,32 +264,62 @@ function stationDue(
   };
 }
 
-interface TaskPlace {
+/** What a station, or the module that fills it, had behind it before its log begins. */
+function beforeTheBook(
+  { shop, pasts, meter }: Moment,
+  machine: MachineRow,
+  row: StationRow,
+  fitted: Fitted | null,
+  stays: readonly Stay[],
+): Pick<ToReckon, 'pasts' | 'life' | 'isNew' | 'firstUse'> {
+  const { firstUse: first } = meter(machine.id);
+  const machinePast = pasts.machine(machine.id);
+  if (!fitted) {
+    return {
+      pasts: pasts.tasks(row.id),
+      life: lifeOf(machinePast),
+      isNew: machinePast?.isNew ?? false,
+      firstUse: first,
+    };
+  }
+  const { hadSeconds } = fitted.module;
+  const [stay] = stays;
+  // what came with a machine is as new, and as old, as that is
+  const host = stay && machineById(shop.db, stay.machineId);
+  const came = host && stay.from <= Math.min(host.addedAt, meter(host.id).firstUse);
+  const hostPast = came ? pasts.machine(host.id) : null;
+  return {
+    pasts: stays.flatMap(({ stationId, from, to }) =>
+      pasts.tasks(stationId).filter(({ at }) => at >= from && at < to),
+    ),
+    life:
+      hadSeconds > 0 && stay
+        ? { at: stay.from, hours: secondsToHours(hadSeconds), sure: 0, since: null }
+        : lifeOf(hostPast),
+    isNew: hadSeconds === 0 && (came ? (hostPast?.isNew ?? false) : true),
+    firstUse: first,
+  };
+}
+
+interface TaskPlace extends ToReckon {
   row: StationRow;
-  task: PlannedTask;
-  planned: readonly PlannedTask[];
-  events: CareEvent[];
   stays: readonly Stay[];
-  /** UTC milliseconds: what counts as the beginning when nothing was ever reset */
-  start: number;
 }
 
 function taskDue(moment: Moment, place: TaskPlace): TaskDue {
-  const { row, task, planned, events, stays, start } = place;
+  const { row, task, planned, events, stays } = place;
   const { now, zone, judgements } = moment;
-  const reset = lastReset(task, events);
-  const since = reset?.at ?? start;
-  const counters = countersOver(stays, moment.meter, task.group, { since, now, zone });
+  const reckoned = reckon(place, moment.meter, { now, zone });
+  const { counters, known, since } = reckoned;
   const signs = stays.flatMap(({ stationId, from, to }) =>
     judgements.calls(stationId).filter(({ at }) => at >= from && at < to),
   );
   const call = callOf(task, planned, events, signs);
+  const counted = standing(task.limits, counters, call !== null);
   return {
     task,
-    counters,
-    standing: standing(task.limits, counters, call !== null),
-    since,
-    everReset: reset !== null,
+    ...reckoned,
+    standing: known ? counted : withoutKnowing(counted),
     call,
     deferral:
       judgements

@@ -37,6 +37,7 @@ import { runToEnd, type PickedTask, type Sheet } from './sheets';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { allOrRefused, id, requiredText, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
+import { openPutBacks } from './put-backs';
 import { placeId } from './run-parts';
 import { workFinder } from './work';
 
@@ -208,6 +209,17 @@ function keepPutBacks(
     const place = dryingPlace(task, progress.ways);
     const rinsed = mark?.result === 'done' || mark?.result === 'in-part';
     if (!task.standIn || !place || !rinsed) continue;
+    // what is rinsed again was back in between
+    for (const { id } of openPutBacks(shop, machineId).filter(({ what }) =>
+      what.startsWith(`${task.station} dries (`),
+    )) {
+      writeEntry(shop, actor, {
+        kind: 'put back done',
+        machineId,
+        subjectId: id,
+        data: { how: 'it was back: rinsed again' },
+      });
+    }
     writeEntry(shop, actor, {
       kind: 'put back',
       machineId,

@@ -265,7 +265,12 @@ function evidenceFor(
   for (const { id: cause, stations } of models) {
     const worst = (machine?.stations ?? [])
       .filter(({ kind }) => stations.includes(kind))
-      .flatMap(({ name, tasks }) => tasks.map((task) => ({ name, used: task.standing.used })))
+      .flatMap(({ name, tasks }) =>
+        // of what nobody knows how dirty it is, nothing speaks
+        tasks
+          .filter(({ standing }) => standing.state !== 'not known')
+          .map((task) => ({ name, used: task.standing.used })),
+      )
       .sort((a, b) => b.used - a.used)[0];
     if (!worst) continue;
     const id = `used:${cause}`;

@@ -47,7 +47,7 @@ function amountsOf(days: readonly DayTotals[], measure: Measure, to: number): Da
 export interface MachineForecast {
   /** the first day that is not known yet: today */
   today: number;
-  /** when a task will be due; `null` where there is too little use to tell */
+  /** when a task will be due; `null` where there is too little use to tell, or nobody knows when it was last done */
   due: (task: TaskDue) => DueForecast | null;
   /**
    * how its limits are expected to fill; a limit that nothing can be told of stays as it is
@@ -93,10 +93,11 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   };
   return {
     today,
-    due: ({ task, counters, standing }) => {
+    due: ({ task, counters, standing, known }) => {
       if (isDue(standing.state)) {
         return { early: today, likely: today, late: today };
       }
+      if (!known) return null;
       const fillings: Filling[] = [];
       let calendar: number | null = null;
       for (const { kind, value } of task.limits) {

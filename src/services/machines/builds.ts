@@ -129,10 +129,15 @@ export const addBuiltMachine = useCase(
     family: z.string().max(80),
     /** by feature, where it is known; left out: as most */
     variants: z.record(z.string().max(60), z.string().max(60)).default({}),
+    past: z.enum(['new', 'used'], 'Say whether it is new or was used before.').default('used'),
   }),
-  (shop, actor, { nickname, family, variants }): Outcome<{ machine: MachineRow; said: string[] }> =>
+  (
+    shop,
+    actor,
+    { nickname, family, variants, past },
+  ): Outcome<{ machine: MachineRow; said: string[] }> =>
     allOrRefused(shop, (take) => {
-      const machine = take(addMachine(shop, actor, { nickname, family }));
+      const machine = take(addMachine(shop, actor, { nickname, family, past }));
       const usual = buildOf(machine.family).variants;
       for (const [feature, variant] of Object.entries(variants)) {
         if (variant === usual[feature]) continue;

@@ -56,9 +56,11 @@ export const addMachine = useCase(
     nickname: nicknameSchema,
     family: z.string().max(80),
     card: z.record(z.string(), z.string()).default({}),
+    /** whether all of it is new, or it was used before: then nothing is known of it until somebody says */
+    past: z.enum(['new', 'used']).default('used'),
     at: instant.optional(),
   }),
-  (shop, actor, { nickname, family: familyId, card, at }): Outcome<MachineRow> => {
+  (shop, actor, { nickname, family: familyId, card, past, at }): Outcome<MachineRow> => {
     const family = findFamily(familyId);
     if (!family) {
       const guess = nearest(
@@ -90,6 +92,14 @@ export const addMachine = useCase(
     insertMachine(shop.db, machine);
     insertStations(shop.db, familyStations(family, machine.id));
     noteMachine(shop, actor, machine.id, `added (${family.name})`, null, nickname, addedAt);
+    if (past === 'new') {
+      writeEntry(shop, actor, {
+        kind: 'machine past',
+        machineId: machine.id,
+        at: addedAt,
+        data: { isNew: true, inUseSince: addedAt, hours: 0, sure: null },
+      });
+    }
     return ok(machine);
   },
 );

@@ -1,5 +1,5 @@
 import { dangerAdvice, faultTitle, holdsAtOnce } from '../../catalogue/signs';
-import { dueMachines } from '../care/due';
+import { dueMachines, type MachineDue } from '../care/due';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions } from '../faults/return';
 import { shownHolds, type ShownHold } from './holds';
@@ -22,12 +22,15 @@ export interface Readiness {
 export function readiness(shop: Shop, machineId: string): Readiness {
   const holds = shownHolds(shop, machineId);
   const limited = restrictions(shop, machineId).map(({ words }) => words);
-  const fire = fireWords(shop, machineId);
+  const [machine] = dueMachines(shop, shop.now(), machineId);
+  const fire = fireWords(machine);
+  const unseen = unseenWords(machine);
   const reasons = [
     ...holds.map(holdWords),
     ...openFaults(shop, machineId).flatMap((fault) => faultWords(fault, holds.length > 0)),
     ...limited.map((words) => `Use it only so: ${words}`),
     ...(fire ? [fire] : []),
+    ...(unseen ? [unseen] : []),
   ];
   const common = { reasons, restrictions: limited };
   if (holds.length > 0)
@@ -64,8 +67,7 @@ function faultWords(fault: Fault, held: boolean): string[] {
 }
 
 /** What can burn and is past due, or `null`. */
-function fireWords(shop: Shop, machineId: string): string | null {
-  const [machine] = dueMachines(shop, shop.now(), machineId);
+function fireWords(machine: MachineDue | undefined): string | null {
   const past = (machine?.stations ?? []).filter(({ tasks }) =>
     tasks.some(
       ({ task, standing }) => task.criticality === 'fire' && standing.state === 'past due',
@@ -74,4 +76,16 @@ function fireWords(shop: Shop, machineId: string): string | null {
   if (past.length === 0) return null;
   const names = past.map(({ name }) => name.toLowerCase()).join(', ');
   return `Fire risk: ${names} past due for cleaning. Clean it first or ask the technician; if you must run, stay beside it with the extinguisher at hand.`;
+}
+
+/** What can burn and nobody knows when it was last cleaned, or `null`. */
+function unseenWords(machine: MachineDue | undefined): string | null {
+  const unseen = (machine?.stations ?? []).filter(({ tasks }) =>
+    tasks.some(
+      ({ task, standing }) => task.criticality === 'fire' && standing.state === 'not known',
+    ),
+  );
+  if (unseen.length === 0) return null;
+  const names = unseen.map(({ name }) => name.toLowerCase()).join(', ');
+  return `Not known when it was last cleaned: ${names}. Look for residue before a long job, and stay beside it.`;
 }

@@ -75,6 +75,13 @@ export function people(shop: Shop): Person[] {
     .sort((a, b) => Number(a.endedAt !== null) - Number(b.endedAt !== null));
 }
 
+/** Names of everybody who is still of the shop. */
+export function namesInUse(shop: Pick<Shop, 'db'>): string[] {
+  return allPeople(shop.db)
+    .filter(({ endedAt }) => endedAt === null)
+    .map(({ name }) => name);
+}
+
 /** Where somebody is signed in. */
 function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPlace[] {
   if (!userId) return [];

@@ -20,7 +20,7 @@ import {
 } from '../../core/schedule/time';
 import { millisecondsPerDay } from '../../core/units/time';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
-import type { MachineDue, StationDue, TaskDue } from '../care/due';
+import { firstLook, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import type { DayShare } from '../../core/forecast/use';
 import { machineForecast } from '../forecast/forecast';
 import { workFinder } from '../cleaning/work';
@@ -38,6 +38,9 @@ const setUp = 10;
 /** A task that was called for by a sign or a finding counts as this far past its limit. */
 const called = 1.1;
 
+/** A first look, where nobody knows when something was last done, is due at once. */
+const unseen = 1;
+
 /** What a page needs to say of a task that may be planned. */
 export interface TaskWords {
   id: string;
@@ -51,8 +54,10 @@ export interface TaskWords {
   name: string;
   depth: Depth;
   criticality: Criticality;
-  /** share used now */
+  /** share used now; the least of it where that is not known */
   used: number;
+  /** whether it is known when it was last done; else a first look is planned */
+  known: boolean;
   /** when it was last done, or counts from: UTC milliseconds */
   since: number;
   /** its limits, in the order of its fillings, and where they come from */
@@ -177,9 +182,16 @@ export function weeksAhead(
     ];
     for (const station of machine.stations) {
       if (station.kind === 'whole') continue;
-      const own = station.tasks.filter(({ task }) => !followsEveryJob(task));
+      const look = firstLook(station);
+      // of what nobody knows the look is planned, and the rest by what it finds
+      const own = station.tasks.filter(
+        (one) =>
+          !followsEveryJob(one.task) &&
+          (one.standing.state !== 'not known' || one === look || ahead > 0),
+      );
       for (const due of own) {
         const { task, call } = due;
+        const asked = call ? called : due === look ? unseen : null;
         const id = `${station.id}.${task.key}`;
         const counted = forecast.fillings(due, days, share, ahead);
         const fillings =
@@ -192,9 +204,9 @@ export function weeksAhead(
           minutes: handsOn(work.task.minutes),
           openings: work.openings.filter((each) => (openingMinutes[each] ?? 0) > 0),
           fillings:
-            call && ahead === 0
-              ? fillings.map((filling) => ({ ...filling, start: Math.max(called, filling.start) }))
-              : fillings,
+            asked === null || ahead > 0
+              ? fillings
+              : fillings.map((filling) => ({ ...filling, start: Math.max(asked, filling.start) })),
           coveredBy: own
             .filter((other) => other !== due && resets(other.task.depth, task.depth))
             .map((other) => `${station.id}.${other.task.key}`),
@@ -278,7 +290,7 @@ const fromEmpty = (filling: ScheduleFilling): ScheduleFilling => ({ ...filling, 
 function wordsOf(
   machine: MachineDue,
   station: StationDue,
-  { task, standing, since }: TaskDue,
+  { task, standing, since, known }: TaskDue,
   id: string,
 ): TaskWords {
   return {
@@ -294,6 +306,7 @@ function wordsOf(
     depth: task.depth,
     criticality: task.criticality,
     used: standing.used,
+    known,
     since,
     limits: task.limits,
     basis: task.basis.from,

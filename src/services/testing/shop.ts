@@ -47,7 +47,7 @@ export function refusal(outcome: Outcome<unknown>): string {
 }
 
 export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed-diode') {
-  return must(addMachine(shop, tester, { nickname, family }));
+  return must(addMachine(shop, tester, { nickname, family, past: 'new' }));
 }
 
 /** An hour of cut plywood on each of so many days on end, the last of them yesterday. */

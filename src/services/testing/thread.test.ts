@@ -386,7 +386,9 @@ test('due rows carry what the command line promises', () => {
     depth: 'clean',
     group: 'bed',
     state: 'clear',
+    known: true,
     used: 0.3,
+    usedRange: null,
     counters: { runHours: 7.5, beamHours: 0, soilHours: 7.5, days: 1, jobs: 1, useDays: 1 },
     limits: [
       { kind: 'soil', value: 25 },

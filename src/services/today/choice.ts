@@ -3,6 +3,7 @@ import { openingMinutes } from '../../catalogue/openings';
 import type { Candidate } from '../../core/care/choose';
 import { aloneFinder } from '../cleaning/alone';
 import { followsEveryJob } from '../care/care-plans';
+import { firstLook } from '../care/due';
 import type { Board } from './board';
 import type { Shop } from '../shop';
 
@@ -11,13 +12,15 @@ export interface Choosable extends Candidate {
   machineId: string;
   stationId: string;
   taskName: string;
+  /** whether it is known when it was last done; else it is worth a first look */
+  known: boolean;
 }
 
 /** From this share of its limit on a task is worth thinking of. */
 const near = 0.8;
 
 /**
- * The tasks that could be done now: due or nearly so, on machines that are neither held nor in the
+ * The tasks that could be done now: due or nearly so, or worth a first look, on machines that are neither held nor in the
  * middle of a clean-down. Tasks that follow every job and the whole-machine clean are left out, and so
  * is what was put off.
  */
@@ -32,15 +35,16 @@ export function choosable(shop: Shop, { machines, holds, sheets }: Board): Choos
     .flatMap((machine) =>
       machine.stations
         .filter(({ kind }) => kind !== 'whole')
-        .flatMap((station) =>
-          station.tasks
+        .flatMap((station) => {
+          const look = firstLook(station);
+          return station.tasks
             .filter(
-              ({ task, standing, call, deferral }) =>
-                !followsEveryJob(task) &&
-                deferral === null &&
-                (standing.used >= near || call !== null),
+              (one) =>
+                !followsEveryJob(one.task) &&
+                one.deferral === null &&
+                (one.standing.used >= near || one.call !== null || one === look),
             )
-            .map(({ task, standing, call }): Choosable => {
+            .map(({ task, standing, call, known }): Choosable => {
               const { work, alone, around } = aloneOf(machine, station, task);
               return {
                 id: `${station.id}.${task.key}`,
@@ -52,14 +56,15 @@ export function choosable(shop: Shop, { machines, holds, sheets }: Board): Choos
                 taskName: task.name,
                 depth: task.depth,
                 criticality: task.criticality,
-                used: call === null ? standing.used : Math.max(1, standing.used),
+                used: call === null && known ? standing.used : Math.max(1, standing.used),
+                known,
                 minutes: handsOn(work.task.minutes),
                 alone,
                 around,
                 opening: work.openings.join(' '),
                 openingMinutes: work.openings.reduce((sum, one) => sum + openingMinutes(one), 0),
               };
-            }),
-        ),
+            });
+        }),
     );
 }

@@ -13,7 +13,7 @@ import { PrintButton } from '../machines/PrintButton';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
 import { minutesWords } from '../care/words';
-import { leftWords } from '../shared/ribbon/columns';
+import { leftOf } from '../shared/ribbon/columns';
 import classes from './HandOver.module.css';
 import { resultWords } from './words';
 
@@ -161,7 +161,7 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
               <li key={`${station} ${due.task.key}`}>
                 <span>
                   {station}: {due.task.key.replaceAll('-', ' ')}{' '}
-                  <span className="quiet">{leftWords(due.standing.first)}</span>
+                  <span className="quiet">{leftOf(due.standing)}</span>
                 </span>
                 <StateMark state={due.standing.state} />
               </li>

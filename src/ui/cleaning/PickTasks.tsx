@@ -11,7 +11,7 @@ import { stockState, type StockState } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
-import { leftWords, percent } from '../shared/ribbon/columns';
+import { leftOf, percent } from '../shared/ribbon/columns';
 import classes from './Clean.module.css';
 
 interface PickTasksProps<S> {
@@ -52,7 +52,7 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
     (task) =>
       !isChosen(task) &&
       !task.whole &&
-      task.used >= halfWay &&
+      (task.used >= halfWay || task.state === 'not known') &&
       task.openings.some((opening) => opened.has(opening)),
   );
   const shown = tasks.filter((task) => all || task.state !== 'clear' || isChosen(task));
@@ -104,12 +104,14 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
                   <b>{task.station}</b> {task.name.toLowerCase()}
                   <span className="quiet">
                     {' '}
-                    {leftWords(task.first)}, {task.minutes} min, {task.criticality}
+                    {leftOf(task)}, {task.minutes} min, {task.criticality}
                   </span>
                 </span>
               }
             />
-            <span className={classes.used}>{percent(task.used)}</span>
+            <span className={classes.used}>
+              {task.state === 'not known' ? '' : percent(task.used)}
+            </span>
             <StateMark state={task.state} />
           </li>
         ))}
@@ -167,7 +169,7 @@ function Low({ items }: { items: readonly Wanted[] }) {
 
 const round = (value: number) => Math.round(value * 10) / 10;
 
-/** What is opened anyway serves others that are half way to their limit. */
+/** What is opened anyway serves others that are half way to their limit, or that nobody has looked at. */
 function OpenAnyway({
   tasks,
   opened,
@@ -195,7 +197,9 @@ function OpenAnyway({
                 , {task.minutes} min more
               </span>
             </span>
-            <span className={classes.used}>{percent(task.used)}</span>
+            <span className={classes.used}>
+              {task.state === 'not known' ? 'not known' : percent(task.used)}
+            </span>
             <Button variant="default" size="sm" onClick={() => onTake(task)}>
               Take it along
             </Button>

@@ -33,11 +33,19 @@ export function AddMachineForm({ families, add }: AddMachineFormProps) {
       nickname: '',
       family: null as string | null,
       variants: {} as Record<string, string>,
+      past: 'used' as 'new' | 'used',
     },
-    input: ({ nickname, family, variants }) => ({ nickname, family: family ?? '', variants }),
-    // what cannot be is said on the page of its build
-    onDone: ({ machine, said }: { machine: { id: string }; said: string[] }) =>
-      router.push(`/machines/${machine.id}${said.length > 0 ? '/build' : ''}`),
+    input: ({ nickname, family, variants, past }) => ({
+      nickname,
+      family: family ?? '',
+      variants,
+      past,
+    }),
+    // what cannot be is said on the page of its build; then comes what is known of its past
+    onDone: ({ machine, said }: { machine: { id: string }; said: string[] }, { past }) =>
+      router.push(
+        `/machines/${machine.id}${said.length > 0 ? '/build' : past === 'used' ? '/before' : ''}`,
+      ),
   });
   const family = families.find(({ id }) => id === form.values.family);
   return (
@@ -54,6 +62,19 @@ export function AddMachineForm({ families, add }: AddMachineFormProps) {
         tiles={families.map(({ id, name, mark }) => ({ value: id, label: name, hint: mark }))}
         value={form.values.family}
         onChange={(chosen) => form.set({ family: chosen, variants: {} })}
+      />
+      <Tiles<'new' | 'used'>
+        legend="Its past"
+        tiles={[
+          {
+            value: 'used',
+            label: 'Used before',
+            hint: 'next: when its tasks were last done, as far as you know',
+          },
+          { value: 'new', label: 'New', hint: 'everything starts at zero today' },
+        ]}
+        value={form.values.past}
+        onChange={(past) => form.set({ past: past ?? 'used' })}
       />
       {family && (
         <Differs

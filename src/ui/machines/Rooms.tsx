@@ -7,6 +7,7 @@ const rooms = [
   { path: '/strength', name: 'Strength', right: 'see' },
   { path: '/plan', name: 'Care plan', right: 'set up' },
   { path: '/build', name: 'Build', right: 'set up' },
+  { path: '/before', name: 'Before this book', right: 'set up' },
   { path: '/meter', name: 'Meter and files', right: 'log' },
 ] as const;
 

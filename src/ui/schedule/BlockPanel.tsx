@@ -92,7 +92,7 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
                 {line.done
                   ? 'done'
                   : words
-                    ? `${words.criticality}, ${percent(words.used)} used now${dueWords(marks[line.id], zone, now)}`
+                    ? `${words.criticality}, ${words.known ? `${percent(words.used)} used now` : 'not known, first look'}${dueWords(marks[line.id], zone, now)}`
                     : 'need not be done any more'}
               </span>
             </li>

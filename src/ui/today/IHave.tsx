@@ -6,7 +6,6 @@ import { useMemo, useState } from 'react';
 import { alongside, chooseTasks } from '../../core/care/choose';
 import { groupBy } from '../../core/units/group-by';
 import type { Choosable } from '../../services/today/choice';
-import { percent } from '../shared/ribbon/columns';
 import classes from './IHave.module.css';
 
 interface IHaveProps {
@@ -75,7 +74,8 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
                   {index > 0 && '; '}
                   {one.station}
                   <span className="quiet">
-                    , {one.depth}, from {percent(one.used)} to clear, {one.minutes} min
+                    {' '}
+                    {one.known ? one.depth : 'first look'}, {one.minutes} min
                   </span>
                 </span>
               ))}
@@ -93,15 +93,12 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
           <p className={classes.sum}>
             {chosen.minutes} min hands-on with the openings
             {chosen.saved > 0 && `; openings shared save ${chosen.saved} min`}.{' '}
-            <span className="quiet">
-              Making safe, laying out and testing come on top, soaks run by themselves.
-            </span>
+            <span className="quiet">Making safe, laying out and testing come on top.</span>
           </p>
         )}
         {also[0] && (
           <p className="quiet">
-            Open already for it, and nearly due: {also[0].machine}, {also[0].station} (
-            {also[0].minutes} min).
+            Open anyway: {also[0].machine}, {also[0].station} ({also[0].minutes} min).
           </p>
         )}
         {next && (

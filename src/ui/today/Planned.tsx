@@ -41,7 +41,7 @@ export function Planned({
                 </b>{' '}
                 <span className="figures">{block.minutes} min</span>
                 {block.state === 'now' && <b> now</b>}
-                <div className="quiet">
+                <div className={classes.short}>
                   {open.length === 0
                     ? 'done'
                     : block.parts

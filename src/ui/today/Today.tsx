@@ -2,6 +2,7 @@ import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
 import { faultTitle } from '../../catalogue/signs';
 import { Link } from '../shared/Link';
+import type { MachineDue } from '../../services/care/due';
 import type { Board, DueItem } from '../../services/today/board';
 import type { Choosable } from '../../services/today/choice';
 import { IHave } from './IHave';
@@ -13,12 +14,12 @@ import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, longDate } from '../shared/marks/when';
 import { Ribbon } from '../shared/ribbon/Ribbon';
-import { leftWords, percent, ribbonColumns } from '../shared/ribbon/columns';
+import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
 import { Planned } from './Planned';
 import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
 
-const shownDue = 6;
+const shownDue = 5;
 
 interface TodayProps {
   board: Board;
@@ -29,12 +30,12 @@ interface TodayProps {
   putRight: Send<typeof putRight>;
 }
 
-/** What is held, what is broken, what is due, in order of danger; then the dirt of the whole shop. */
+/** The dirt of the whole shop first, at a glance; then what is held, broken and due, in order of danger. */
 export function Today({ board, zone, familyNames, candidates, putRight }: TodayProps) {
   const { now, machines, due } = board;
   const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
   return (
-    <>
+    <div className={classes.today}>
       <header className={classes.head}>
         <h1>{longDate(now, zone)}</h1>
         <span className="quiet figures">
@@ -55,44 +56,32 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
         </section>
       ) : (
         <>
-          {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
-          <div className={classes.columns}>
-            <Stopped board={board} zone={zone} putRight={putRight} />
-            <Due board={board} zone={zone} />
-          </div>
-          <div className={classes.choice}>
-            <Allowed right="clean">
-              <IHave candidates={candidates} />
-            </Allowed>
-          </div>
           <section aria-labelledby="ribbons" className={classes.ribbons}>
             <h2 id="ribbons" className="visually-hidden">
               All machines
             </h2>
             {machines.map((machine) => {
               const hold = board.holds.find(({ machineId }) => machineId === machine.id);
+              const strength = board.strengths.get(machine.id)?.strength ?? null;
               return (
                 <article key={machine.id} className={classes.machine}>
                   <div className={classes.label}>
                     <Link href={`/machines/${machine.id}`} className={classes.nickname}>
                       {machine.nickname}
                     </Link>
-                    <span className={classes.facts}>{familyNames[machine.family]}</span>
+                    {hold ? (
+                      <HoldTag words={hold.words} />
+                    ) : (
+                      <span className={classes.facts}>{familyNames[machine.family]}</span>
+                    )}
                     <span className={classes.facts}>
-                      {machine.weekSeconds > 0
-                        ? `${(machine.weekSeconds / 3600).toFixed(1)} run hours in 7 days`
-                        : machine.lastUse === null
-                          ? 'never used'
-                          : `last used ${ago(machine.lastUse, now, zone).split(',')[0]}`}
+                      {lately(machine, now, zone)}
+                      {strength !== null && `; strength ${Math.round(strength * 100)} %`}
                     </span>
-                    {hold && <HoldTag words={hold.words} />}
                   </div>
                   <Ribbon
                     machine={machine.nickname}
-                    columns={ribbonColumns(
-                      machine.stations,
-                      board.strengths.get(machine.id)?.strength,
-                    )}
+                    columns={ribbonColumns(machine.stations)}
                     size="today"
                     href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
                   />
@@ -100,16 +89,33 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
               );
             })}
           </section>
+          <div className={classes.columns}>
+            <Stopped board={board} zone={zone} putRight={putRight} />
+            <Due board={board} zone={zone} />
+            <div className={classes.side}>
+              {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
+              <Allowed right="clean">
+                <IHave candidates={candidates} />
+              </Allowed>
+            </div>
+          </div>
         </>
       )}
-    </>
+    </div>
   );
+}
+
+/** How much a machine was used of late. */
+function lately({ weekSeconds, lastUse }: MachineDue, now: number, zone: string): string {
+  if (weekSeconds > 0) return `${(weekSeconds / 3600).toFixed(1)} h in 7 days`;
+  return lastUse === null ? 'never used' : `last used ${ago(lastUse, now, zone).split(',')[0]}`;
 }
 
 function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 'putRight'>) {
   const { holds, faults, sheets, machines, putBacks, now } = board;
   const nameOf = (id: string) =>
     machines.find((machine) => machine.id === id)?.nickname ?? 'retired';
+  const besides = board.restrictions.length + board.watched.length + putBacks.length;
   return (
     <section className="panel" aria-labelledby="stopped">
       <h2 id="stopped">Stopped or broken</h2>
@@ -160,46 +166,57 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
             </li>
           ))}
       </ul>
-      {(board.restrictions.length > 0 || board.watched.length > 0) && (
-        <ul className={classes.rows}>
-          {board.restrictions.map((one) => (
-            <li key={one.id}>
-              <div>
-                <b>{nameOf(one.machineId)}</b> in use only so: {one.words}
-                <div className="quiet">
-                  {one.person}, {ago(one.since, now, zone)}
+      {besides > 0 && (
+        <details className={classes.besides}>
+          <summary>
+            {[
+              board.restrictions.length > 0 && `${board.restrictions.length} in restricted use`,
+              board.watched.length > 0 && `${board.watched.length} on watch`,
+              putBacks.length > 0 && `${putBacks.length} mended for now`,
+            ]
+              .filter(Boolean)
+              .join(', ')}
+          </summary>
+          <ul className={classes.rows}>
+            {board.restrictions.map((one) => (
+              <li key={one.id}>
+                <div>
+                  <b>{nameOf(one.machineId)}</b> in use only so: {one.words}
+                  <div className="quiet">
+                    {one.person}, {ago(one.since, now, zone)}
+                  </div>
                 </div>
-              </div>
-              <Link className="go" href={`/faults/${one.faultId}`}>
-                Open
-              </Link>
-            </li>
-          ))}
-          {board.watched.map((one) => (
-            <li key={one.faultId}>
-              <div>
-                <b>{nameOf(one.machineId)}</b> on watch: {one.words}
-                <div className="quiet">
-                  not reproduced {ago(one.since, now, zone)}; {one.answers} of the next 2 users
-                  asked
+                <Link className="go" href={`/faults/${one.faultId}`}>
+                  Open
+                </Link>
+              </li>
+            ))}
+            {board.watched.map((one) => (
+              <li key={one.faultId}>
+                <div>
+                  <b>{nameOf(one.machineId)}</b> on watch: {one.words}
+                  <div className="quiet">
+                    not reproduced {ago(one.since, now, zone)}; {one.answers} of the next 2 users
+                    asked
+                  </div>
                 </div>
-              </div>
-              <Link className="go" href={`/faults/${one.faultId}`}>
-                Open
-              </Link>
-            </li>
-          ))}
-        </ul>
+                <Link className="go" href={`/faults/${one.faultId}`}>
+                  Open
+                </Link>
+              </li>
+            ))}
+          </ul>
+          <Allowed right="clean">
+            <PutBacks
+              items={putBacks}
+              names={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
+              now={now}
+              zone={zone}
+              putRight={putRight}
+            />
+          </Allowed>
+        </details>
       )}
-      <Allowed right="clean">
-        <PutBacks
-          items={putBacks}
-          names={Object.fromEntries(machines.map(({ id, nickname }) => [id, nickname]))}
-          now={now}
-          zone={zone}
-          putRight={putRight}
-        />
-      </Allowed>
     </section>
   );
 }
@@ -211,53 +228,40 @@ function Due({ board, zone }: { board: Board; zone: string }) {
     <section className="panel" aria-labelledby="due">
       <h2 id="due">Due, by danger</h2>
       {due.length === 0 && <p className="quiet">Nothing is due.</p>}
-      <table className={classes.due}>
-        <thead className="visually-hidden">
-          <tr>
-            <th>Danger</th>
-            <th>Task</th>
-            <th>Used</th>
-            <th>State</th>
-            <th>Clean</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map(({ machine, station, task }) => (
-            <tr key={`${station.id} ${task.task.key}`}>
-              <td className={classes.class}>{task.task.criticality}</td>
-              <td>
-                <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
-                  {machine.nickname}: {station.name}
-                </Link>
-                <div className="quiet">
-                  {task.call
-                    ? `called: ${callWords(task.call)}`
-                    : `${leftWords(task.standing.first)}, ${task.task.key.replace('-', ' ')}`}
-                  {task.deferral && `; put off ${untilWords(task.deferral, now, zone)}`}
-                </div>
-              </td>
-              <td className={classes.used}>{percent(task.standing.used)}</td>
-              <td>
-                <StateMark state={task.standing.state} />
-              </td>
-              <td>
-                <Allowed right="clean">
-                  <Link
-                    className="go"
-                    href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
-                    aria-label={`Clean ${machine.nickname}, ${station.name}`}
-                  >
-                    Clean
-                  </Link>
-                </Allowed>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <ul className={classes.rows}>
+        {shown.map(({ machine, station, task }) => (
+          <li key={`${station.id} ${task.task.key}`}>
+            <div>
+              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+                {machine.nickname}: {station.name}
+              </Link>
+              <div className={classes.short}>
+                {task.task.criticality};{' '}
+                {task.call
+                  ? `called: ${callWords(task.call)}`
+                  : `${leftWords(task.standing.first)}, ${task.task.key.replace('-', ' ')}`}
+                {task.deferral && `; put off ${untilWords(task.deferral, now, zone)}`}
+              </div>
+            </div>
+            <span className={classes.used}>
+              {usedWords(task)}
+              <StateMark state={task.standing.state} />
+            </span>
+            <Allowed right="clean">
+              <Link
+                className="go"
+                href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
+                aria-label={`Clean ${machine.nickname}, ${station.name}`}
+              >
+                Clean
+              </Link>
+            </Allowed>
+          </li>
+        ))}
+      </ul>
       {due.length > shown.length && (
         <p className={classes.more}>
-          and {due.length - shown.length} more, on the ribbons below: every column over its line.
+          and {due.length - shown.length} more, on the ribbons above: every column over its line.
         </p>
       )}
       {putOff.length > 0 && (

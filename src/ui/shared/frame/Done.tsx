@@ -23,24 +23,35 @@ export function DoneProvider({ strike, children }: { strike: Strike; children: R
   );
 }
 
-/** Says what was done. @returns a function of the words and, where it can be struck through, the entry */
+/** Strikes entries through, one after another; the last outcome, or that of the first that was refused. */
+async function strikeAll(strike: Strike, entryIds: readonly string[]) {
+  let outcome: Awaited<ReturnType<Strike>> | null = null;
+  for (const entryId of entryIds) {
+    outcome = await strike(entryId, 'taken back at once').catch(() => null);
+    if (!outcome?.ok) break;
+  }
+  return outcome;
+}
+
+/** Says what was done. @returns a function of the words and, where it can be struck through, the entries */
 export function useDone() {
   const strike = useContext(StrikeContext);
   const mayStrike = useMay('clean');
   return useCallback(
-    (words: string, entryId?: string) => {
+    (words: string, written: string | readonly string[] = []) => {
+      const entryIds = typeof written === 'string' ? [written] : written;
       const id = notifications.show({
         color: 'ink',
         closeButtonProps: { 'aria-label': 'Close' },
         message: (
           <Group justify="space-between" wrap="nowrap">
             <span>{words}</span>
-            {entryId && strike && mayStrike && (
+            {entryIds.length > 0 && strike && mayStrike && (
               <Button
                 variant="default"
                 size="compact-md"
                 onClick={async () => {
-                  const outcome = await strike(entryId, 'taken back at once').catch(() => null);
+                  const outcome = await strikeAll(strike, entryIds);
                   notifications.update({
                     id,
                     message: outcome?.ok

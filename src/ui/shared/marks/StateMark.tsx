@@ -4,7 +4,7 @@ import classes from './StateMark.module.css';
 export type MarkState = CareState | 'hold';
 
 /** Height of the fill below the line, 0 to 1, and whether it spills over. */
-const shapes: Readonly<Record<CareState, { fill: number; cap: boolean }>> = {
+const shapes: Readonly<Record<Exclude<CareState, 'not known'>, { fill: number; cap: boolean }>> = {
   clear: { fill: 0.25, cap: false },
   soon: { fill: 0.8, cap: false },
   due: { fill: 1, cap: false },
@@ -34,6 +34,16 @@ export function StateMark({ state, word = true }: StateMarkProps) {
 }
 
 function ColumnShape({ state }: { state: CareState }) {
+  if (state === 'not known') {
+    return (
+      <>
+        <rect x="3.5" y="1" width="9" height="14" className={classes.open} />
+        <text x="8" y="12.5" textAnchor="middle" className={classes.asks}>
+          ?
+        </text>
+      </>
+    );
+  }
   const { fill, cap } = shapes[state];
   const height = 10 * fill;
   return (

@@ -16,7 +16,8 @@ export function TinyRibbon({ columns }: { columns: readonly Column[] }) {
   const paths: Record<string, string> = {};
   for (const { column, x } of placed) {
     if (column.used === null || column.state === null) continue;
-    const tall = Math.max(1, fillShare(column.used) * height);
+    const share = column.state === 'not known' ? lineAt : fillShare(column.used);
+    const tall = Math.max(1, share * height);
     paths[column.state] =
       `${paths[column.state] ?? ''}M${x} ${height}v${-tall.toFixed(1)}h${wide}V${height}z`;
   }

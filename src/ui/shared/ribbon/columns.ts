@@ -1,5 +1,5 @@
 import type { LimitKind } from '../../../core/care/care';
-import type { CareState } from '../../../core/care/due';
+import type { CareState, Standing } from '../../../core/care/due';
 import type { PathPart } from '../../../catalogue/schema';
 import type { StationDue, TaskDue } from '../../../services/care/due';
 import { callWords } from '../../machines/judged';
@@ -46,10 +46,29 @@ export function percent(used: number): string {
   return used >= 9.995 ? 'over 999 %' : `${Math.floor(used * 100 + 1e-9)} %`;
 }
 
+/** How far a task is, as far as that is known: "112 %", "about 60 %", "at least 12 %". */
+export function usedWords({
+  standing: { used },
+  known,
+  range,
+}: Pick<TaskDue, 'standing' | 'known' | 'range'>): string {
+  if (!known || range?.most === null) return `at least ${percent(used)}`;
+  return range ? `about ${percent(used)}` : percent(used);
+}
+
+/** "3.1 soil hours left", or that nobody knows. */
+export function leftOf({ state, first }: Pick<Standing, 'state' | 'first'>): string {
+  return state === 'not known' ? 'not known when it was last done' : leftWords(first);
+}
+
 /** "Honeycomb: 112 %, due, 3.1 soil hours over" */
-export function taskLabel(name: string, { standing, call }: TaskDue): string {
+export function taskLabel(name: string, task: TaskDue): string {
+  const { standing, call } = task;
   const called = call ? `, called: ${callWords(call)}` : '';
-  return `${name}: ${percent(standing.used)}, ${standing.state}, ${leftWords(standing.first)}${called}`;
+  if (standing.state === 'not known') {
+    return `${name}: ${leftOf(standing)}; ${usedWords(task)} used${called}`;
+  }
+  return `${name}: ${usedWords(task)}, ${standing.state}, ${leftWords(standing.first)}${called}`;
 }
 
 /** The glass the beam leaves a machine by, the first kind that is there. */

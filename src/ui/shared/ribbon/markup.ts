@@ -32,9 +32,11 @@ export function columnsMarkup(
       const { slug, part, state, used, short, label, strength } = column;
       const first = index === 0 || columns[index - 1]!.part !== part;
       const figure =
-        used !== null && state !== 'clear'
-          ? percent(used).replace('over ', '>').replace(' %', '')
-          : '';
+        state === 'not known'
+          ? '?'
+          : used !== null && state !== 'clear'
+            ? percent(used).replace('over ', '>').replace(' %', '')
+            : '';
       const fill = rounded(fillShare(used ?? 0));
       const dirt = rounded(Math.min(1, used ?? 0));
       return (

@@ -23,9 +23,10 @@ import { QuietDays } from '../../../../ui/usage/QuietDays';
 import { Slots } from '../../../../ui/parts/Slots';
 import { Rooms } from '../../../../ui/machines/Rooms';
 import { machineSlots } from '../../../../services/parts/module-views';
+import { namesInUse } from '../../../../services/people/people';
 import { openMeterQuestions, quietDays } from '../../../../services/usage/meters';
 import { compareStates } from '../../../../core/care/due';
-import type { StationDue } from '../../../../services/care/due';
+import { firstLook, type StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
 import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/shared/ribbon/columns';
@@ -51,7 +52,7 @@ export async function generateMetadata({ params }: MachinePageProps) {
 
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export default async function MachinePage({ params, searchParams }: MachinePageProps) {
-  const { shop } = await enter('see');
+  const { shop, actor } = await enter('see');
   const [{ id }, { station: slug, sum }] = await Promise.all([params, searchParams]);
   const row = findMachine(shop, id);
   if (!row) notFound();
@@ -78,6 +79,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
     machine.stations.find((candidate) => candidate.slug === slug) ??
     heaviest(machine.stations) ??
     machine.stations[0];
+  const unknown = machine.stations
+    .flatMap(({ tasks }) => tasks)
+    .filter(({ known }) => !known).length;
   const forecast = machineForecast(shop, id);
   const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);
@@ -95,6 +99,17 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         </span>
       </header>
       <Rooms machine={machine} here="" />
+      {unknown > 0 && (
+        <p className="quiet">
+          Of {unknown} of its tasks nobody has said when they were last done: they count as neither
+          clean nor dirty.{' '}
+          <Allowed right="set up">
+            <Link className="line" href={`/machines/${id}/before`}>
+              Say what is known
+            </Link>
+          </Allowed>
+        </p>
+      )}
       {!isBuildSaid(shop, id) && (
         <Allowed right="set up">
           <p className="quiet">
@@ -143,7 +158,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               summed && group && group !== 'coolant'
                 ? {
                     task: summed.task.key,
-                    rows: stationArithmetic(shop, station.stays, group, summed.since, now),
+                    rows: stationArithmetic(shop, station.stays, group, summed.countsFrom, now),
                   }
                 : null
             }
@@ -153,7 +168,22 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               station.tasks.map((task) => [task.task.key, forecast.due(task)]),
             )}
             today={forecast.today}
-            actions={{ defer: planActions.deferAction, call: planActions.callAction }}
+            unseen={firstLook(station) !== null}
+            all={machine.stations.flatMap((one) =>
+              one.tasks.map(({ task }) => ({
+                stationId: one.id,
+                task: task.key,
+                station: one.name,
+                name: task.name,
+              })),
+            )}
+            people={[actor.name, ...namesInUse(shop).filter((name) => name !== actor.name)]}
+            actions={{
+              defer: planActions.deferAction,
+              call: planActions.callAction,
+              look: planActions.lookFirstAction,
+              done: planActions.recordDoneAction,
+            }}
           />
         )}
         <div className={classes.side}>

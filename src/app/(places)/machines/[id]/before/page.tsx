@@ -1,0 +1,38 @@
+import { notFound } from 'next/navigation';
+import { pastPage } from '../../../../../services/care/past';
+import { findMachine } from '../../../../../services/machines/machine-view';
+import { PastForm } from '../../../../../ui/machines/PastForm';
+import { Rooms } from '../../../../../ui/machines/Rooms';
+import { Link } from '../../../../../ui/shared/Link';
+import { enter } from '../../../../_server/shop';
+import { sayPastAction } from '../../../../actions/care';
+
+export const metadata = { title: 'Before this book' };
+
+export default async function BeforePage({ params }: { params: Promise<{ id: string }> }) {
+  const { shop } = await enter('set up');
+  const { id } = await params;
+  const machine = findMachine(shop, id);
+  if (!machine || machine.retiredAt !== null) notFound();
+  return (
+    <>
+      <h1>{machine.nickname}: before this book</h1>
+      <Rooms machine={machine} here="/before" />
+      <p className="quiet">
+        Whatever nobody knows stays <i>not known</i>: it is drawn apart from clean, and asks for a
+        first look. Everything here can be said{' '}
+        <Link className="line" href={`/machines/${id}`}>
+          later
+        </Link>
+        , and said anew.
+      </p>
+      <PastForm
+        machine={machine}
+        page={pastPage(shop, id)}
+        now={shop.now()}
+        zone={shop.zone}
+        say={sayPastAction}
+      />
+    </>
+  );
+}
