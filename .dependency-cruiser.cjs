@@ -38,6 +38,7 @@ module.exports = {
       'core/units/',
       'core/usage/',
       'core/care/',
+      'core/import/',
       'core/people/',
       'catalogue/',
     ]),

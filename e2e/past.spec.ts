@@ -128,3 +128,46 @@ test('what is not known asks for a first look; what was done is recorded in two 
   await expect(page.getByText('Recorded.')).toBeVisible();
   await expect(page.getByRole('link', { name: /^Duct: 0 %, clear/ })).toBeVisible();
 });
+
+test('a notebook comes in as it was written: columns confirmed, dates asked, each row told', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/import?kind=care`);
+  const notebook = (date: string) => ({
+    name: 'notebook.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`Maschine;Tag;Teil\nTeal;${date};Honeycomb\nTeel;${date};Duct\n`),
+  });
+  await page.getByLabel('Table').setInputFiles(notebook('3/2/2026'));
+  await expect(page.getByLabel('Column of: Station, one or several')).toHaveValue('Teil');
+  await page.getByLabel('Column of: Date').selectOption('Tag');
+  const show = page.getByRole('button', { name: 'Show what each row becomes' });
+  await expect(show).toBeDisabled();
+  await page.getByRole('button', { name: /^with the day first/ }).click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  await show.click();
+  await expect(page.getByText('did you mean Teal?')).toBeVisible();
+  await expect(page.getByText('Tue 3 Feb')).toBeVisible();
+  await page.getByRole('button', { name: 'Take in the 1 good rows' }).click();
+  await expect(page.getByRole('heading', { name: /1 taken in/ })).toBeVisible();
+  // the same again adds nothing, and its columns are known
+  await page.getByRole('button', { name: 'Take another file' }).click();
+  await page.reload();
+  await page.getByLabel('Table').setInputFiles(notebook('3.2.2026'));
+  await expect(page.getByLabel('Column of: Date')).toHaveValue('Tag');
+  await show.click();
+  await expect(page.getByText(/^1 known already, 1 refused/)).toBeVisible();
+
+  // sessions with other headings go the same way into the reader of sessions
+  await page.goto(`${server.url}/import`);
+  await page.getByLabel('Sessions file').setInputFiles({
+    name: 'log.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Laser;Datum;Std\nTeal;13.2.2026;1,5\n'),
+  });
+  await show.click();
+  await expect(page.getByRole('button', { name: 'Import the 1 good rows' })).toBeVisible();
+});

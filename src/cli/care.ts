@@ -1,12 +1,11 @@
 import { findings } from '../core/care/care';
-import { dateOrders, type DateOrder } from '../core/units/written-date';
 import { recordCare } from '../services/care/care';
 import { dueMachines } from '../services/care/due';
 import { sayPast } from '../services/care/past';
 import { requireMachine } from '../services/machines/machines';
 import type { Actor, Shop } from '../services/shop';
 import { done, out, required, Unusable } from './output';
-import { instantOf } from './values';
+import { instantOf, orderOf } from './values';
 
 /** What the commands about care take. */
 export interface CareValues {
@@ -57,10 +56,6 @@ export function openingCommand(
   const { machine, station, task, taskKey } = namedTask(shop, name, values);
   const hours = values.hours && `${values.hours}${values.sure ? ` ± ${values.sure}` : ''} h`;
   const last = hours ? (values.last ?? '').trim() : required(values.last, '--last').trim();
-  const order = values.dates ?? 'iso';
-  if (!dateOrders.some((one) => one === order)) {
-    throw new Unusable(`--dates is one of ${dateOrders.join(', ')}.`);
-  }
   const said = sayPast(shop, actor, {
     machineId: machine.id,
     tasks: {
@@ -68,7 +63,7 @@ export function openingCommand(
         .filter(Boolean)
         .join(', '),
     },
-    order: order as DateOrder,
+    order: orderOf(values.dates) ?? 'iso',
   });
   if (!said.ok) throw new Unusable(said.error.message);
   out(

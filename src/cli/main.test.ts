@@ -151,3 +151,51 @@ test('a sheet is printed without being made: as text, as JSON, in another method
   expect(bitacora('due', '--machine', 'Plover').code).toBe(0);
   expect(sheet('--tasks', 'mirror-1:wipe').code).toBe(0);
 }, 120_000);
+
+test('the past on the command line: opening balances, and histories with any headings', () => {
+  expect(bitacora('add', 'machine', 'Heron', '--family', 'co2-glass-tube').code).toBe(0);
+  const opening = ['opening', 'Heron', '--station', 'honeycomb', '--task', 'clean'];
+  expect(bitacora(...opening, '--last', 'unknown').code).toBe(0);
+  const dueOf = (station: string) =>
+    (
+      JSON.parse(bitacora('due', '--machine', 'Heron', '--json').out) as {
+        station: string;
+        task: string;
+        known: boolean;
+        state: string;
+        counters: { runHours: number };
+      }[]
+    ).find((row) => row.station === station && row.task === 'clean')!;
+  expect(dueOf('honeycomb')).toMatchObject({ known: false, state: 'not known' });
+  expect(
+    bitacora(...opening, '--last', '2026-01-05', '--hours', '40', '--sure', '5').out,
+  ).toContain('taken down');
+  expect(dueOf('honeycomb')).toMatchObject({ known: true, counters: { runHours: 40 } });
+  const wrong = bitacora(...opening, '--last', '2126-01-05');
+  expect([wrong.code, wrong.err]).toEqual([2, 'That day is still to come.']);
+
+  const care = file(
+    'care.csv',
+    'Maschine;Tag;Teil\nHeron;7/1/2026;honeycomb\nHeron;8/1/2026;Lense\n',
+  );
+  const map = file('map.json', '{"Maschine": "machine", "Tag": "date", "Teil": "station"}');
+  const asked = bitacora('import', 'care', care, '--map', map);
+  expect([asked.code, asked.err]).toEqual([2, expect.stringContaining('With --dates dmy')]);
+  const taken = bitacora('import', 'care', care, '--map', map, '--dates', 'dmy', '--json');
+  expect(taken.code).toBe(1);
+  expect(JSON.parse(taken.out)).toEqual({
+    accepted: 1,
+    duplicates: 0,
+    rejected: [{ line: 3, reason: expect.stringContaining('did you mean Focus lens?') }],
+  });
+  // what the book has later stands for what was said
+  expect(dueOf('honeycomb').counters.runHours).toBe(0);
+  const twice = file('twice.json', '{"Maschine": "machine", "Tag": "date", "Teil": "date"}');
+  expect(bitacora('import', 'care', care, '--map', twice).err).toContain('Two columns');
+  expect(bitacora('import', 'care', care, '--map', care).err).toContain('is no JSON');
+
+  const log = file('log.csv', 'Laser;Datum;Std\nHeron;7.1.2026;1,5\nHeron;7.1.2026;0,5\n');
+  expect(bitacora('import', 'sessions', log, '--json').out).toBe(
+    '{"accepted":2,"duplicates":0,"rejected":[]}',
+  );
+}, 120_000);

@@ -10,11 +10,6 @@ import { formatDuration } from '../core/units/duration';
 import { makeCopy, putCopyBack, recordsFile } from '../services/audit-log/backup';
 import { dueMachines } from '../services/care/due';
 import { dueRows } from '../services/care/due-rows';
-import {
-  checkSessionsFile,
-  rejectedCsv,
-  writeSessions,
-} from '../services/usage/import/import-sessions';
 import { controllerOf } from '../services/usage/job-files';
 import { addMachine, requireMachine } from '../services/machines/machines';
 import { renewSecret } from '../services/secret';
@@ -26,10 +21,11 @@ import {
   type Actor,
   type Shop,
 } from '../services/shop';
-import { done, out, required, someRefused, Unusable, unusable } from './output';
+import { done, out, required, Unusable, unusable } from './output';
 import { cleanCommand, openingCommand } from './care';
+import { importCommand } from './import';
 import { sheetCommand } from './sheet';
-import { instantOf } from './values';
+import { instantOf, readFile } from './values';
 import { changeSetting, settingNames, type SettingName } from '../services/setup/settings';
 
 const actor: Actor = { id: null, name: 'command line', source: 'command line' };
@@ -43,6 +39,8 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
                                             hours it has had since
   import sessions FILE [--dry-run] [--allow-overlap] [--json] [--rejected FILE]
                                             log the sessions of a CSV file (docs/formats.md)
+  import care|faults|readings|sessions FILE [--map MAP.json] [--dates dmy|mdy|iso] [--dry-run] [--json]
+                                            take a history in, whatever its headings
   clean MACHINE --station S --task T --at ISO [--finding F] [--note TEXT]
                                             record a completed care task
   sheet MACHINE --tasks STATION:TASK[,...] [--method QUESTION=CHOICE]... [--between-cuts] [--json]
@@ -68,6 +66,7 @@ const options = {
   hours: { type: 'string' },
   sure: { type: 'string' },
   dates: { type: 'string' },
+  map: { type: 'string' },
   'dry-run': { type: 'boolean' },
   'allow-overlap': { type: 'boolean' },
   json: { type: 'boolean' },
@@ -106,38 +105,6 @@ function addCommand(shop: Shop, [what, name]: string[], values: Values): number 
   return done;
 }
 
-async function importCommand(shop: Shop, [what, file]: string[], values: Values): Promise<number> {
-  if (what !== 'sessions') throw new Unusable('Only "import sessions FILE" is known.');
-  const name = required(file, 'The name of the file');
-  const bytes = readFile(name);
-  const importOptions = { allowOverlap: values['allow-overlap'] ?? false };
-  const checked = await checkSessionsFile(shop, bytes, importOptions, {
-    report: process.stderr.isTTY
-      ? (share) => process.stderr.write(`\rreading ${Math.round(share * 100)} %`)
-      : undefined,
-  });
-  if (!checked.ok) throw new Unusable(`${path.basename(name)}: ${checked.error}`);
-  const { counts, rows } = values['dry-run']
-    ? checked.value
-    : writeSessions(shop, { ...actor, source: 'import' }, checked.value, importOptions);
-  const rejected = rows.flatMap((row) =>
-    row.outcome === 'rejected' ? [{ line: row.line, ...row.rejection }] : [],
-  );
-  if (values.rejected) fs.writeFileSync(values.rejected, rejectedCsv(checked.value, rows));
-  if (values.json) {
-    out(JSON.stringify({ accepted: counts.accepted, duplicates: counts.duplicates, rejected }));
-  } else {
-    if (process.stderr.isTTY) process.stderr.write('\r');
-    for (const { line, field, reason } of rejected) out(`line ${line}: ${field}: ${reason}`);
-    for (const column of checked.value.file.unused) out(`column "${column}" is not used`);
-    const verb = values['dry-run'] ? 'would be logged' : 'logged';
-    out(
-      `${counts.accepted} ${verb}, ${counts.duplicates} known already, ${counts.rejected} refused.`,
-    );
-  }
-  return rejected.length > 0 ? someRefused : done;
-}
-
 function dueCommand(shop: Shop, values: Values): number {
   const now = values.now ? instantOf(values.now, shop) : shop.now();
   let machineId: string | undefined;
@@ -163,14 +130,6 @@ function dueCommand(shop: Shop, values: Values): number {
       : `${shown.length} of ${rows.length} tasks are soon, not known, due or past due.`,
   );
   return done;
-}
-
-function readFile(name: string): Buffer {
-  try {
-    return fs.readFileSync(name);
-  } catch (error) {
-    throw new Unusable(`The file ${name} cannot be read: ${(error as Error).message}`);
-  }
 }
 
 function jobCommand(shop: Shop, [file]: string[], values: Values): number {
@@ -289,7 +248,7 @@ async function run(args: string[]): Promise<number> {
   if (closed !== null) return closed;
   const commands: Record<string, (shop: Shop) => number | Promise<number>> = {
     add: (shop) => addCommand(shop, rest, values),
-    import: (shop) => importCommand(shop, rest, values),
+    import: (shop) => importCommand(shop, actor, rest, values),
     clean: (shop) => cleanCommand(shop, actor, rest, values),
     opening: (shop) => openingCommand(shop, actor, rest, values),
     sheet: (shop) => sheetCommand(shop, rest, values),

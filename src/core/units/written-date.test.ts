@@ -33,9 +33,10 @@ test.each<[string, DateOrder, string]>([
 });
 
 test.each<[string, DateOrder, string]>([
-  ['31.2.2026', 'dmy', 'is no date with its day first'],
-  ['11/13/2026', 'dmy', 'is no date with its day first'],
-  ['3.11.2026', 'iso', 'is no date with its year first'],
+  ['31.2.2026', 'dmy', 'is no date with the day first'],
+  ['3.11.2026', 'mdy', 'is no date with the month first'],
+  ['11/13/2026', 'dmy', 'is no date with the day first'],
+  ['3.11.2026', 'iso', 'is no date with the year first'],
   ['last spring', 'dmy', 'is no date'],
   ['3.11.2026 25:00', 'dmy', 'is no time of day'],
   ['29.3.2026 02:30', 'dmy', 'the clocks went forward over it'],
@@ -50,7 +51,8 @@ test('the whole column says which order it is', () => {
   expect(fittingOrders(['3/11/2026', '11/13/2026'], zone)).toEqual(['mdy']);
   expect(fittingOrders(['13/11/2026', '11/13/2026'], zone)).toEqual([]);
   expect(fittingOrders(['2026-11-03', '2026-12-03'], zone)).toEqual(['iso']);
-  expect(fittingOrders(['2026-11-03', '3.12.2026'], zone)).toEqual(['dmy', 'mdy']);
+  expect(fittingOrders(['2026-11-03', '3.12.2026'], zone)).toEqual(['dmy']);
+  expect(fittingOrders(['2026-11-03', '3/12/2026'], zone)).toEqual(['dmy', 'mdy']);
   expect(fittingOrders(['soon'], zone)).toEqual([]);
 });
 

@@ -72,6 +72,10 @@ function short(name: string, head: string): string {
 export function readDate(text: string, order: DateOrder, zone: string): Result<WrittenDate> {
   const { day, time } = plain(text);
   if (!day) return fail('no date is written');
+  // no country writes the month first with dots (CLDR)
+  if (order === 'mdy' && /^\s*\d{1,2}\s*\./.test(text)) {
+    return fail(`"${text.trim()}" is no date ${orderWords[order]}`);
+  }
   const orders = order === 'iso' ? (['iso'] as const) : (['iso', order] as const);
   for (const format of orders.flatMap((one) => days[one])) {
     const read = dayjs.utc(day, format, true);
@@ -94,9 +98,9 @@ export function readDate(text: string, order: DateOrder, zone: string): Result<W
 
 /** How an order is called. */
 export const orderWords: Readonly<Record<DateOrder, string>> = {
-  iso: 'with its year first, such as 2026-11-03',
-  dmy: 'with its day first, such as 3.11.2026',
-  mdy: 'with its month first, such as 11/3/2026',
+  iso: 'with the year first, such as 2026-11-03',
+  dmy: 'with the day first, such as 3.11.2026',
+  mdy: 'with the month first, such as 11/3/2026',
 };
 
 /**

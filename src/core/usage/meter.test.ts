@@ -1,5 +1,6 @@
+import * as fc from 'fast-check';
 import { missingDays } from './expected-days';
-import { reconcile, type MeterJump, type MeterReading } from './meter';
+import { reconcile, spreadUnlogged, type MeterJump, type MeterReading } from './meter';
 
 const hour = 3600;
 const reading = (day: number, hours: number, jump: MeterJump | null = null): MeterReading => ({
@@ -93,4 +94,44 @@ test('days without use are missed only where the weekday usually sees some', () 
   const five = (day: number) => [44, 37, 30, 23, 16].includes(day);
   expect(missingDays(four, 51, 51)).toEqual([]);
   expect(missingDays(five, 51, 51)).toEqual([51]);
+});
+
+describe('unlogged use over many days', () => {
+  const day = 86_400_000;
+  const days = (count: number) =>
+    Array.from({ length: count }, (_, at) => ({ start: at * day, end: (at + 1) * day }));
+
+  test('412 hours of a hundred days are some four a day, all of them, each within its day', () => {
+    const parts = spreadUnlogged(412 * 3600, 0.5 * day, 99.5 * day, days(100));
+    expect(parts).toHaveLength(100);
+    expect(parts.reduce((sum, { runSeconds }) => sum + runSeconds, 0)).toBe(412 * 3600);
+    parts.forEach(({ start, runSeconds }, at) => {
+      expect(start).toBeGreaterThanOrEqual(at * day);
+      expect(start + runSeconds * 1000).toBeLessThanOrEqual((at + 1) * day);
+    });
+    // the first and the last day are half ones
+    expect(parts[0]!.runSeconds).toBeCloseTo(parts[1]!.runSeconds / 2, -2);
+  });
+
+  test('a short one stays one session, as late as it can have been', () => {
+    expect(spreadUnlogged(7 * 3600, 0, 20 * day, days(20))).toEqual([
+      { start: 20 * day - 7 * 3_600_000, runSeconds: 7 * 3600 },
+    ]);
+    expect(spreadUnlogged(20 * 3600, 0, day, days(1))).toHaveLength(1);
+  });
+
+  test('never a second lost or made, whatever the stretch', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 8 * 3600, max: 400 * 3600 }),
+        fc.double({ min: 0, max: 0.99, noNaN: true }),
+        fc.integer({ min: 20, max: 200 }),
+        (seconds, head, count) => {
+          const parts = spreadUnlogged(seconds, head * day, count * day, days(count));
+          expect(parts.reduce((sum, { runSeconds }) => sum + runSeconds, 0)).toBe(seconds);
+          expect(parts.every(({ runSeconds }) => runSeconds > 0)).toBe(true);
+        },
+      ),
+    );
+  });
 });

@@ -1,5 +1,44 @@
 import { millisecondsPerSecond, secondsPerHour } from '../units/time';
 
+/** A share of use that was counted and not logged. */
+export interface SpreadUse {
+  /** UTC milliseconds */
+  start: number;
+  runSeconds: number;
+}
+
+/** From so many seconds on, over more than a day, unlogged use is spread over its days. */
+const worthSpreading = 8 * 3600;
+
+/**
+ * Spreads use that a meter counted over the local days it spans, evenly by the time of each that lies within: nobody
+ * knows on which it was. What fits into one go, or into one day, is taken as late as it can have been.
+ * @param days local days that the stretch touches, as instants at which each begins and ends
+ */
+export function spreadUnlogged(
+  runSeconds: number,
+  from: number,
+  to: number,
+  days: readonly { start: number; end: number }[],
+): SpreadUse[] {
+  if (runSeconds < worthSpreading || days.length < 2) {
+    return [{ start: Math.max(from, to - runSeconds * 1000), runSeconds }];
+  }
+  const parts = days
+    .map(({ start, end }) => ({ start: Math.max(from, start), end: Math.min(to, end) }))
+    .filter(({ start, end }) => end > start);
+  let given = 0;
+  return parts.flatMap(({ start, end }) => {
+    const upTo = Math.round((runSeconds * (end - from)) / (to - from));
+    const seconds = upTo - given;
+    given = upTo;
+    if (seconds <= 0) return [];
+    // in the middle of its day
+    const spare = end - start - seconds * 1000;
+    return [{ start: Math.round(start + Math.max(0, spare) / 2), runSeconds: seconds }];
+  });
+}
+
 /** Why a reading is lower than the one before. */
 export type MeterJump =
   | { how: 'reset' }

@@ -1,4 +1,5 @@
 import { sessionsBetween } from '../../records/usage/sessions';
+import { dayTotals } from '../../records/usage/totals';
 import {
   acceptUnlogged,
   explainReading,
@@ -190,4 +191,17 @@ test('a day without use is asked about once', () => {
   expect(new Date(missing! * day).toISOString()).toBe('2026-11-16T00:00:00.000Z');
   must(noteQuietDay(shop, tester, { machineId, day: missing! }));
   expect(quietDays(shop, machineId)).toEqual([]);
+});
+
+test('hours that stood unlogged for weeks are spread over their days, and no day has more than it holds', () => {
+  const start = shop.clock.now;
+  must(read(100));
+  shop.clock.now = start + 50 * day;
+  const { entryId } = must(read(300));
+  must(acceptUnlogged(shop, tester, entryId));
+  expect(last()).toMatchObject({ verdict: 'agrees', accepted: true });
+  const days = dayTotals(shop.db, machineId, 0);
+  expect(days.length).toBeGreaterThan(45);
+  expect(Math.max(...days.map(({ runSeconds }) => runSeconds))).toBeLessThan(5 * 3600);
+  expect(days.reduce((sum, { runSeconds }) => sum + runSeconds, 0)).toBe(200 * 3600);
 });

@@ -3,6 +3,7 @@ import { longestSessionSeconds } from '../../core/usage/overlap';
 import { lookBackDays, missingDays } from '../../core/usage/expected-days';
 import {
   reconcile,
+  spreadUnlogged,
   type MeterJump,
   type MeterReading,
   type MeterStretch,
@@ -90,7 +91,8 @@ export const takeReading = useCase(readingSchema, (shop, actor, reading): Outcom
   }
   const wrong = jumpProblem(before, seconds, jump);
   if (wrong) return wrong;
-  if (actor.source !== 'device') {
+  // what a device or a file of the past brings is taken; where it went back the question stays open
+  if (actor.source !== 'device' && actor.source !== 'import') {
     if (before && seconds < before.seconds && jump === null) {
       return refuse(
         `That is less than the ${hours(before.seconds)} before it. Was the counter reset, rolled over or replaced? Nothing was taken down yet.`,
@@ -249,8 +251,8 @@ function overlapping(sessions: readonly StandingSession[], from: number, to: num
 }
 
 /**
- * Takes in the use a meter counted and nobody logged before a reading: one session of that length, of
- * unknown material, as late as it can have been. Pressing twice takes it in once.
+ * Takes in the use a meter counted and nobody logged before a reading, of unknown material: one session as late as it
+ * can have been or, where it is long, one a day of the days it spans. Pressing twice takes it in once.
  */
 export const acceptUnlogged = useCase(
   id,
@@ -267,28 +269,39 @@ export const acceptUnlogged = useCase(
       return refuse('The log and the meter agree there now. Nothing was added.');
     }
     const runSeconds = Math.round(line.gapSeconds);
-    const start = Math.max(line.from.at, line.to.at - runSeconds * millisecondsPerSecond);
-    const entryId = writeSession(
-      shop,
-      actor,
-      reading.machineId,
-      {
-        start,
-        runSeconds,
-        beamSeconds: null,
-        material: null,
-        process: null,
-        airAssist: null,
-        draught: null,
-        operator: null,
-        origin: 'unlogged',
-      },
-      `counted by the meter, not logged: ${formatDuration(runSeconds)}`,
-      { key },
+    const { from, to } = line;
+    const [firstDay, lastDay] = [localDay(from.at, shop.zone), localDay(to.at, shop.zone)];
+    const parts = spreadUnlogged(
+      runSeconds,
+      from.at,
+      to.at,
+      Array.from({ length: lastDay - firstDay + 1 }, (_, ahead) => ({
+        start: startOfLocalDay(firstDay + ahead, shop.zone),
+        end: startOfLocalDay(firstDay + ahead + 1, shop.zone),
+      })),
     );
-    deriveUsage(shop, reading.machineId, start, start);
+    const [entryId] = parts.map((part, index) =>
+      writeSession(
+        shop,
+        actor,
+        reading.machineId,
+        {
+          ...part,
+          beamSeconds: null,
+          material: null,
+          process: null,
+          airAssist: null,
+          draught: null,
+          operator: null,
+          origin: 'unlogged',
+        },
+        `counted by the meter, not logged: ${formatDuration(runSeconds)}${parts.length > 1 ? ` over ${parts.length} days` : ''}`,
+        { key: index === 0 ? key : `${key}:${index}` },
+      ),
+    );
+    deriveUsage(shop, reading.machineId, parts[0]!.start, parts.at(-1)!.start);
 
-    return ok({ entryId });
+    return ok({ entryId: entryId! });
   },
 );
 

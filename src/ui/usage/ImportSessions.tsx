@@ -2,11 +2,16 @@
 
 import { Button, Checkbox, Progress, Table, Tabs } from '@mantine/core';
 import { useState } from 'react';
+import { mappingToBegin, readTable, type CsvTable, type Mapping } from '../../core/import/mapping';
+import { asSessionsFile, isSessionsFile } from '../../core/import/sessions';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
 import type { ImportView } from '../../services/usage/import/jobs';
 import type { ImportPart } from '../../services/usage/import/messages';
+import type { rememberMapping } from '../../services/import/history';
+import type { Send } from '../shared/forms/send';
 import type { Outcome, Refusal } from '../../services/shop';
+import { MapColumns } from '../import/MapColumns';
 import { FileDrop } from '../shared/forms/FileDrop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { unreachable, useBackgroundJob } from '../shared/forms/use-background-job';
@@ -20,9 +25,22 @@ async function call<T>(path: string, init?: RequestInit): Promise<Outcome<T>> {
   }
 }
 
+interface ImportSessionsProps {
+  zone: string;
+  machines: readonly string[];
+  /** how the columns were read the last time */
+  remembered: Mapping | null;
+  remember: Send<typeof rememberMapping>;
+}
+
+/** Up to this many bytes a table with other headings is rewritten in the browser. */
+const mostToMap = 32 * 1024 * 1024;
+
 /** A sessions file from drop to book: read, preview, import the good rows, keep the bad ones. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
-export function ImportSessions({ zone }: { zone: string }) {
+export function ImportSessions({ zone, machines, remembered, remember }: ImportSessionsProps) {
+  /** a table with headings of its own, whose columns are to be told */
+  const [other, setOther] = useState<{ name: string; table: CsvTable } | null>(null);
   const [id, setId] = useState<string | null>(null);
   const [view, setView] = useState<ImportView | null>(null);
   const [part, setPart] = useState<ImportPart>('rejected');
@@ -48,8 +66,16 @@ export function ImportSessions({ zone }: { zone: string }) {
   }
 
   async function take(file: File) {
-    reset();
     setProblem(null);
+    const table = file.size <= mostToMap ? readTable(await file.text()) : null;
+    if (table?.ok && !isSessionsFile(table.value.headings)) {
+      setOther({ name: file.name, table: table.value });
+    } else await upload(file);
+  }
+
+  async function upload(file: File) {
+    reset();
+    setOther(null);
     setBusy(true);
     const query = new URLSearchParams({ name: file.name, overlap: overlap ? 'yes' : 'no' });
     const started = await call<string>(`?${query}`, { method: 'POST', body: file });
@@ -73,7 +99,23 @@ export function ImportSessions({ zone }: { zone: string }) {
 
   return (
     <div className={classes.import}>
-      {!id && (
+      {other && (
+        <MapColumns
+          kind="sessions"
+          table={other.table}
+          initial={mappingToBegin('sessions', other.table, remembered)}
+          zone={zone}
+          machines={machines}
+          pending={busy}
+          read={(mapping, order) => {
+            void remember({ kind: 'sessions', mapping });
+            const text = asSessionsFile(other.table, mapping, order, zone);
+            void upload(new File([text], other.name, { type: 'text/csv' }));
+          }}
+          cancel={() => setOther(null)}
+        />
+      )}
+      {!id && !other && (
         <>
           <FileDrop
             label="Sessions file"
@@ -85,8 +127,9 @@ export function ImportSessions({ zone }: { zone: string }) {
           >
             <p className={classes.dropWords}>Drop a CSV file here, or press to choose one</p>
             <p className="quiet">
-              First line: machine, start, run, and where known beam, material, process, air_assist,
-              draught, operator, note, key. Comma or semicolon; minutes or h:mm.
+              Any headings, comma or semicolon. Named machine, start, run (minutes or h:mm), and
+              where known beam, material, process, air_assist, draught, operator, note, key they
+              need no telling.
             </p>
           </FileDrop>
           <Checkbox

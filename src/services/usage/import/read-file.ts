@@ -6,7 +6,7 @@ import type { MaterialIndex } from '../../../core/usage/soil-table';
 import type { LoggedSession } from '../../../records/usage/sessions';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
-import { csvRecords, headerDelimiter, textLines } from './csv-records';
+import { csvRecords, headerDelimiter, textLines } from '../../../core/import/csv-records';
 
 /** Columns of a sessions file, in the order of the documentation. The first three are required. */
 export const sessionColumns = [

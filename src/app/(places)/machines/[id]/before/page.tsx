@@ -24,7 +24,11 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
         <Link className="line" href={`/machines/${id}`}>
           later
         </Link>
-        , and said anew.
+        , and said anew. Notebooks and sheets are taken in{' '}
+        <Link className="line" href="/import?kind=care">
+          from a file
+        </Link>
+        .
       </p>
       <PastForm
         machine={machine}
