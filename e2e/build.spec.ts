@@ -40,12 +40,12 @@ test('a machine begins as most of its family and is told how it differs; the pag
     .getByLabel('Air hose', { exact: true })
     .selectOption({ label: 'otherwise, in own words …' });
   await page.getByLabel('Air hose:').fill('a quarter-turn coupling');
-  await page.getByRole('button', { name: 'Keep it' }).first().click();
+  await page.getByRole('button', { name: 'Save' }).first().click();
   await expect(page.getByText(/Write at least one step/)).toBeVisible();
   await page
     .getByLabel('How it comes off, a step a line')
     .fill('Coupling a quarter left, draw it out.');
-  await page.getByRole('button', { name: 'Keep it' }).first().click();
+  await page.getByRole('button', { name: 'Save' }).first().click();
   await expect(apart.getByText('Coupling a quarter left, draw it out.')).toBeVisible();
   // what cannot be is said
   await page.getByLabel('Outer shield').selectOption({ label: 'none' });
@@ -77,7 +77,7 @@ test('the order of work is turned round with a reason; the wait before connector
   const wait = page.getByRole('region', { name: 'Wait before connectors' });
   await wait.getByLabel('Minutes').fill('15');
   await wait.getByLabel('Where the figure is from').fill('label at the plug');
-  await wait.getByRole('button', { name: 'Keep it' }).click();
+  await wait.getByRole('button', { name: 'Save' }).click();
   await expect(wait.getByText('15 minutes: label at the plug.')).toBeVisible();
 });
 
@@ -120,8 +120,8 @@ test('a method chosen for one machine is read in its steps; a step is put in own
     .getByLabel('The step, in our own words')
     .fill('The job is over and the screen is locked.');
   await page.getByLabel('Why it is done so here').fill('it restarts by itself');
-  await page.getByRole('button', { name: 'Keep these words' }).click();
-  await expect(page.getByText('Kept: from the next sheet on.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save these words' }).click();
+  await expect(page.getByText('Saved: from the next sheet on.')).toBeVisible();
 });
 
 test('after a fire every part is looked at first; then a deep clean of what is sooty', async ({
@@ -133,7 +133,7 @@ test('after a fire every part is looked at first; then a deep clean of what is s
   await page.goto(`${swift}/after-fire`);
   await page.getByLabel('What burned').fill('pine');
   await page.getByLabel('With what settings').fill('95 %');
-  const submit = page.getByRole('button', { name: 'Keep the look, and start the cleaning' });
+  const submit = page.getByRole('button', { name: 'Save the look and start the cleaning' });
   await submit.click();
   await expect(page.getByText('Ordinary or deep?')).toBeVisible();
   await page.getByRole('button', { name: /^Deep:/ }).click();

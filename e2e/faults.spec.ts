@@ -1,7 +1,7 @@
 import type { Browser, Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
 import { openMailbox, type Mailbox } from '../src/standins/mailbox';
-import { addMachine, expect, signIn, technician, test, welcome } from './shop';
+import { addMachine, expect, here, signIn, technician, test, welcome } from './shop';
 
 test.use({ suite: 'faults' });
 test.describe.configure({ mode: 'serial', timeout: 180_000 });
@@ -34,24 +34,24 @@ test('the technician asks for mail, and it goes out', async ({ page, server }) =
   await welcome(page, server.url);
   heron = await addMachine(page, server.url, 'Heron', 'CO2 glass tube');
   await page.goto(`${heron}/label`);
-  label = (await page.getByText(/\/at\//).textContent())!.trim();
+  label = here(server, (await page.getByText(/^http.*\/at\//).textContent())!);
   await page.goto(`${server.url}/setup/mail`);
   await page.getByLabel('Mail server').fill('127.0.0.1');
   await page.getByRole('textbox', { name: 'Port' }).fill(String(mailbox.smtpPort));
   await page.getByLabel('Sender').fill('not an address');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByLabel('Sender')).toHaveValue('not an address');
   await page.getByLabel('Sender').fill('shop@loft.invalid');
-  await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: 'Try it' }).click();
   await letter(/mail works/).toBeTruthy();
   await page.goto(`${server.url}/you`);
   await page.getByLabel('Address').fill('ragna@loft.invalid');
   await page.getByLabel('At once, for every report').check();
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
 });
 
 test('a baseline by the ladder, then half the speed: strength 50 %', async ({ page, server }) => {
@@ -76,13 +76,13 @@ test('a baseline by the ladder, then half the speed: strength 50 %', async ({ pa
   await expect(view.getByText('Cut 2 of at most 10: 12.5 mm/s')).toBeVisible();
   for (const through of [false, false, false, false, false]) await cut(through);
   await expect(view.getByText(/It just succeeds at 10 mm\/s/)).toBeVisible();
-  await view.getByRole('button', { name: 'Keep the test burn' }).click();
+  await view.getByRole('button', { name: 'Save the test burn' }).click();
   await expect(view.getByText('As strong as the baseline')).toBeVisible();
 
   await view.getByRole('button', { name: 'Make a test burn' }).click();
   for (const through of [false, true, false, false, false, false]) await cut(through);
   await expect(view.getByText('It just succeeds at 5 mm/s: 50 %.')).toBeVisible();
-  await view.getByRole('button', { name: 'Keep the test burn' }).click();
+  await view.getByRole('button', { name: 'Save the test burn' }).click();
   await expect(view.getByText('Dropped to 50 % of the baseline.')).toBeVisible();
   const scales = view.getByRole('group', { name: 'Clean now or later?' });
   await scales.getByLabel('Minutes of work waiting').fill('60');
@@ -181,7 +181,7 @@ test('a fire report: the shop’s word first, held, and back only after a second
   await page.getByLabel('Name').fill('Bo');
   await page.getByRole('radio', { name: /^helper/ }).check();
   await page.getByRole('button', { name: 'Add and invite' }).click();
-  const link = (await page.locator('code').textContent())!;
+  const link = here(server, (await page.locator('code').textContent())!);
   const helper = await (await browser.newContext()).newPage();
   await helper.goto(link);
   await helper.getByLabel('Your password').fill('another-long-one');

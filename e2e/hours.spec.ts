@@ -126,7 +126,7 @@ test("the meter's unlogged hours are taken in by one press; a lower reading asks
       const local = new Date(at.getTime() + 3_600_000).toISOString().slice(0, 16).replace('T', ' ');
       await page.getByLabel('Read at; empty: now').fill(local);
     }
-    await page.getByRole('button', { name: 'Take it down' }).click();
+    await page.getByRole('button', { name: 'Save the reading' }).click();
   };
   await read('100', new Date(Date.now() - 2 * day));
   await expect(page.getByText('One reading so far: 100.0 h')).toBeVisible();
@@ -136,7 +136,7 @@ test("the meter's unlogged hours are taken in by one press; a lower reading asks
   await read('2', null);
   await expect(page.getByText('Was the counter reset, rolled over or replaced?')).toBeVisible();
   await page.getByRole('button', { name: /^Reset/ }).click();
-  await page.getByRole('button', { name: 'Take it down' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('starts again from here (reset)')).toBeVisible();
 });
 

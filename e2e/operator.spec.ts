@@ -1,7 +1,7 @@
 import fs from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
-import { addMachine, expect, signIn, test, welcome } from './shop';
+import { addMachine, expect, here, signIn, test, welcome } from './shop';
 
 test.use({ suite: 'operator' });
 test.describe.configure({ mode: 'serial', timeout: 180_000 });
@@ -15,7 +15,7 @@ test.beforeAll(async ({ browser, server }) => {
   machine = await addMachine(page, server.url, 'Sparrow', 'Open-frame diode');
   await addMachine(page, server.url, 'Heron', 'CO2 glass tube');
   await page.goto(`${machine}/label`);
-  label = (await page.getByText(/^http.*\/at\//).textContent())!;
+  label = here(server, (await page.getByText(/^http.*\/at\//).textContent())!);
   await page.close();
 });
 
@@ -241,7 +241,7 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
   await expect(page.getByRole('tab', { name: 'Repair', selected: true })).toBeVisible();
   await page.goto(`${server.url}/setup`);
   await page.getByLabel('Fire, sparks, broken guard').fill('Red button by the door, then outside.');
-  await page.getByRole('button', { name: 'Keep' }).nth(2).click();
+  await page.getByRole('button', { name: 'Save' }).nth(2).click();
   await page.goto(`${server.url}/setup/labels`);
   await expect(page.getByRole('region', { name: 'Label of Heron' })).toContainText(
     'Red button by the door',

@@ -119,8 +119,8 @@ test('what is not known asks for a first look; what was done is recorded in two 
   await expect(page.getByRole('link', { name: /^Honeycomb: not known when it was/ })).toBeVisible();
   await page.getByRole('button', { name: 'haze', exact: true }).click();
   await expect(page.getByRole('link', { name: /^Honeycomb: 50 %, clear/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Take it back' }).click();
-  await expect(page.getByText('Taken back: it stands struck through')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Undone: it stands struck through')).toBeVisible();
 
   await page.goto(`${machine}?station=duct`);
   await page.getByRole('button', { name: /^Done already/ }).click();

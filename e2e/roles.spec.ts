@@ -3,7 +3,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { may, refusalWords, roles, type Right, type Role } from '../src/core/people/roles';
 import { actionRights, pageRights, routeRights } from './rights';
-import { addMachine, expect, technician, test, welcome } from './shop';
+import { addMachine, expect, here, technician, test, welcome } from './shop';
 
 test.use({ suite: 'roles' });
 test.describe.configure({ mode: 'serial', timeout: 240_000 });
@@ -72,7 +72,7 @@ test('everyone is invited by a link, chooses a password and comes in with their 
     const link = page.locator('code').filter({ hasText: '/join/' });
     await expect(page.getByRole('status').filter({ hasText: names[role] })).toBeVisible();
     const other = await (await browser.newContext()).newPage();
-    await other.goto((await link.textContent())!);
+    await other.goto(here(server, (await link.textContent())!));
     await expect(other.getByText(`You come in as ${role}`)).toBeVisible();
     await other.getByLabel('Your password').fill('short');
     await other.getByRole('button', { name: 'Come in' }).click();
@@ -81,7 +81,7 @@ test('everyone is invited by a link, chooses a password and comes in with their 
     await other.getByRole('button', { name: 'Come in' }).click();
     await expect(other.getByRole('link', { name: 'Today' })).toBeVisible();
     await keep(role, other);
-    await other.goto((await link.textContent())!);
+    await other.goto(here(server, (await link.textContent())!));
     await expect(other.getByText('has been used')).toBeVisible();
   }
 });

@@ -225,7 +225,7 @@ test('a dry run keeps nothing and tells what was skipped; a wipe is one press an
   await page.goto(`${server.url}/clean`);
   await page.getByRole('button', { name: 'Heron wiped' }).click();
   await expect(page.getByText('Heron: wiped,')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Heron wiped' })).toBeVisible();
   await page.goto(`${server.url}/record?kind=care`);
   await expect(page.getByText(/pressed by mistake/).first()).toBeVisible();

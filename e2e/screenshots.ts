@@ -28,6 +28,30 @@ async function beside(pictures: Buffer[], file: string) {
     .toFile(file);
 }
 
+/** What is known of the time before the book: of one machine, and out of a notebook. */
+async function pastOf(page: Page, url: string, shoot: (page: Page, name: string) => Promise<void>) {
+  await page.goto(url);
+  await page.getByRole('link', { name: 'Plover' }).first().click();
+  await page.getByRole('link', { name: 'Before this book' }).click();
+  await page.getByRole('button', { name: 'Save' }).waitFor();
+  await page.getByLabel('The same for many').fill('3 Mar 2026');
+  await page.mouse.wheel(0, 140);
+  await page.waitForTimeout(300);
+  await shoot(page, 'before');
+  await page.goto(`${url}/import?kind=care`);
+  const notebook = [
+    'Maschine;Datum;Teil;Zustand;Wer',
+    'Heron;13.10.2026;Honeycomb;soiled;Marit',
+    'Wren;3.11.2026;Honeycomb, Duct;haze;Tomasz',
+    'Dipper;5.11.2026;Mirror 1 and Mirror 2;clear;Marit',
+  ].join('\n');
+  await page
+    .getByLabel('Table')
+    .setInputFiles({ name: 'notebook.csv', mimeType: 'text/csv', buffer: Buffer.from(notebook) });
+  await page.getByRole('button', { name: 'Show what each row becomes' }).waitFor();
+  await shoot(page, 'columns');
+}
+
 async function main() {
   const dataDir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pictures-'));
   spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'], {
@@ -35,6 +59,11 @@ async function main() {
     env: { ...process.env, DATA_DIR: dataDir },
     stdio: 'inherit',
   });
+  spawnSync(
+    process.execPath,
+    ['--import', 'tsx', 'src/cli/main.ts', 'set', 'address', 'http://book.quay.invalid:3000'],
+    { cwd: root, env: { ...process.env, DATA_DIR: dataDir } },
+  );
   const clock = new Clock(dataDir);
   const server = await startServer(dataDir, clock.env);
   process.on('exit', () => server.process.kill('SIGKILL'));
@@ -151,19 +180,7 @@ async function main() {
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
   await buildAndGrease(page);
-  await page.goto(`${machine}/after-fire`);
-  await page.getByLabel('What burned').fill('pine, 18 mm');
-  await page.getByLabel('With what settings').fill('95 % at 3 mm/s, 2 passes, air off');
-  for (const [part, found] of [
-    ['Debris', 'sooty'],
-    ['Bed', 'sooty'],
-    ['Glass and mirrors', 'damaged'],
-    ['Cables and plugs', 'untouched'],
-  ] as const) {
-    await page.getByRole('radiogroup', { name: part, exact: true }).getByText(found).click();
-  }
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await shoot(page, 'after-fire');
+  await pastOf(page, server.url, shoot);
   await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
   await page.getByRole('dialog').waitFor();
   await shoot(page, 'weights');
@@ -196,9 +213,8 @@ async function main() {
   await page.goto(`${server.url}/record`);
   await shoot(page, 'record');
   await page.goto(`${machine}/label`);
-  const link = (await page.getByText(/^http.*\/at\//).textContent())!;
-  await page.goto(`${server.url}/setup/labels`);
-  await shoot(page, 'labels');
+  const printed = (await page.getByText(/^http.*\/at\//).textContent())!;
+  const link = server.url + new URL(printed).pathname;
 
   const phone = await open(390, 844);
   const onPhone: Buffer[] = [];

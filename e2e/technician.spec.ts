@@ -4,7 +4,7 @@ import fs from 'node:fs';
 import jsqr from 'jsqr';
 import { PNG } from 'pngjs';
 import { pickOnly, stretch, unfold, workThrough } from './sheet';
-import { addMachine, expect, signIn, technician, test, welcome } from './shop';
+import { addMachine, expect, here, signIn, technician, test, welcome } from './shop';
 
 test.use({ suite: 'technician' });
 test.describe.configure({ mode: 'serial', timeout: 180_000 });
@@ -188,10 +188,10 @@ test('an entry is corrected: the old one is struck through, the counters follow'
   const line = page.getByRole('listitem').filter({ hasText: 'Used 20 min' });
   await line.getByRole('button', { name: /^Correct/ }).click();
   await page.getByLabel('Run, in minutes or h:mm').fill('0:10');
-  await page.getByRole('button', { name: 'Keep the correction' }).click();
+  await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText('Say why it is corrected.').first()).toBeVisible();
   await page.getByLabel('Why is it corrected?').fill('it was ten');
-  await page.getByRole('button', { name: 'Keep the correction' }).click();
+  await page.getByRole('button', { name: 'Save the correction' }).click();
   await expect(page.getByText(/struck through by Ragna: it was ten/)).toBeVisible();
   await expect(page.getByText('corrects an earlier entry: it was ten')).toBeVisible();
   await page.goto(`${machine}?station=plate&sum=clean`);
@@ -229,7 +229,7 @@ test('the label prints as a QR code that an independent decoder reads', async ({
   const { data, width, height } = PNG.sync.read(await label.locator('svg').screenshot());
   const decoded = jsqr(new Uint8ClampedArray(data), width, height);
   expect(decoded?.data).toBe(written);
-  await page.goto(written!);
+  await page.goto(here(server, written!));
   await expect(page.getByRole('button', { name: /I used it/ })).toBeVisible();
 });
 

@@ -59,18 +59,18 @@ test('windows, days that differ, bookings typed and read from a calendar', async
     await fillTime(page, `${name}, from`, '17:00');
     await fillTime(page, `${name}, to`, '16:00');
   }
-  await page.getByRole('button', { name: 'Keep the week' }).click();
+  await page.getByRole('button', { name: 'Save the week' }).click();
   await expect(page.getByText(/at least 10 minutes: it ends later/)).toBeVisible();
   for (const name of ['Monday', 'Wednesday', 'Friday', 'Sunday']) {
     await fillTime(page, `${name}, to`, '20:00');
   }
-  await page.getByRole('button', { name: 'Keep the week' }).click();
+  await page.getByRole('button', { name: 'Save the week' }).click();
   await expect(page.getByText('720 minutes a week')).toBeVisible();
   await page.getByLabel('Why').fill('a cold');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByText('technician away, a cold')).toBeVisible();
   await page
-    .getByRole('button', { name: /^Take away (Mon|Tue|Wed|Thu|Fri|Sat|Sun) \d+ \w+$/ })
+    .getByRole('button', { name: /^Remove (Mon|Tue|Wed|Thu|Fri|Sat|Sun) \d+ \w+$/ })
     .click();
   await expect(page.getByText('technician away, a cold')).toHaveCount(0);
 
@@ -131,7 +131,7 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
   await expect(page.getByRole('status').filter({ hasText: /Proving|solver|Keeping/ })).toBeVisible({
     timeout: 20_000,
   });
-  await page.getByRole('button', { name: 'Stop here and keep' }).click();
+  await page.getByRole('button', { name: 'Stop here and save' }).click();
   await expect(page.getByText(/planned anew by Ragna/)).toBeVisible();
   const count = await tags(page).count();
   expect(count).toBeGreaterThan(3);
@@ -210,8 +210,8 @@ test('what if an evening less: what it costs, and nothing of it is kept', async 
 
   // the evening really goes: only what must is moved
   await page.goto(`${server.url}/setup/time`);
-  await page.getByRole('button', { name: 'Take away Wednesday 17:00' }).click();
-  await page.getByRole('button', { name: 'Keep the week' }).click();
+  await page.getByRole('button', { name: 'Remove Wednesday 17:00' }).click();
+  await page.getByRole('button', { name: 'Save the week' }).click();
   await expect(page.getByText('540 minutes a week')).toBeVisible();
   await page.goto(`${server.url}/plan`);
   const overtaken = page.getByText('This plan was overtaken.');

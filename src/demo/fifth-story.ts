@@ -4,6 +4,7 @@ import { dueMachines } from '../services/care/due';
 import { lookFirst, sayPast } from '../services/care/past';
 import { addMachine } from '../services/machines/machines';
 import type { Actor, Shop } from '../services/shop';
+import { tickStep } from '../services/setup/first-steps';
 import { logSession } from '../services/usage/sessions';
 import { must } from './must';
 import { shopZone } from './workshop';
@@ -56,6 +57,7 @@ export function leftToTheShop(
       order: 'iso',
     }),
   );
+  must(tickStep(shop, marit, { step: 'labels' }));
   clock.now += millisecondsPerHour;
   must(lookFirst(shop, marit, { stationId: station('shield').id, finding: 'haze' }));
   for (const [ago, minutes] of [

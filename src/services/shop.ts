@@ -23,6 +23,8 @@ export interface Shop {
   readonly labelAsks: LabelAsks;
   /** for whom a short code is enough at a label */
   readonly codeRoles: readonly Role[];
+  /** the address phones reach the server by, as the shop says; `null`: it does not */
+  readonly address: string | null;
   /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
   readonly strengthFloor: number;
 }
@@ -108,6 +110,9 @@ export function openShop(
     get codeRoles() {
       const kept = (readSetting(db, 'code-roles') ?? usualCodeRoles).split(', ');
       return roles.filter((role) => kept.includes(role));
+    },
+    get address() {
+      return readSetting(db, 'address');
     },
     get strengthFloor() {
       return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;

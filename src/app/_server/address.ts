@@ -1,9 +1,13 @@
 import { headers } from 'next/headers';
+import { publicAddress, type PublicAddress } from '../../services/setup/address';
+import { theShop } from './shop';
 
-/** The address phones reach this server by: PUBLIC_URL, else the one in use now. */
-export async function publicAddress(): Promise<{ base: string; fixed: boolean }> {
-  const fixed = process.env['PUBLIC_URL'];
-  if (fixed) return { base: fixed, fixed: true };
-  const host = (await headers()).get('host') ?? '127.0.0.1:3000';
-  return { base: `http://${host}`, fixed: false };
+/** The host, with its port, by which this page was asked for. */
+export async function askedHost(): Promise<string> {
+  return (await headers()).get('host') ?? '127.0.0.1:3000';
+}
+
+/** Where phones reach this server, as far as that is known. */
+export async function phoneAddress(): Promise<PublicAddress> {
+  return publicAddress(theShop(), await askedHost());
 }

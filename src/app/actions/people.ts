@@ -4,16 +4,29 @@ import { z } from 'zod';
 import { redirect } from 'next/navigation';
 import { ok } from '../../core/units/result';
 import * as codes from '../../services/people/codes';
+import { qrSvg } from '../../services/machines/labels';
 import * as people from '../../services/people/people';
 import { refuse, type Outcome } from '../../services/shop';
 import { id, text } from '../../services/use-case';
 import { action, customAction, openAction } from '../_server/action';
-import { publicAddress } from '../_server/address';
+import { phoneAddress } from '../_server/address';
 import { rememberBrowser, signInFrom } from '../_server/request';
 import { theAuth } from '../_server/shop';
 
-type Invited = Outcome<{ link: string | null }>;
-const joinLink = (base: string, token: string) => new URL(`/join/${token}`, base).href;
+/** A link to join by, with its code for a phone; none where somebody has no account. */
+interface Invitation {
+  link: string | null;
+  qr: string | null;
+}
+type Invited = Outcome<Invitation>;
+
+const nowhere =
+  'This computer has no address in a network, so that a link would lead nowhere. Say in Set-up by which address phones reach it. Nothing was changed.';
+
+async function invitation(base: string, token: string): Promise<Invitation> {
+  const link = new URL(`/join/${token}`, base).href;
+  return { link, qr: await qrSvg(link) };
+}
 
 export const changeRoleAction = action('set up', people.changeRole);
 export const endPersonAction = action('set up', people.endPerson);
@@ -27,11 +40,12 @@ export const addPersonAction = customAction(
   'set up',
   [people.newPersonSchema.extend({ account: z.boolean() })],
   async ({ shop, actor }, input): Promise<Invited> => {
-    const { base } = await publicAddress();
+    const { base } = await phoneAddress();
+    if (input.account && !base) return refuse(nowhere);
     const added = people.addPerson(shop, actor, input);
-    if (!added.ok || !input.account) return added.ok ? ok({ link: null }) : added;
+    if (!added.ok || !input.account) return added.ok ? ok({ link: null, qr: null }) : added;
     const invited = people.invite(shop, actor, added.value);
-    return invited.ok ? ok({ link: joinLink(base, invited.value) }) : invited;
+    return invited.ok ? ok(await invitation(base!, invited.value)) : invited;
   },
 );
 
@@ -39,9 +53,10 @@ export const inviteAction = customAction(
   'set up',
   [id],
   async ({ shop, actor }, personId): Promise<Invited> => {
-    const { base } = await publicAddress();
+    const { base } = await phoneAddress();
+    if (!base) return refuse(nowhere);
     const invited = people.invite(shop, actor, personId);
-    return invited.ok ? ok({ link: joinLink(base, invited.value) }) : invited;
+    return invited.ok ? ok(await invitation(base, invited.value)) : invited;
   },
 );
 

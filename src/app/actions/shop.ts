@@ -2,7 +2,8 @@
 
 import { freshenCalendars } from '../../services/schedule/bookings';
 import { changeSetting, settingSchema } from '../../services/setup/settings';
-import { customAction } from '../_server/action';
+import { tickStep } from '../../services/setup/first-steps';
+import { action, customAction } from '../_server/action';
 
 export const changeSettingAction = customAction(
   'set up',
@@ -13,3 +14,5 @@ export const changeSettingAction = customAction(
     return changed;
   },
 );
+
+export const tickStepAction = action('set up', tickStep);

@@ -131,6 +131,11 @@ export function dueOfModule(shop: Shop, part: Module, machine: MachineRow): Stat
     .map((row) => stationDue({ ...moment, fitted: () => fitted }, machine, row, plan));
 }
 
+/** The tasks of a machine of which nobody knows when they were last done. */
+export function unknownTasks({ stations }: Pick<MachineDue, 'stations'>): TaskDue[] {
+  return stations.flatMap(({ tasks }) => tasks).filter(({ known }) => !known);
+}
+
 /**
  * The task by which somebody should look first at a station where nobody knows when some were last done: the
  * shallowest of those that a look tells of. What is found tells of the deeper ones. `null` where there is none.

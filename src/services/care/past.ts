@@ -18,7 +18,7 @@ import { takeReading } from '../usage/meters';
 import { shopWeights } from '../usage/soil-weights-read';
 import { id, optionalText, useCase } from '../use-case';
 import { carePlanFinder, followsEveryJob, tasksUnder } from './care-plans';
-import { dueMachines } from './due';
+import { dueMachines, unknownTasks } from './due';
 import { readPasts, type MachinePast, type SaidPast } from './pasts-read';
 
 /** What a run hour of a machine counts for: the mean of its sessions before an instant, else one soil hour. */
@@ -282,7 +282,7 @@ export function pastPage(shop: Shop, machineId: string): PastPage {
   return {
     machine: pasts.machine(machineId),
     stations,
-    unknown: all.filter(({ known }) => !known).length,
+    unknown: machine ? unknownTasks(machine).length : 0,
     total: all.length,
   };
 }

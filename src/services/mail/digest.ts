@@ -72,7 +72,10 @@ function digest(shop: Shop, board: Board): { subject: string; body: string } {
   ].join(', ');
   return {
     subject: `${shop.name}: ${headline}`,
-    body: [...(parts.length > 0 ? parts : ['Nothing is held, broken or due.']), pageAddress('/')]
+    body: [
+      ...(parts.length > 0 ? parts : ['Nothing is held, broken or due.']),
+      pageAddress(shop, '/'),
+    ]
       .filter(Boolean)
       .join('\n\n'),
   };

@@ -87,8 +87,8 @@ export function writeLetter(
 }
 
 /** The address of a page as it stands in letters; `null` while the shop has not said where it is. */
-export function pageAddress(pathname: string): string | null {
-  const base = process.env['PUBLIC_URL'];
+export function pageAddress(shop: Pick<Shop, 'address'>, pathname: string): string | null {
+  const base = process.env['PUBLIC_URL'] ?? shop.address;
   return base ? new URL(pathname, base).href : null;
 }
 
@@ -117,7 +117,7 @@ export function tellReport(
       body: [
         `${fault.by.name} reported for ${machine} (${dangerWords[fault.danger]}): ${fault.words}.`,
         `They were told: ${fault.advice}`,
-        pageAddress(`/faults/${fault.id}`),
+        pageAddress(shop, `/faults/${fault.id}`),
       ]
         .filter(Boolean)
         .join('\n\n'),

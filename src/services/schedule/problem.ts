@@ -38,8 +38,8 @@ const setUp = 10;
 /** A task that was called for by a sign or a finding counts as this far past its limit. */
 const called = 1.1;
 
-/** A first look, where nobody knows when something was last done, is due at once. */
-const unseen = 1;
+/** A first look, where nobody knows when something was last done, is due at once: it may be past its limit already. */
+const unseen = 1.01;
 
 /** What a page needs to say of a task that may be planned. */
 export interface TaskWords {
@@ -54,7 +54,7 @@ export interface TaskWords {
   name: string;
   depth: Depth;
   criticality: Criticality;
-  /** share used now; the least of it where that is not known */
+  /** share used now; where that is not known, as a first look counts */
   used: number;
   /** whether it is known when it was last done; else a first look is planned */
   known: boolean;
@@ -305,7 +305,7 @@ function wordsOf(
     name: task.name,
     depth: task.depth,
     criticality: task.criticality,
-    used: standing.used,
+    used: known ? standing.used : Math.max(unseen, standing.used),
     known,
     since,
     limits: task.limits,

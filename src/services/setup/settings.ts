@@ -5,6 +5,7 @@ import { isZone } from '../../core/units/zone';
 import { readSetting, writeSetting } from '../../records/settings';
 import { labelAsks, refuse, writeEntry, type Outcome } from '../shop';
 import { requiredText, useCase } from '../use-case';
+import { addressProblem } from './address';
 import { rebuildUsage } from '../usage/usage';
 
 export const settingNames = [
@@ -14,6 +15,7 @@ export const settingNames = [
   'label-asks',
   'code-roles',
   'strength-floor',
+  'address',
 ] as const;
 export type SettingName = (typeof settingNames)[number];
 
@@ -34,6 +36,7 @@ const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string
     value.split(', ').every((one) => one === 'nobody' || roles.some((role) => role === one))
       ? null
       : `Name roles, with a comma between: ${roles.join(', ')}; or nobody.`,
+  address: addressProblem,
   'strength-floor': (value) =>
     Number(value) >= 10 && Number(value) <= 100
       ? null

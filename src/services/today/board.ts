@@ -1,6 +1,12 @@
 import { isDue } from '../../core/care/due';
 import { compareDanger } from '../../core/care/danger';
-import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../care/due';
+import {
+  dueMachines,
+  unknownTasks,
+  type MachineDue,
+  type StationDue,
+  type TaskDue,
+} from '../care/due';
 import { followsEveryJob } from '../care/care-plans';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions, type Restriction } from '../faults/return';
@@ -43,6 +49,8 @@ export interface Board {
   due: DueItem[];
   /** due, but put off for now with a reason; what can burn stays among the due */
   putOff: DueItem[];
+  /** how many tasks there are of which nobody knows when they were last done */
+  unknown: number;
   /** the jobs-by-one tasks: not ticked off after the last job */
   afterJob: DueItem[];
 }
@@ -73,6 +81,7 @@ export function shopBoard(shop: Shop): Board {
     planned: plannedToday(shop, machines, now),
     due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
     putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),
+    unknown: machines.reduce((sum, machine) => sum + unknownTasks(machine).length, 0),
     afterJob: items.filter(({ task }) => followsEveryJob(task.task)),
   };
 }

@@ -112,7 +112,7 @@ interface FieldsProps {
 }
 
 const blank = { value: '', label: 'not known' };
-const keep = 'Keep the correction';
+const keep = 'Save the correction';
 
 interface SessionFieldsProps extends FieldsProps {
   session: NonNullable<BookLine['session']>;

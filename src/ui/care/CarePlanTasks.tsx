@@ -109,7 +109,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
                         td="underline"
                         onClick={() => remove.run({ stationId: one.stationId, task: one.task })}
                       >
-                        Take away
+                        Remove
                       </UnstyledButton>
                     </>
                   )}

@@ -56,7 +56,7 @@ export function AfterFire({ machineId, parts, record }: AfterFireProps) {
   return (
     <SendForm
       of={form}
-      button="Keep the look, and start the cleaning"
+      button="Save the look and start the cleaning"
       buttonProps={{ size: 'lg' }}
       beside={
         <span className="quiet">

@@ -60,7 +60,7 @@ export function Clock({ run, arranged, progress, fresh }: ClockProps) {
     <details className={classes.clock} open={fresh}>
       <summary>The order on its clock</summary>
       <div className={classes.tracks} aria-hidden="true">
-        <span className={classes.label}>my hands</span>
+        <span className={classes.label}>hands-on</span>
         <div className={classes.track}>
           {steps.map((step) => (
             <span

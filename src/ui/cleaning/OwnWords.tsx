@@ -39,11 +39,11 @@ function WordsForm({
       instead,
       words: ours ? null : words,
     }),
-    said: 'Kept: from the next sheet on.',
+    said: 'Saved: from the next sheet on.',
   });
   return (
     <div className={classes.details}>
-      <SendForm of={form} button="Keep these words" buttonProps={{ variant: 'default' }}>
+      <SendForm of={form} button="Save these words" buttonProps={{ variant: 'default' }}>
         <Textarea label="The step, in our own words" autosize {...form.field('words')} />
         <TextInput label="Why it is done so here" {...form.field('reason')} />
         <Checkbox

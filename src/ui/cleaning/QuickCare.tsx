@@ -34,7 +34,7 @@ export function QuickCare({ machineId, nickname, tasks, record, undo }: QuickCar
             <b>{nickname}: wiped,</b> {entryIds.length} recorded.
           </span>
           <button className="go" disabled={back.pending} onClick={() => back.run(entryIds)}>
-            Take it back
+            Undo
           </button>
         </>
       ) : (

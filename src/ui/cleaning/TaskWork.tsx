@@ -116,7 +116,7 @@ export function TaskWork({ context, task, part, lines, barred, pressLine, onDone
         <p className={classes.marked}>
           <b>{resultWords[marks.result]}.</b>{' '}
           <button className={classes.small} onClick={() => mark({ result: null })}>
-            Take it back
+            Undo
           </button>
         </p>
       )}

@@ -250,7 +250,7 @@ function ItemForm({ item, change, onDone }: ItemFormProps) {
     },
   });
   return (
-    <SendForm of={form} button={item ? 'Keep it so' : 'Add it'}>
+    <SendForm of={form} button={item ? 'Save' : 'Add it'}>
       <TextInput label="Name" {...form.field('name')} />
       <Group grow>
         <TextInput label="Counted in" {...form.field('unit')} />

@@ -129,7 +129,7 @@ function OwnVariant({
     <div className={classes.own}>
       <SendForm
         of={form}
-        button="Keep it"
+        button="Save"
         beside={
           <Button variant="default" onClick={onDone}>
             Cancel

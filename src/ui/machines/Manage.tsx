@@ -205,7 +205,7 @@ function CardForm({ machineId, fields, card, change, close }: CardProps & { clos
   return (
     <SendForm
       of={form}
-      button="Keep"
+      button="Save"
       beside={
         <Button variant="default" onClick={close}>
           Leave as it was

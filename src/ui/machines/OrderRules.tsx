@@ -85,7 +85,7 @@ function Wait({
   const form = useSendForm(setWait, {
     initial: { minutes: wait.minutes as number | string, source: wait.source ?? '' },
     input: ({ minutes, source }) => ({ machineId, minutes: figure(minutes), source }),
-    said: 'Kept.',
+    said: 'Saved.',
   });
   return (
     <section className={`panel ${classes.rules}`} aria-labelledby="wait">
@@ -95,7 +95,7 @@ function Wait({
           ? `${wait.minutes} minutes, common practice: the manual or the label of this machine may say another figure.`
           : `${wait.minutes} minutes: ${wait.source}.`}
       </p>
-      <SendForm of={form} button="Keep it" buttonProps={{ variant: 'default' }} row>
+      <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }} row>
         <NumberInput label="Minutes" w={110} min={0} max={120} {...form.field('minutes')} />
         <TextInput
           label="Where the figure is from"

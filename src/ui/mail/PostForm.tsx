@@ -25,7 +25,7 @@ export function PostForm({ post, trouble, change, attempt }: PostFormProps) {
   const form = useSendForm(change, {
     initial: { ...(post ?? empty) },
     input: (typed) => ({ ...typed, port: figure(typed.port) }),
-    said: 'Kept.',
+    said: 'Saved.',
     onDone: () => setSentTo(null),
   });
   const trying = useAction(attempt, setSentTo);
@@ -39,7 +39,7 @@ export function PostForm({ post, trouble, change, attempt }: PostFormProps) {
       {trouble && <ProblemNote problem={{ field: null, message: trouble }} />}
       <SendForm
         of={form}
-        button="Keep"
+        button="Save"
         beside={
           <>
             <Button

@@ -22,12 +22,12 @@ export function Wishes({ wishes, change }: WishesProps) {
   const form = useSendForm(change, {
     initial: { ...wishes, mail: wishes.mail ?? '' },
     input: (typed) => typed,
-    said: 'Kept.',
+    said: 'Saved.',
   });
   return (
     <section className="panel" aria-labelledby="wishes">
       <h2 id="wishes">Mail to you</h2>
-      <SendForm of={form} button="Keep" buttonProps={{ variant: 'default' }}>
+      <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }}>
         <TextInput label="Address" type="email" autoComplete="email" {...form.field('mail')} />
         {kinds.map(([kind, label]) => (
           <Checkbox key={kind} label={label} {...form.field(kind, 'checkbox')} />

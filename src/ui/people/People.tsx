@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Radio, Select, Stack, TextInput } from '@mantine/core';
+import { Button, CopyButton, Radio, Select, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { roles, roleWords, type Role } from '../../core/people/roles';
 import type {
@@ -20,7 +20,7 @@ import { CodeForm } from './CodeForm';
 import classes from './People.module.css';
 import type { giveCode, dropCode } from '../../services/people/codes';
 
-type Link = { link: string | null };
+type Link = { link: string | null; qr: string | null };
 
 interface PeopleProps {
   people: Person[];
@@ -42,7 +42,7 @@ interface PeopleProps {
 
 /** Everybody of the shop: who may what, who is signed in where. */
 export function People({ people, self, now, zone, actions }: PeopleProps) {
-  const [link, setLink] = useState<{ of: string; href: string } | null>(null);
+  const [link, setLink] = useState<{ of: string; href: string; qr: string } | null>(null);
   return (
     <div className={classes.page}>
       <section className="panel" aria-labelledby="everybody">
@@ -54,6 +54,14 @@ export function People({ people, self, now, zone, actions }: PeopleProps) {
               again.
             </p>
             <code>{link.href}</code>
+            <CopyButton value={link.href}>
+              {({ copied, copy }) => (
+                <Button variant="default" onClick={copy}>
+                  {copied ? 'Copied' : 'Copy'}
+                </Button>
+              )}
+            </CopyButton>
+            <div className={classes.qr} dangerouslySetInnerHTML={{ __html: link.qr }} />
           </div>
         )}
         <ul className={classes.people}>
@@ -65,14 +73,14 @@ export function People({ people, self, now, zone, actions }: PeopleProps) {
               now={now}
               zone={zone}
               actions={actions}
-              onLink={(href) => setLink({ of: person.name, href })}
+              onLink={(href, qr) => setLink({ of: person.name, href, qr })}
             />
           ))}
         </ul>
       </section>
       <AddPerson
         add={actions.add}
-        onAdded={(name, href) => setLink(href ? { of: name, href } : null)}
+        onAdded={(name, { link: href, qr }) => setLink(href && qr ? { of: name, href, qr } : null)}
       />
     </div>
   );
@@ -96,11 +104,11 @@ function One({
 }: {
   person: Person;
   self: boolean;
-  onLink: (href: string) => void;
+  onLink: (href: string, qr: string) => void;
 } & Pick<PeopleProps, 'now' | 'zone' | 'actions'>) {
   const { id, name, role, account, endedAt, places } = person;
   const change = useAction(actions.role);
-  const invite = useAction(actions.invite, ({ link }) => link && onLink(link));
+  const invite = useAction(actions.invite, ({ link, qr }) => link && qr && onLink(link, qr));
   const end = useAction(actions.end);
   const back = useAction(actions.back);
   const signOut = useAction(actions.signOut);
@@ -166,14 +174,14 @@ function One({
 
 interface AddPersonProps {
   add: PeopleProps['actions']['add'];
-  onAdded: (name: string, link: string | null) => void;
+  onAdded: (name: string, invited: Link) => void;
 }
 
 function AddPerson({ add, onAdded }: AddPersonProps) {
   const form = useSendForm(add, {
     initial: { name: '', role: 'operator' as Role, account: true },
     input: (typed) => typed,
-    onDone: ({ link }: Link, { name }) => onAdded(name, link),
+    onDone: (invited: Link, { name }) => onAdded(name, invited),
     clears: true,
   });
   return (

@@ -159,7 +159,7 @@ export function BurnLadder({
               })
             }
           >
-            Keep the test burn
+            Save the test burn
           </Button>
         )}
         <Button

@@ -73,7 +73,13 @@ export function BookingForms(props: BookingFormsProps) {
             onChange={(from) => form.set(form.values.to ? { from } : { from, to: from })}
           />
           <WhenField type="datetime" label="To" {...form.field('to')} />
-          <NumberInput label="Weeks on end" min={1} max={53} w={110} {...form.field('weeks')} />
+          <NumberInput
+            label="Repeat for so many weeks"
+            min={1}
+            max={53}
+            w={110}
+            {...form.field('weeks')}
+          />
           <TextInput label="For what" maxLength={200} {...form.field('words')} />
         </SendForm>
         <ProblemNote problem={dropping.problem} />
@@ -94,10 +100,10 @@ export function BookingForms(props: BookingFormsProps) {
                     variant="default"
                     size="compact-md"
                     loading={dropping.pending}
-                    aria-label={`Take away the booking of ${nickname(one.machine)}, ${dayDate(one.from, zone, now)}`}
+                    aria-label={`Remove the booking of ${nickname(one.machine)}, ${dayDate(one.from, zone, now)}`}
                     onClick={() => dropping.run(one.entryId!)}
                   >
-                    Take away
+                    Remove
                   </Button>
                 ) : (
                   <span className="quiet">from {one.calendar}</span>
@@ -216,9 +222,9 @@ function Calendars({
                 size="compact-md"
                 loading={removing.pending}
                 onClick={() => removing.run(one.id)}
-                aria-label={`Take away ${one.name}`}
+                aria-label={`Remove ${one.name}`}
               >
-                Take away
+                Remove
               </Button>
             </span>
           </li>

@@ -109,9 +109,9 @@ export function DaysForm({ changes, today, zone, now, add, drop }: DaysFormProps
                 size="compact-md"
                 loading={dropping.pending}
                 onClick={() => dropping.run(one.id)}
-                aria-label={`Take away ${day(one.from)}`}
+                aria-label={`Remove ${day(one.from)}`}
               >
-                Take away
+                Remove
               </Button>
             </li>
           ))}

@@ -83,7 +83,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
                 <Progress value={shareOf(planning) * 100} aria-label="How far planning is" />
               </div>
               {planning.question === null && (
-                <Button onClick={() => end(true)}>Stop here and keep</Button>
+                <Button onClick={() => end(true)}>Stop here and save</Button>
               )}
               <Button variant="default" onClick={() => end(false)}>
                 Cancel
@@ -372,7 +372,7 @@ function phaseWords({ phase, seconds }: Planning): string {
     case 'solving':
       return `The solver looks for the rest, ${after}`;
     case 'ended':
-      return 'Keeping it';
+      return 'Saving it';
   }
 }
 

@@ -89,10 +89,10 @@ export function WeekForm({
                     <Button
                       variant="subtle"
                       size="compact-md"
-                      aria-label={`Take away ${name} ${from}`}
+                      aria-label={`Remove ${name} ${from}`}
                       onClick={() => setWindows((some) => some.filter((one) => one.key !== key))}
                     >
-                      Take away
+                      Remove
                     </Button>
                   </span>
                 ))}
@@ -126,7 +126,7 @@ export function WeekForm({
         ))}
         <div className={classes.row}>
           <Button type="submit" loading={pending}>
-            Keep the week
+            Save the week
           </Button>
           <span className="quiet figures">{sum} minutes a week</span>
         </div>

@@ -13,12 +13,25 @@ interface ShopFormProps {
   stop: string;
   /** percent of the baseline under which a machine returns only with a restriction */
   floor: number;
+  /** the address phones reach the server by; empty: not said */
+  address: string;
+  /** those of this computer in its networks */
+  addresses: string[];
   zones: string[];
   change: Send<typeof changeSetting>;
 }
 
 /** The shop's name, time zone, its word for an emergency and its floor of strength. */
-export function ShopForm({ name, timezone, stop, floor, zones, change }: ShopFormProps) {
+export function ShopForm({
+  name,
+  timezone,
+  stop,
+  floor,
+  address,
+  addresses,
+  zones,
+  change,
+}: ShopFormProps) {
   return (
     <Stack gap="md" maw={760}>
       <Setting name="name" value={name} change={change}>
@@ -41,6 +54,18 @@ export function ShopForm({ name, timezone, stop, floor, zones, change }: ShopFor
           <TextInput
             label="Fire, sparks, broken guard"
             description="What to do first here. Stands on every label and after such a report."
+            {...field}
+            flex={1}
+          />
+        )}
+      </Setting>
+      <Setting name="address" value={address} change={change}>
+        {(field) => (
+          <Autocomplete
+            label="Address phones reach this server by"
+            description="Labels, invitations, calendar links and letters lead there."
+            placeholder={addresses[0] ?? 'http://192.168.1.20:3000'}
+            data={addresses}
             {...field}
             flex={1}
           />
@@ -75,10 +100,10 @@ function Setting({ name, value, change, children }: SettingProps) {
   const form = useSendForm(change, {
     initial: { value },
     input: (typed) => ({ name, value: String(typed.value) }),
-    said: (kept: string) => `Kept: ${kept}`,
+    said: (kept: string) => `Saved: ${kept}`,
   });
   return (
-    <SendForm of={form} button="Keep" buttonProps={{ variant: 'default' }} row>
+    <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }} row>
       {children(form.field('value'))}
     </SendForm>
   );

@@ -1,5 +1,6 @@
 import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
+import type { ReactNode } from 'react';
 import { faultTitle } from '../../catalogue/signs';
 import { Link } from '../shared/Link';
 import type { MachineDue } from '../../services/care/due';
@@ -20,6 +21,8 @@ import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
 
 const shownDue = 5;
+/** Up to so many restrictions, watches and things mended for now stand open. */
+const shownBesides = 2;
 
 interface TodayProps {
   board: Board;
@@ -28,10 +31,12 @@ interface TodayProps {
   /** what could be done in the minutes at hand */
   candidates: Choosable[];
   putRight: Send<typeof putRight>;
+  /** what is still to set up, for whoever may */
+  setup: ReactNode;
 }
 
 /** The dirt of the whole shop first, at a glance; then what is held, broken and due, in order of danger. */
-export function Today({ board, zone, familyNames, candidates, putRight }: TodayProps) {
+export function Today({ board, zone, familyNames, candidates, putRight, setup }: TodayProps) {
   const { now, machines, due } = board;
   const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
   return (
@@ -39,10 +44,13 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
       <header className={classes.head}>
         <h1>{longDate(now, zone)}</h1>
         <span className="quiet figures">
-          {clockTime(now, zone)} · {machines.length} machines · {due.length} due
+          {clockTime(now, zone)} ·{' '}
+          {machines.length === 1 ? '1 machine' : `${machines.length} machines`} · {due.length} due
           {pastDue > 0 && `, ${pastDue} of them past due`}
+          {board.unknown > 0 && ` · ${board.unknown} not known`}
         </span>
       </header>
+      {setup}
       {machines.length === 0 ? (
         <section className="panel">
           <h2>No machines yet</h2>
@@ -76,7 +84,7 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
                     )}
                     <span className={classes.facts}>
                       {lately(machine, now, zone)}
-                      {strength !== null && `; strength ${Math.round(strength * 100)} %`}
+                      {strength !== null && `, strength ${Math.round(strength * 100)} %`}
                     </span>
                   </div>
                   <Ribbon
@@ -107,7 +115,7 @@ export function Today({ board, zone, familyNames, candidates, putRight }: TodayP
 
 /** How much a machine was used of late. */
 function lately({ weekSeconds, lastUse }: MachineDue, now: number, zone: string): string {
-  if (weekSeconds > 0) return `${(weekSeconds / 3600).toFixed(1)} h in 7 days`;
+  if (weekSeconds > 0) return `${(weekSeconds / 3600).toFixed(1)} h in 7 d`;
   return lastUse === null ? 'never used' : `last used ${ago(lastUse, now, zone).split(',')[0]}`;
 }
 
@@ -167,7 +175,7 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
           ))}
       </ul>
       {besides > 0 && (
-        <details className={classes.besides}>
+        <details className={classes.besides} open={besides <= shownBesides}>
           <summary>
             {[
               board.restrictions.length > 0 && `${board.restrictions.length} in restricted use`,

@@ -13,7 +13,7 @@ const figures = [
   ['maxFeed', 'Fastest, mm/s'],
   ['bedWidth', 'Bed width, mm'],
   ['bedHeight', 'Bed depth, mm'],
-  ['fullPower', 'S word of full power'],
+  ['fullPower', 'S at full power'],
 ] as const;
 
 interface ControllerFormProps {
@@ -39,7 +39,7 @@ export function ControllerForm({ machineId, controller, own, change }: Controlle
         fullPower: figure(typed.fullPower),
       },
     }),
-    said: 'Kept.',
+    said: 'Saved.',
   });
   return (
     <section className="panel" aria-labelledby="controller">
@@ -50,7 +50,7 @@ export function ControllerForm({ machineId, controller, own, change }: Controlle
           ? "They are this machine's own."
           : 'They are usual for its family, no more: read the real ones from its controller.'}
       </p>
-      <SendForm of={form} button="Keep" buttonProps={{ variant: 'default' }}>
+      <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }}>
         <div className={classes.pair}>
           {figures.map(([name, label]) => (
             <NumberInput key={name} label={label} min={0} {...form.field(name)} />

@@ -129,7 +129,7 @@ function TakeReading({
   );
   const { how } = form.values;
   return (
-    <SendForm of={form} button="Take it down">
+    <SendForm of={form} button="Save the reading">
       <Group align="flex-start">
         <NumberInput
           label="It shows, in hours"

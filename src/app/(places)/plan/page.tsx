@@ -5,7 +5,7 @@ import { warmPlanner } from '../../../services/schedule/planning';
 import { Feed } from '../../../ui/schedule/Feed';
 import { ScheduleRooms } from '../../../ui/schedule/ScheduleRooms';
 import { ScheduleLanes } from '../../../ui/schedule/ScheduleLanes';
-import { publicAddress } from '../../_server/address';
+import { phoneAddress } from '../../_server/address';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/schedule';
@@ -18,7 +18,7 @@ export default async function PlanPage() {
   const { machines, holds, now } = theBoard();
   const view = scheduleView(shop, machines);
   if (may(role, 'set up')) warmPlanner();
-  const { base } = await publicAddress();
+  const { base } = await phoneAddress();
   return (
     <>
       <ScheduleRooms here="/plan" />
@@ -38,7 +38,7 @@ export default async function PlanPage() {
         mend={actions.mendScheduleAction}
         back={actions.scheduleBeforeAction}
       />
-      {may(role, 'clean') && (
+      {may(role, 'clean') && base && (
         <Feed
           link={`${base}/api/plan/feed/${feedToken(shop)}.ics`}
           renew={actions.renewFeedAction}

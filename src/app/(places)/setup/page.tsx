@@ -8,6 +8,8 @@ import { AllModules } from '../../../ui/parts/AllModules';
 import { SetupRooms } from '../../../ui/setup/SetupRooms';
 import { ShopForm } from '../../../ui/setup/ShopForm';
 import classes from '../../../ui/setup/Setup.module.css';
+import { networkAddresses } from '../../../services/setup/address';
+import { askedHost } from '../../_server/address';
 import { enter } from '../../_server/shop';
 import { changeSettingAction } from '../../actions/shop';
 
@@ -28,6 +30,8 @@ export default async function SetupPage() {
             timezone={shop.zone}
             stop={shop.stopInstruction}
             floor={Math.round(shop.strengthFloor * 100)}
+            address={shop.address ?? ''}
+            addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}
             zones={Intl.supportedValuesOf('timeZone')}
             change={changeSettingAction}
           />

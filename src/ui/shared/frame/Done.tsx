@@ -55,12 +55,12 @@ export function useDone() {
                   notifications.update({
                     id,
                     message: outcome?.ok
-                      ? 'Taken back: it stands struck through in the record.'
+                      ? 'Undone: it stands struck through in the record.'
                       : (outcome?.error.message ?? 'The server could not be reached: it stands.'),
                   });
                 }}
               >
-                Take it back
+                Undo
               </Button>
             )}
           </Group>

@@ -26,7 +26,7 @@ import { machineSlots } from '../../../../services/parts/module-views';
 import { namesInUse } from '../../../../services/people/people';
 import { openMeterQuestions, quietDays } from '../../../../services/usage/meters';
 import { compareStates } from '../../../../core/care/due';
-import { firstLook, type StationDue } from '../../../../services/care/due';
+import { firstLook, unknownTasks, type StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
 import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/shared/ribbon/columns';
@@ -79,9 +79,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
     machine.stations.find((candidate) => candidate.slug === slug) ??
     heaviest(machine.stations) ??
     machine.stations[0];
-  const unknown = machine.stations
-    .flatMap(({ tasks }) => tasks)
-    .filter(({ known }) => !known).length;
+  const unknown = unknownTasks(machine).length;
   const forecast = machineForecast(shop, id);
   const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);

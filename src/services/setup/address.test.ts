@@ -1,0 +1,71 @@
+import type os from 'node:os';
+import { changeSetting } from './settings';
+import { dropTestShop, must, openTestShop, refusal, tester, type TestShop } from '../testing/shop';
+import { addressProblem, isLoopback, networkAddresses, publicAddress } from './address';
+
+let shop: TestShop;
+beforeEach(() => {
+  shop = openTestShop();
+});
+afterEach(() => {
+  dropTestShop(shop);
+  delete process.env['PUBLIC_URL'];
+});
+
+test.each([
+  'localhost',
+  'localhost:3000',
+  '127.0.0.1:3000',
+  '127.8.0.1',
+  '[::1]:3000',
+  '0.0.0.0:80',
+])('%s is this computer itself', (host) => {
+  expect(isLoopback(host)).toBe(true);
+  expect(addressProblem(`http://${host}`)).toContain('no phone reaches it');
+});
+
+test.each(['192.168.1.20:3000', 'book.quay.invalid', '[2001:db8::7]:3000', '128.0.0.1'])(
+  '%s is reached by others',
+  (host) => {
+    expect(isLoopback(host)).toBe(false);
+    expect(addressProblem(`http://${host}`)).toBeNull();
+  },
+);
+
+test('no link ever leads a phone to itself', () => {
+  for (const host of ['localhost:3000', '127.0.0.1:3000']) {
+    const { base } = publicAddress(shop, host);
+    if (base !== null) expect(isLoopback(new URL(base).host)).toBe(false);
+  }
+  expect(publicAddress(shop, '192.168.1.20:3000')).toEqual({
+    base: 'http://192.168.1.20:3000',
+    from: 'in use',
+  });
+});
+
+test('what the shop says holds, what the server’s settings say holds more', () => {
+  must(changeSetting(shop, tester, { name: 'address', value: 'http://book.quay.invalid' }));
+  expect(publicAddress(shop, '127.0.0.1:3000')).toMatchObject({
+    base: 'http://book.quay.invalid',
+    from: 'shop',
+  });
+  process.env['PUBLIC_URL'] = 'https://other.invalid';
+  expect(publicAddress(shop, '127.0.0.1:3000').from).toBe('server');
+  for (const value of ['http://localhost:3000', 'quay', 'ftp://quay.invalid']) {
+    expect(refusal(changeSetting(shop, tester, { name: 'address', value }))).toMatch(
+      /phone|begins with/,
+    );
+  }
+});
+
+test('addresses of this computer: those of its networks, the short ones first', () => {
+  const one = (address: string, family: 'IPv4' | 'IPv6', internal = false) =>
+    ({ address, family, internal }) as os.NetworkInterfaceInfo;
+  expect(
+    networkAddresses('3000', {
+      lo: [one('127.0.0.1', 'IPv4', true)],
+      eth0: [one('2001:db8::7', 'IPv6'), one('fe80::1', 'IPv6'), one('192.168.1.20', 'IPv4')],
+      none: undefined,
+    }),
+  ).toEqual(['http://192.168.1.20:3000', 'http://[2001:db8::7]:3000']);
+});
