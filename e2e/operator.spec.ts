@@ -31,7 +31,20 @@ test('the label page logs use without signing in and shows nothing else of the s
   await page.getByRole('button', { name: '30 min', exact: true }).click();
   await page.getByLabel('Your name').fill('Ines');
   await page.getByRole('button', { name: 'Log it' }).click();
-  await expect(page.getByText('Logged: Sparrow, 30 min.')).toBeVisible();
+  await expect(page.getByText(/^Logged: Sparrow, 30 min, .*today/)).toBeVisible();
+  // a slip is taken back where it is said, or later from what this phone logged; each once
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Undone: it stands struck through')).toBeVisible();
+  await page.getByRole('button', { name: '45 min', exact: true }).click();
+  await page.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByText(/^Logged: Sparrow, 45 min/)).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: /I used it/ }).click();
+  await page.getByText('What I logged here, within a day').click();
+  await expect(page.getByText(/^Sparrow, 45 min/)).toBeVisible();
+  await expect(page.getByText(/^Sparrow, 30 min/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Nothing was logged on this device.')).toBeVisible();
   await page.getByRole('button', { name: 'Back' }).click();
   await page.getByRole('button', { name: /Is it ready/ }).click();
   await expect(page.getByRole('heading', { name: 'Ready' })).toBeVisible();

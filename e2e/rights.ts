@@ -9,6 +9,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   joinAction: 'open',
   // behind a label or a follow link
   labelLogAction: 'open',
+  labelUndoAction: 'open',
   labelStartTimerAction: 'open',
   labelDropTimerAction: 'open',
   labelLogTimerAction: 'open',
@@ -24,6 +25,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   changeMailWishesAction: 'see',
   // use
   logSessionAction: 'log',
+  undoLoggedAction: 'log',
   runTimerAction: 'log',
   dropTimerAction: 'log',
   logTimerAction: 'log',

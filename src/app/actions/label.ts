@@ -22,7 +22,8 @@ import {
   runTimer,
   timerSchema,
 } from '../../services/usage/sessions';
-import { id, text } from '../../services/use-case';
+import { undoLogged } from '../../services/usage/undo';
+import { id, idempotencyKey, text } from '../../services/use-case';
 import { refuse, type Actor, type Outcome, type Shop } from '../../services/shop';
 import { openAction } from '../_server/action';
 
@@ -76,6 +77,11 @@ export const labelLogAction = openAction([id, who, sessionSchema], (shop, token,
   atMachine(shop, token, whose, ({ actor, machineId }) =>
     logSession(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
   ),
+);
+
+/** Takes back what was logged with this key: only the phone that logged it knows it. */
+export const labelUndoAction = openAction([id, who, idempotencyKey], (shop, token, whose, key) =>
+  atMachine(shop, token, whose, ({ actor }) => undoLogged(shop, actor, { key })),
 );
 
 export const labelStartTimerAction = openAction([id, who], (shop, token, whose) =>

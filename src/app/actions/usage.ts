@@ -12,6 +12,7 @@ import {
   timerSchema,
 } from '../../services/usage/sessions';
 import { changeWeight, weightSchema } from '../../services/usage/soil-weights';
+import { undoLogged } from '../../services/usage/undo';
 import { id } from '../../services/use-case';
 import { action, customAction, query } from '../_server/action';
 import { z } from 'zod';
@@ -24,6 +25,7 @@ export const logTimerAction = customAction('log', [timerSchema], ({ shop, actor 
   logTimer(shop, actor, { ...input, operator: input.operator ?? actor.name }),
 );
 
+export const undoLoggedAction = action('log', undoLogged);
 export const runTimerAction = action('log', runTimer);
 export const dropTimerAction = action('log', dropTimer);
 export const keepJobAction = action('log', keepJob);

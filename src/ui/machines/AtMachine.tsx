@@ -34,6 +34,7 @@ interface AtMachineProps {
   watched: Watched[];
   actions: {
     log: (who: Who, input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
+    undo: (who: Who, key: string) => Promise<Outcome<null>>;
     startTimer: (who: Who) => Promise<Outcome<{ startedAt: number }>>;
     dropTimer: (who: Who) => Promise<Outcome<unknown>>;
     logTimer: (
@@ -166,6 +167,7 @@ export function AtMachine(props: AtMachineProps) {
                 rememberName(who.name);
                 return actions.logTimer(who, input);
               },
+              undo: ({ key }) => actions.undo(who, key),
               startTimer: () => actions.startTimer(who),
               dropTimer: () => actions.dropTimer(who),
             }}

@@ -1,7 +1,7 @@
 'use client';
 
-import { Button, Select, TextInput, Textarea } from '@mantine/core';
-import { useCallback, useState, type ReactNode } from 'react';
+import { Button, Select, TextInput } from '@mantine/core';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
 import { parseInstant } from '../../core/units/instant';
@@ -15,13 +15,17 @@ import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
+import { BeamAndNote } from './BeamAndNote';
 import { HowLong, StartAndStop, type Times } from './HowLong';
 import { JobChips, JobDrop, type KeepJob } from './JobDrop';
+import { keepLogged } from './logged-here';
+import { JustLogged, LoggedToday, stretchWords, type Done, type Undo } from './Logged';
 import classes from './Log.module.css';
 import { Timer } from './Timer';
 
 export interface LogActions {
   log: (input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
+  undo: Undo;
   startTimer: (machineId: string) => Promise<Outcome<{ startedAt: number }>>;
   dropTimer: (machineId: string) => Promise<Outcome<unknown>>;
   logTimer: (
@@ -53,7 +57,7 @@ export function LogForm(props: LogFormProps) {
   const [machineId, setMachineId] = useState(
     initial ?? (machines.length === 1 ? machines[0]!.id : null),
   );
-  const [logged, setLogged] = useState<string | null>(null);
+  const [logged, setLogged] = useState<Done | null>(null);
   // each session is typed into fields of its own; what a refusal left is still there
   const [count, setCount] = useState(0);
   const chosen = choices.find((one) => one.machineId === machineId);
@@ -75,11 +79,7 @@ export function LogForm(props: LogFormProps) {
           }}
         />
       )}
-      {logged && (
-        <div role="status" className={classes.logged}>
-          {logged}
-        </div>
-      )}
+      {logged && <JustLogged key={logged.words} logged={logged} undo={props.actions.undo} />}
       {chosen && machine && (
         <SessionFields
           key={`${machineId} ${count}`}
@@ -87,10 +87,21 @@ export function LogForm(props: LogFormProps) {
           machine={machine}
           chosen={chosen}
           onTry={() => setLogged(null)}
-          onLogged={(words) => {
-            setLogged(words);
+          onLogged={(done) => {
+            setLogged(done);
             setCount(count + 1);
+            if (!done.key) return;
+            const now = justNow();
+            const here = { key: done.key, machineId: machine.id, words: done.words, at: now };
+            keepLogged(now, (kept) => [here, ...kept]);
           }}
+        />
+      )}
+      {machine && (
+        <LoggedToday
+          key={`here ${machineId} ${count}`}
+          machineId={machine.id}
+          undo={props.actions.undo}
         />
       )}
     </div>
@@ -113,7 +124,7 @@ function SessionFields({
   chosen: LogChoices;
   /** what was said of the session before no longer holds */
   onTry: () => void;
-  onLogged: (words: string) => void;
+  onLogged: (done: Done) => void;
 }) {
   const [key] = useState(() => v7());
   const [minutes, setMinutes] = useState<string | null>(null);
@@ -151,17 +162,34 @@ function SessionFields({
     />
   );
 
+  const sent = useRef('');
   const done = useCallback(
-    (words: string) =>
-      ({ duplicate }: { duplicate: boolean }) =>
-        onLogged(
-          duplicate ? `${words} was logged before; nothing was added.` : `Logged: ${words}.`,
-        ),
-    [onLogged],
+    ({ duplicate }: { duplicate: boolean }) =>
+      onLogged(
+        duplicate
+          ? { words: `${sent.current} was logged before; nothing was added`, key: null }
+          : { words: `Logged: ${sent.current}`, key },
+      ),
+    [onLogged, key],
   );
-  const words = `${machine.nickname}, ${job ? job.name : times ? 'from start to stop' : minutes ? formatDuration(Number(minutes) * 60) : doubt && meant ? formatDuration(doubt[meant]) : typed || 'the timer'}`;
-  const log = useAction(actions.log, done(words));
-  const timer = useAction(actions.logTimer, done(`${machine.nickname}, the timer`));
+  const log = useAction(actions.log, done);
+  const timer = useAction(actions.logTimer, done);
+  /** Says what is sent: "Wren, 1 h 30, cut plywood, today 14:05–15:35". */
+  const send = (
+    input: Omit<SessionInput, 'start' | 'runSeconds'>,
+    start: number,
+    runSeconds: number,
+  ) => {
+    sent.current = [
+      machine.nickname,
+      formatDuration(runSeconds),
+      job?.name ?? (input.material ? `${input.process ?? 'work'} ${input.material}` : null),
+      stretchWords(start, runSeconds, zone),
+    ]
+      .filter(Boolean)
+      .join(', ');
+    log.run({ ...input, start, runSeconds });
+  };
   const problem = log.problem ?? timer.problem;
 
   const offered = [...chosen.usual];
@@ -207,11 +235,7 @@ function SessionFields({
       const stop = parseInstant(times.stop, zone);
       if (!start.ok || !stop.ok) return setWrong('Give both start and stop.');
       if (stop.value <= start.value) return setWrong('The stop lies before the start.');
-      return log.run({
-        ...common,
-        start: start.value,
-        runSeconds: Math.round((stop.value - start.value) / 1000),
-      });
+      return send(common, start.value, Math.round((stop.value - start.value) / 1000));
     }
     if (!job && doubt && !meant) {
       setAsked(true);
@@ -228,7 +252,7 @@ function SessionFields({
     const end = endedAt ? parseInstant(endedAt, zone) : null;
     if (end && !end.ok) return setWrong(end.error);
     const stop = end ? end.value : justNow();
-    log.run({ ...common, start: stop - duration.value * 1000, runSeconds: duration.value });
+    send(common, stop - duration.value * 1000, duration.value);
   }
 
   return (
@@ -258,7 +282,9 @@ function SessionFields({
           onLog={() => {
             onTry();
             const common = rest();
-            if (common) timer.run(common);
+            if (!common) return;
+            sent.current = `${machine.nickname}, the timer`;
+            timer.run(common);
           }}
           onDrop={() => void actions.dropTimer(machine.id)}
         />
@@ -356,21 +382,7 @@ function SessionFields({
           maw={320}
         />
       )}
-      <details>
-        <summary>Beam time, note</summary>
-        <TextInput
-          label="Beam time, where known"
-          placeholder="minutes or h:mm"
-          value={beam}
-          onChange={(event) => setBeam(event.currentTarget.value)}
-          maw={320}
-        />
-        <Textarea
-          label="Note"
-          value={note}
-          onChange={(event) => setNote(event.currentTarget.value)}
-        />
-      </details>
+      <BeamAndNote beam={beam} note={note} onBeam={setBeam} onNote={setNote} />
       <ProblemNote problem={wrong ? { field: null, message: wrong } : problem} />
       {asked && meaning}
       {(chosen.timerStartedAt === null || job) && (

@@ -48,6 +48,7 @@ export default async function LogPage({
         jobs={{ controllers: controllers(shop), keep: actions.keepJobAction }}
         actions={{
           log: actions.logSessionAction,
+          undo: actions.undoLoggedAction,
           startTimer: actions.runTimerAction,
           dropTimer: actions.dropTimerAction,
           logTimer: actions.logTimerAction,

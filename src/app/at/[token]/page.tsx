@@ -42,6 +42,7 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
       watched={watched(shop, id)}
       actions={{
         log: actions.labelLogAction.bind(null, token),
+        undo: actions.labelUndoAction.bind(null, token),
         startTimer: actions.labelStartTimerAction.bind(null, token),
         dropTimer: actions.labelDropTimerAction.bind(null, token),
         logTimer: actions.labelLogTimerAction.bind(null, token),

@@ -1,0 +1,82 @@
+'use client';
+
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { calendarDays } from '../../core/units/zone';
+import type { Outcome } from '../../services/shop';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
+import { clockTime, dayDate } from '../shared/marks/when';
+import { keepLogged, loggedHere, type LoggedHere } from './logged-here';
+import classes from './Log.module.css';
+
+/** Takes back what was logged with a key. */
+export type Undo = (input: { key: string }) => Promise<Outcome<null>>;
+
+/** What was just logged; `key` where it can be taken back. */
+export interface Done {
+  words: string;
+  key: string | null;
+}
+
+/** "today 14:05–15:35", "Wed 18 Nov 14:05–15:35" */
+export function stretchWords(start: number, runSeconds: number, zone: string): string {
+  const now = Date.now();
+  const day = calendarDays(start, now, zone) === 0 ? 'today' : dayDate(start, zone, now);
+  return `${day} ${clockTime(start, zone)}–${clockTime(start + runSeconds * 1000, zone)}`;
+}
+
+interface UndoProps {
+  of: string;
+  undo: Undo;
+  onDone: () => void;
+}
+
+/** Takes back what was logged with a key. */
+function UndoLogged({ of, undo, onDone }: UndoProps) {
+  const { run, pending, problem } = useAction(undo, () => {
+    keepLogged(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
+    onDone();
+  });
+  return (
+    <>
+      <Button variant="default" loading={pending} onClick={() => run({ key: of })}>
+        Undo
+      </Button>
+      <ProblemNote problem={problem} />
+    </>
+  );
+}
+
+/** Says what was logged, and takes it back. */
+export function JustLogged({ logged, undo }: { logged: Done; undo: Undo }) {
+  const [undone, setUndone] = useState(false);
+  return (
+    <div role="status" className={classes.logged}>
+      <span>{undone ? 'Undone: it stands struck through in the record.' : `${logged.words}.`}</span>
+      {logged.key && !undone && (
+        <UndoLogged of={logged.key} undo={undo} onDone={() => setUndone(true)} />
+      )}
+    </div>
+  );
+}
+
+/** What was logged on this device within a day, opened on demand; each can be taken back. */
+export function LoggedToday({ machineId, undo }: { machineId: string; undo: Undo }) {
+  const [kept, setKept] = useState<LoggedHere[] | null>(null);
+  const look = () => setKept(loggedHere(Date.now()).filter((one) => one.machineId === machineId));
+  return (
+    <details onToggle={(event) => event.currentTarget.open && look()}>
+      <summary>What I logged here, within a day</summary>
+      {kept?.length === 0 && <p className="quiet">Nothing was logged on this device.</p>}
+      <ul className={classes.kept}>
+        {kept?.map(({ key, words }) => (
+          <li key={key}>
+            <span>{words.replace(/^Logged: /, '')}</span>
+            <UndoLogged of={key} undo={undo} onDone={look} />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
