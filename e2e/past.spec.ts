@@ -18,7 +18,7 @@ const notebook = [
 ] as const;
 const cleaned = 60;
 
-test('four machines with a past of twenty tasks each, in fewer than eighty presses', async ({
+test('four machines with the past of all their tasks, in fewer than eighty presses', async ({
   page,
   server,
   data,

@@ -94,15 +94,14 @@ function importHistory(
   const input = { kind, text: textOf(name, readFile(name)), mapping, order };
   const parsed = historySchema.safeParse(input);
   if (!parsed.success) throw new Unusable(parsed.error.issues[0]!.message);
-  const outcome = values['dry-run']
-    ? previewHistory(shop, actor, parsed.data)
-    : takeHistory(shop, actor, input);
-  if (!outcome.ok)
-    throw new Unusable(
-      `${path.basename(name)}: ${outcome.error.message}${datesHint(outcome.error.message)}`,
-    );
-  const { problem, counts, rows } = outcome.value;
-  if (problem) throw new Unusable(`${path.basename(name)}: ${problem}${datesHint(problem)}`);
+  const unusableFile = (words: string) => new Unusable(`${path.basename(name)}: ${words}`);
+  const seen = previewHistory(shop, actor, parsed.data);
+  if (!seen.ok) throw unusableFile(seen.error.message);
+  const { problem, order: told } = seen.value;
+  if (problem) throw unusableFile(told ? problem : `${problem} With --dates dmy, mdy or iso.`);
+  const outcome = values['dry-run'] ? seen : takeHistory(shop, actor, input);
+  if (!outcome.ok) throw unusableFile(outcome.error.message);
+  const { counts, rows } = outcome.value;
   const rejected = rows.filter((row) => row.outcome === 'rejected');
   if (values.json) out(JSON.stringify(asJson(counts, rejected)));
   else {
@@ -113,11 +112,6 @@ function importHistory(
   }
   return rejected.length > 0 ? someRefused : done;
 }
-
-const datesHint = (problem: string) =>
-  problem.includes('order') || problem.includes('day first')
-    ? ' With --dates dmy, mdy or iso.'
-    : '';
 
 function asJson(counts: HistoryPreview['counts'], rejected: HistoryPreview['rows']) {
   return {

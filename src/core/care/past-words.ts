@@ -1,6 +1,6 @@
 import { formatLocal } from '../units/instant';
 import { fail, ok, type Result } from '../units/result';
-import { readDate, type DateOrder } from '../units/written-date';
+import { readDate, upToNow, type DateOrder } from '../units/written-date';
 import type { LastTime, TaskPast } from './past';
 
 /** What was written of when a task was last done. */
@@ -55,15 +55,9 @@ export function readPast(
       `${date.error}. Write a date, "400 h", "never", "new" or "?" for what is not known.`,
     );
   }
-  // a day that is today stands for now, not for a noon still to come
-  const at = date.value.timed
-    ? date.value.at
-    : Math.min(date.value.at, Math.max(now, date.value.at - halfDay));
-  const last: LastTime = { kind: isNew ? 'new' : 'date', at };
+  const last: LastTime = { kind: isNew ? 'new' : 'date', at: upToNow(date.value, now) };
   return ok({ last, ...since });
 }
-
-const halfDay = 12 * 3_600_000;
 
 /** "about 400 ± 50 h", or `null` for anything else. */
 function hoursOf(text: string): { hours: number; sure: number | null } | null {

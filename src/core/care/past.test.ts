@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import type { Counters, Limit } from './care';
 import { noUse } from './counters';
 import { standing, withoutKnowing } from './due';
 import {
@@ -6,7 +7,6 @@ import {
   lookTells,
   pastEvent,
   pastProblem,
-  usedBy,
   withCarried,
   type Carried,
   type Life,
@@ -16,6 +16,7 @@ import { pastText, readPast } from './past-words';
 import { lastReset } from './resets';
 
 const day = 24 * 3_600_000;
+const usedBy = (limits: readonly Limit[], counters: Counters) => standing(limits, counters).used;
 const zone = 'Europe/Oslo';
 const now = Date.UTC(2026, 10, 24, 12);
 const soil = { optics: 1, bed: 2, motion: 1, air: 0.5 };

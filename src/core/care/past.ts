@@ -1,7 +1,6 @@
 import { millisecondsPerHour } from '../units/time';
 import { calendarDays } from '../units/zone';
 import { soilGroups, type PerGroup } from '../usage/soil';
-import { counterFor } from './due';
 import {
   limitKinds,
   type CareEvent,
@@ -181,14 +180,9 @@ export function withCarried(
   };
 }
 
-/** The largest share of a task's limits that some counters come to. */
-export function usedBy(limits: readonly Limit[], counters: Counters): number {
-  return Math.max(...limits.map(({ kind, value }) => counterFor(kind, counters) / value));
-}
-
 /** A care of the book, or one that somebody told of. */
-export interface ToldEvent extends CareEvent {
-  past?: TaskPast;
+export interface ToldEvent<P extends TaskPast = TaskPast> extends CareEvent {
+  past?: P;
 }
 
 /**
@@ -196,7 +190,7 @@ export interface ToldEvent extends CareEvent {
  * ones as it would have in the book. A new part answers for everything.
  * @returns `null` where no date was told
  */
-export function pastEvent(past: TaskPast, depth: Depth): ToldEvent | null {
+export function pastEvent<P extends TaskPast>(past: P, depth: Depth): ToldEvent<P> | null {
   const { last, task } = past;
   const event = { task, depth, finding: null, past };
   if (last.kind === 'date') return { ...event, at: last.at, result: 'done' };

@@ -34,8 +34,9 @@ export function readTable(text: string): Result<CsvTable> {
   return ok({ headings, delimiter, records });
 }
 
-const plain = (heading: string) =>
-  heading
+/** A heading or a name as it is compared: letters and figures alone, in small. */
+export const plain = (written: string) =>
+  written
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();

@@ -6,8 +6,8 @@ import { readDate, type DateOrder } from '../units/written-date';
 import { parseDuration } from '../units/duration';
 import { cellReader, readFigure, type CsvTable, type Mapping } from './mapping';
 
-/** The columns of a sessions file as docs/formats.md has them. */
-const columns = [
+/** Columns of a sessions file, in the order of docs/formats.md. The first three are required. */
+export const sessionColumns = [
   'machine',
   'start',
   'run',
@@ -21,9 +21,12 @@ const columns = [
   'key',
 ] as const;
 
+export type SessionColumn = (typeof sessionColumns)[number];
+export const requiredColumns: readonly SessionColumn[] = sessionColumns.slice(0, 3);
+
 /** Whether a table has the headings of a sessions file already. */
 export function isSessionsFile(headings: readonly string[]): boolean {
-  return ['machine', 'start', 'run'].every((name) =>
+  return requiredColumns.every((name) =>
     headings.some((heading) => heading.toLowerCase() === name),
   );
 }
@@ -60,9 +63,11 @@ export function asSessionsFile(
       ends.set(place, at + (seconds.ok ? seconds.value : 0) * 1000);
       start = formatOffset(at, zone);
     }
-    return columns.map((name) => (name === 'start' ? start : name === 'run' ? run : read(name)));
+    return sessionColumns.map((name) =>
+      name === 'start' ? start : name === 'run' ? run : read(name),
+    );
   });
-  return Papa.unparse([[...columns], ...rows], { newline: '\n' });
+  return Papa.unparse([[...sessionColumns], ...rows], { newline: '\n' });
 }
 
 /** The run as minutes or h:mm:ss, as it was written where it is none. */

@@ -2,6 +2,7 @@ import dayjs from 'dayjs';
 import customParseFormat from 'dayjs/plugin/customParseFormat.js';
 import utc from 'dayjs/plugin/utc.js';
 import { fail, ok, type Result } from './result';
+import { millisecondsPerHour } from './time';
 import { wallInstants } from './zone';
 
 dayjs.extend(customParseFormat);
@@ -20,6 +21,7 @@ const times = ['H:mm', 'H:mm:ss', 'h:mm A', 'h:mm:ss A'];
 
 /** What a date without a time of day is taken for. */
 const noon = { hour: 12, minute: 0, second: 0 };
+const halfDay = 12 * millisecondsPerHour;
 
 /** A written date, as an instant. */
 export interface WrittenDate {
@@ -94,6 +96,11 @@ export function readDate(text: string, order: DateOrder, zone: string): Result<W
     return ok({ at: found.kind === 'one' ? found.instant : found.first, timed: time !== null });
   }
   return fail(`"${text.trim()}" is no date ${orderWords[order]}`);
+}
+
+/** The instant of a written date, where a day that is today stands for now, not for a noon still to come. */
+export function upToNow({ at, timed }: WrittenDate, now: number): number {
+  return !timed && at > now && at - now <= halfDay ? now : at;
 }
 
 /** How an order is called. */

@@ -15,6 +15,7 @@ import type { CarePlan } from '../../core/care/plan';
 import { resetsTask } from '../../core/care/resets';
 import { rung } from '../../core/care/depth';
 import { lookTells } from '../../core/care/past';
+import { reckon, type Reckoned, type ToReckon } from '../../core/care/reckon';
 import { presences, type Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
 import { secondsToHours } from '../../core/units/time';
@@ -39,12 +40,11 @@ import {
 import { readJudgements, type Judgements } from './calls-and-deferrals';
 import { moduleFinder, type Fitted, type Module } from '../parts/parts';
 import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
-import { lifeOf, readPasts, type Pasts } from './pasts-read';
-import { reckon, type Reckoned, type ToReckon } from './reckon';
+import { lifeOf, readPasts, type Pasts, type SaidPast } from './pasts-read';
 import type { Shop } from '../shop';
 
 /** Where one care task at one station stands. */
-export interface TaskDue extends Reckoned {
+export interface TaskDue extends Reckoned<SaidPast> {
   task: PlannedTask;
   standing: Standing;
   call: Call | null;
@@ -276,7 +276,7 @@ function beforeTheBook(
   row: StationRow,
   fitted: Fitted | null,
   stays: readonly Stay[],
-): Pick<ToReckon, 'pasts' | 'life' | 'isNew' | 'firstUse'> {
+): Pick<ToReckon<SaidPast>, 'pasts' | 'life' | 'isNew' | 'firstUse'> {
   const { firstUse: first } = meter(machine.id);
   const machinePast = pasts.machine(machine.id);
   if (!fitted) {
@@ -306,7 +306,9 @@ function beforeTheBook(
   };
 }
 
-interface TaskPlace extends ToReckon {
+interface TaskPlace extends ToReckon<SaidPast> {
+  task: PlannedTask;
+  planned: readonly PlannedTask[];
   row: StationRow;
   stays: readonly Stay[];
 }
@@ -314,7 +316,12 @@ interface TaskPlace extends ToReckon {
 function taskDue(moment: Moment, place: TaskPlace): TaskDue {
   const { row, task, planned, events, stays } = place;
   const { now, zone, judgements } = moment;
-  const reckoned = reckon(place, moment.meter, { now, zone });
+  const reckoned = reckon(
+    // the operator's own after every job: before the first there is nothing to clear
+    { ...place, isNew: place.isNew || followsEveryJob(task) },
+    moment.meter,
+    { now, zone },
+  );
   const { counters, known, since } = reckoned;
   const signs = stays.flatMap(({ stationId, from, to }) =>
     judgements.calls(stationId).filter(({ at }) => at >= from && at < to),

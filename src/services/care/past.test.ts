@@ -180,10 +180,30 @@ test.each<[object, string, string]>([
   [{ inUseSince: '1.1.2027' }, 'machine.inUseSince', 'still to come'],
   [{ inUseSince: 'long ago' }, 'machine.inUseSince', 'is no date'],
   [{ inUseSince: '20.11.2026', hours: 10_000 }, 'machine.hours', 'not so many hours'],
-  [{ isNew: true, hours: 12 }, 'machine.hours', 'no hours behind it'],
 ])('of the machine: %j', (machine, field, words) => {
   const outcome = say({}, machine);
   expect(!outcome.ok && outcome.error.fields![field]).toContain(words);
+});
+
+test('a new machine stays new however often its page is saved, and may have run since', () => {
+  machineId = must(
+    addMachine(shop, tester, { nickname: 'Wren', family: 'enclosed-diode', past: 'new' }),
+  ).id;
+  const wren = () => dueMachines(shop, shop.now(), machineId)[0]!;
+  const key = `${wren().stations.find(({ slug }) => slug === 'belts')!.id} inspect`;
+  shop.clock.now += 30 * day;
+  cutPlywood(shop, machineId, 20);
+  const before = standingEntries(shop.db, ['machine past']);
+  const machine = { inUseSince: '24.11.2026', hours: 0, sure: null };
+  must(sayPast(shop, tester, { machineId, machine, tasks: { [key]: 'never' } }));
+  expect(standingEntries(shop.db, ['machine past'])).toEqual(before);
+  const belts = wren().stations.find(({ slug }) => slug === 'belts')!.tasks[0]!;
+  expect(belts).toMatchObject({ known: true, counters: { runSeconds: 20 * 3600 } });
+  // fifteen of its twenty hours ago can be; more than it ever ran cannot
+  must(sayPast(shop, tester, { machineId, tasks: { [key]: '15 h' } }));
+  expect(refusal(sayPast(shop, tester, { machineId, tasks: { [key]: '21 h' } }))).toContain(
+    'more than the 20 h',
+  );
 });
 
 test('what its counter shows is a reading, and stands for its hours', () => {

@@ -4,7 +4,8 @@ import { gravest } from '../../core/care/danger';
 import { lookTells, pastProblem } from '../../core/care/past';
 import { pastText, readPast } from '../../core/care/past-words';
 import { ok } from '../../core/units/result';
-import { dateOrders, readDate } from '../../core/units/written-date';
+import { millisecondsToHours } from '../../core/units/time';
+import { dateOrders, readDate, upToNow, type DateOrder } from '../../core/units/written-date';
 import { recentMix } from '../../core/usage/recent-mix';
 import { recentMixSessions } from '../../core/usage/session-hours';
 import { unitWeight, type PerGroup } from '../../core/usage/soil';
@@ -16,6 +17,7 @@ import { requireMachine } from '../machines/machines';
 import { refuse, writeEntry, type Outcome, type Refusal, type Shop } from '../shop';
 import { takeReading } from '../usage/meters';
 import { shopWeights } from '../usage/soil-weights-read';
+import { runHoursBetween } from '../usage/usage';
 import { id, optionalText, useCase } from '../use-case';
 import { carePlanFinder, followsEveryJob, tasksUnder } from './care-plans';
 import { dueMachines, unknownTasks } from './due';
@@ -35,7 +37,6 @@ export const pastSchema = z.object({
   /** `null`: left as it was said */
   machine: z
     .object({
-      isNew: z.boolean().default(false),
       /** as it was written */
       inUseSince: optionalText(40),
       hours: optionalHours,
@@ -72,31 +73,24 @@ export const sayPast = useCase(pastSchema, (shop, actor, input): Outcome<PastSai
   const pasts = readPasts(shop, now);
 
   const before = pasts.machine(machineId);
-  let machine = before;
-  if (input.machine) {
-    const { isNew, sure, meterHours } = input.machine;
-    const run = input.machine.hours ?? meterHours;
-    const since = input.machine.inUseSince;
-    const read = since === null ? null : readDate(since, order, shop.zone);
-    if (read && !read.ok) fields['machine.inUseSince'] = `${read.error}.`;
-    const inUseSince = read?.ok ? read.value.at : null;
-    if (inUseSince !== null && inUseSince > now + halfDay) {
-      fields['machine.inUseSince'] = 'That day is still to come.';
-    }
-    if (isNew && run) fields['machine.hours'] = 'A new machine has no hours behind it.';
-    const most = inUseSince === null ? Infinity : (now - inUseSince) / 3_600_000 + 24;
-    if ((run ?? 0) > most) fields['machine.hours'] = 'There were not so many hours since that day.';
-    machine = { entryId: '', at: now, isNew, inUseSince, hours: run, sure };
-    const seconds = meterHours === null ? null : Math.round(meterHours * 3600);
-    if (seconds !== null && lastReadings(shop.db, machineId, now, 1)[0]?.seconds !== seconds) {
-      const key = `past:${machineId}:${now}`;
-      const taken = takeReading(shop, actor, { machineId, at: now, seconds, key });
-      if (!taken.ok) fields['machine.meterHours'] = taken.error.message;
-    }
+  const machine = input.machine
+    ? machineSaid(shop, before, input.machine, order, (field, words) => {
+        fields[`machine.${field}`] = words;
+      })
+    : before;
+  const seconds = hoursToSeconds(input.machine?.meterHours ?? null);
+  if (seconds !== null && lastReadings(shop.db, machineId, now, 1)[0]?.seconds !== seconds) {
+    const key = `past:${machineId}:${now}`;
+    const taken = takeReading(shop, actor, { machineId, at: now, seconds, key });
+    if (!taken.ok) fields['machine.meterHours'] = taken.error.message;
   }
+  // what was said of it once, and what it has run since
   const life = machine && {
     since: machine.inUseSince,
-    hours: machine.hours ?? Infinity,
+    hours:
+      machine.hours === null
+        ? Infinity
+        : machine.hours + runHoursBetween(shop, machineId, machine.at, now),
     sure: machine.sure ?? 0,
   };
 
@@ -146,7 +140,7 @@ export const sayPast = useCase(pastSchema, (shop, actor, input): Outcome<PastSai
     return { ok: false, error };
   }
 
-  if (input.machine && machine && !sameMachine(before, machine)) {
+  if (machine && machine !== before) {
     const { isNew, inUseSince, hours: run, sure } = machine;
     writeEntry(shop, actor, {
       kind: 'machine past',
@@ -171,16 +165,37 @@ export const sayPast = useCase(pastSchema, (shop, actor, input): Outcome<PastSai
   return ok({ said: toSay.length, withdrawn: toWithdraw.length, same });
 });
 
-const halfDay = 12 * 3_600_000;
-
 const saidAnew = (entryId: string | null) =>
   entryId ? { supersedes: entryId, reason: 'said anew' } : {};
 
-function sameMachine(before: MachinePast | null, next: MachinePast): boolean {
-  if (!before) return !next.isNew && next.inUseSince === null && next.hours === null;
-  return (['isNew', 'inUseSince', 'hours', 'sure'] as const).every(
-    (field) => before[field] === next[field],
-  );
+const hoursToSeconds = (figure: number | null) =>
+  figure === null ? null : Math.round(figure * 3600);
+
+/**
+ * What a machine had behind it, as it is said now; what was said before where that says the same. A new one stays new.
+ * @param wrong hears of each field that cannot be
+ */
+function machineSaid(
+  shop: Shop,
+  before: MachinePast | null,
+  said: NonNullable<z.output<typeof pastSchema>['machine']>,
+  order: DateOrder,
+  wrong: (field: 'inUseSince' | 'hours', words: string) => void,
+): MachinePast | null {
+  if (before?.isNew) return before;
+  const now = shop.now();
+  const { sure } = said;
+  const run = said.hours ?? said.meterHours;
+  const read = said.inUseSince === null ? null : readDate(said.inUseSince, order, shop.zone);
+  if (read && !read.ok) wrong('inUseSince', `${read.error}.`);
+  const inUseSince = read?.ok ? upToNow(read.value, now) : null;
+  if (inUseSince !== null && inUseSince > now) wrong('inUseSince', 'That day is still to come.');
+  const most = inUseSince === null ? Infinity : millisecondsToHours(now - inUseSince) + 24;
+  if ((run ?? 0) > most) wrong('hours', 'There were not so many hours since that day.');
+  const same = before
+    ? before.inUseSince === inUseSince && before.hours === run && before.sure === sure
+    : inUseSince === null && run === null;
+  return same ? before : { entryId: '', at: now, isNew: false, inUseSince, hours: run, sure };
 }
 
 /** What a first look told. */

@@ -4,9 +4,9 @@ import { signs } from '../../catalogue/signs';
 import type { CatalogueTask } from '../../catalogue/schema';
 import { findings } from '../../core/care/care';
 import { rung } from '../../core/care/depth';
-import { readFigure } from '../../core/import/mapping';
+import { plain, readFigure } from '../../core/import/mapping';
 import { fail, ok, type Result } from '../../core/units/result';
-import { readDate, type DateOrder } from '../../core/units/written-date';
+import { readDate, upToNow, type DateOrder } from '../../core/units/written-date';
 import { insertEntry } from '../../records/audit-log';
 import { insertCare } from '../../records/care';
 import { listMachines, listStations, type StationRow } from '../../records/machines';
@@ -52,20 +52,12 @@ function pastDate(shop: Shop, order: DateOrder) {
     if (!written) return fail(`the ${what} is missing`);
     const read = readDate(written, order, shop.zone);
     if (!read.ok) return fail(`${what}: ${read.error}`);
-    const { at, timed } = read.value;
-    if (at <= now) return ok(at);
-    const isToday = !timed && at - now < 12 * 3_600_000;
-    return isToday ? ok(now) : fail(`${what}: "${written}" is still to come`);
+    const at = upToNow(read.value, now);
+    return at <= now ? ok(at) : fail(`${what}: "${written}" is still to come`);
   };
 }
 
 const most = (text: string, count: number) => text.slice(0, count);
-
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
 
 /** The station that somebody means, by its name, its short one or its word in the command line. */
 function stationOf(stations: readonly StationRow[], written: string): Result<StationRow> {
@@ -117,6 +109,13 @@ const careReader: MakeReader = (shop, actor, order) => {
   const machineOf = machineFinder(shop);
   const dateOf = pastDate(shop, order);
   const planOf = carePlanFinder(shop, shop.now());
+  const known = new Map<string, StationRow[]>();
+  // a notebook has thousands of rows of few machines
+  const stationsOf = (machineId: string) => {
+    let rows = known.get(machineId);
+    if (!rows) known.set(machineId, (rows = listStations(shop.db, machineId)));
+    return rows;
+  };
   return (cell) => {
     const machine = machineOf(cell('machine'));
     if (!machine.ok) return machine;
@@ -124,7 +123,7 @@ const careReader: MakeReader = (shop, actor, order) => {
     if (!at.ok) return at;
     if (!cell('station')) return fail('the station is missing');
     const { id: machineId, nickname } = machine.value;
-    const stations = listStations(shop.db, machineId);
+    const stations = stationsOf(machineId);
     const found = plain(cell('finding'));
     const finding = findings.find((one) => one === found) ?? null;
     const minutes = readFigure(cell('minutes'));

@@ -54,7 +54,6 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
       machineId: machine.id,
       order,
       machine: {
-        isNew: past?.isNew ?? false,
         inUseSince,
         hours: figureOrNone(hours),
         sure: figureOrNone(sure),
@@ -77,7 +76,7 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
   });
   const { tasks, order } = form.values;
   const [many, setMany] = useState('');
-  const empty = rows.filter(({ key, recorded }) => !tasks[key] && recorded === null);
+  const empty = rows.filter(({ key, known }) => !tasks[key] && !known);
   const twoWays = [...Object.values(tasks), many, form.values.machine.inUseSince].find((text) =>
     readsTwoWays(text, zone),
   );

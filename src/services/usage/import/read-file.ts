@@ -7,23 +7,7 @@ import type { LoggedSession } from '../../../records/usage/sessions';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
 import { csvRecords, headerDelimiter, textLines } from '../../../core/import/csv-records';
-
-/** Columns of a sessions file, in the order of the documentation. The first three are required. */
-export const sessionColumns = [
-  'machine',
-  'start',
-  'run',
-  'beam',
-  'material',
-  'process',
-  'air_assist',
-  'draught',
-  'operator',
-  'note',
-  'key',
-] as const;
-export type SessionColumn = (typeof sessionColumns)[number];
-const required: readonly SessionColumn[] = ['machine', 'start', 'run'];
+import { requiredColumns, sessionColumns, type SessionColumn } from '../../../core/import/sessions';
 
 /** Why a row was refused. */
 export interface Rejection {
@@ -118,10 +102,10 @@ export async function readSessionsFile(
   );
   const twice = names.find((name, i) => name && names.indexOf(name) !== i);
   if (twice) return fail(`The column "${twice}" stands twice in the first line.`);
-  const missing = required.filter((name) => !names.includes(name));
+  const missing = requiredColumns.filter((name) => !names.includes(name));
   if (missing.length > 0) {
     return fail(
-      `The first line must name the columns ${required.join(', ')}; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing.`,
+      `The first line must name the columns ${requiredColumns.join(', ')}; ${missing.join(' and ')} ${missing.length > 1 ? 'are' : 'is'} missing.`,
     );
   }
   const unused = names.filter((name) => name && !sessionColumns.includes(name as SessionColumn));
@@ -183,7 +167,7 @@ function readRow(
       return refuse(name, 'holds control characters');
     }
   }
-  for (const name of required) if (!cell(name)) return refuse(name, 'is missing');
+  for (const name of requiredColumns) if (!cell(name)) return refuse(name, 'is missing');
   const start = parseInstant(cell('start'), zone);
   if (!start.ok) return refuse('start', start.error);
   const run = parseDuration(cell('run'));

@@ -1,21 +1,20 @@
-import type { CareEvent, Counters } from '../../core/care/care';
-import { countersOver, type UseMeter } from '../../core/care/counters';
+import type { Presence } from '../parts/presence';
+import type { CareEvent, CareTask, Counters } from './care';
+import { countersOver, type UseMeter } from './counters';
+import { standing } from './due';
 import {
   carriedBy,
   pastEvent,
-  usedBy,
   withCarried,
   type Carried,
   type Life,
+  type TaskPast,
   type ToldEvent,
-} from '../../core/care/past';
-import { lastReset } from '../../core/care/resets';
-import type { Presence } from '../../core/parts/presence';
-import { followsEveryJob, type PlannedTask } from './care-plans';
-import type { SaidPast } from './pasts-read';
+} from './past';
+import { lastReset } from './resets';
 
 /** What was counted of a task, from when, and how far that is known. */
-export interface Reckoned {
+export interface Reckoned<P extends TaskPast = TaskPast> {
   counters: Counters;
   /** when it was last done, where that is known; else what counts as the beginning. UTC milliseconds */
   since: number;
@@ -26,7 +25,7 @@ export interface Reckoned {
   /** whether it is known when it was last done: else what was counted is the least of it */
   known: boolean;
   /** what was said of it of the time before the book, where nothing in the book is later */
-  said: SaidPast | null;
+  said: P | null;
   /** run hours that it began with, from before the book */
   carriedHours: number;
   /** share used at least and at most, where it is not sure */
@@ -34,16 +33,16 @@ export interface Reckoned {
 }
 
 /** What is known of a task and its station. */
-export interface ToReckon {
-  task: PlannedTask;
+export interface ToReckon<P extends TaskPast = TaskPast> {
+  task: CareTask;
   /** every task of the station */
-  planned: readonly PlannedTask[];
+  planned: readonly CareTask[];
   events: readonly CareEvent[];
   stays: readonly Presence[];
   /** what was said of tasks of the station */
-  pasts: readonly SaidPast[];
+  pasts: readonly P[];
   life: Life | null;
-  /** whether all of it was new when its log began */
+  /** whether all of it was new when its log began, so that nothing went before */
   isNew: boolean;
   /** UTC milliseconds: what counts as the beginning when nothing was ever reset */
   start: number;
@@ -55,18 +54,18 @@ export interface ToReckon {
  * Counts a task from what the book has last, or from what was said of the time before it: of both, what is later.
  * @param meterOf of each machine
  */
-export function reckon(
-  { task, planned, events, stays, pasts, life, isNew, start, firstUse }: ToReckon,
+export function reckon<P extends TaskPast>(
+  { task, planned, events, stays, pasts, life, isNew, start, firstUse }: ToReckon<P>,
   meterOf: (machineId: string) => UseMeter,
   { now, zone }: { now: number; zone: string },
-): Reckoned {
+): Reckoned<P> {
   const count = (since: number) => countersOver(stays, meterOf, task.group, { since, now, zone });
-  const told = pasts.flatMap((past): ToldEvent[] => {
+  const told = pasts.flatMap((past): ToldEvent<P>[] => {
     const of = planned.find(({ key }) => key === past.task);
     const event = of && carriedBy(past, life, firstUse) && pastEvent(past, of.depth);
     return event ? [event] : [];
   });
-  const reset = lastReset<ToldEvent>(task, [...events, ...told]);
+  const reset = lastReset<ToldEvent<P>>(task, [...events, ...told]);
   const own = pasts.find((past) => past.task === task.key) ?? null;
   const byBook =
     reset && !reset.past
@@ -82,9 +81,9 @@ export function reckon(
         }
       : null;
   const bySaying = [reset?.past, own]
-    .filter((past): past is SaidPast => Boolean(past))
+    .filter((past): past is P => Boolean(past))
     .map((past) => ({ past, carried: carriedBy(past, life, firstUse) }))
-    .filter((one): one is { past: SaidPast; carried: Carried } => one.carried !== null)
+    .filter((one): one is { past: P; carried: Carried } => one.carried !== null)
     .map(({ past, carried }) =>
       reckonSaid(task, past, carried, count(carried.from), { now, zone }),
     );
@@ -97,21 +96,20 @@ export function reckon(
     since: start,
     countsFrom: start,
     everReset: false,
-    // the operator's own after every job: before the first there is nothing to clear
-    known: isNew || followsEveryJob(task),
+    known: isNew,
     said: own,
     carriedHours: 0,
     range: null,
   };
 }
 
-function reckonSaid(
-  task: PlannedTask,
-  past: SaidPast,
+function reckonSaid<P extends TaskPast>(
+  task: CareTask,
+  past: P,
   carried: Carried,
   counted: Counters,
   moment: { now: number; zone: string },
-): Reckoned {
+): Reckoned<P> {
   const { limits, group } = task;
   const { least, likely, most } = withCarried(
     counted,
@@ -119,7 +117,8 @@ function reckonSaid(
     { limits, group, soil: past.soil },
     moment,
   );
-  const range = { least: usedBy(limits, least), most: most && usedBy(limits, most) };
+  const used = (counters: Counters) => standing(limits, counters).used;
+  const range = { least: used(least), most: most && used(most) };
   return {
     counters: likely,
     since: carried.since ?? carried.from,
