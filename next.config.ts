@@ -3,7 +3,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ['better-sqlite3', 'sharp'],
+  serverExternalPackages: ['better-sqlite3', 'esbuild', 'sharp'],
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types; the demo need not twice
   experimental: { serverActions: { bodySizeLimit: '12mb' } },
   async headers() {

@@ -236,8 +236,6 @@ async function main() {
   await phone.getByRole('group', { name: 'Running waits' }).waitFor();
   await phone.locator('[aria-current="step"]').first().scrollIntoViewIfNeeded();
   await keep();
-  await beside(onPhone, path.join(folder, 'phones.png'));
-  console.log('phones');
   // a fresh sheet, worked to its end
   await page.goto(`${server.url}/clean?machine=${machine.split('/').at(-1)}`);
   await pickOnly(page, [/^Honeycomb/, /^Protective window window out/, /^Rails/, /^Belts/]);
@@ -245,8 +243,22 @@ async function main() {
   await page.getByRole('heading', { name: 'In this order' }).waitFor();
   await shoot(page, 'sheet');
 
-  await browser.close();
+  // last of all the server goes away from a phone at its label
+  await phone.goto(link);
+  await phone.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await phone.getByRole('button', { name: /I used it/ }).click();
+  await phone.getByRole('button', { name: '45 min', exact: true }).click();
+  await phone.waitForLoadState('networkidle');
   await server.kill();
+  await phone.getByLabel('Your name').fill('Ines');
+  await phone.getByRole('button', { name: 'Log it' }).click();
+  await phone.getByText(/^Kept on this phone/).waitFor();
+  await phone.evaluate(() => window.scrollTo(0, 0));
+  onPhone.push(await phone.screenshot());
+  await beside(onPhone, path.join(folder, 'phones.png'));
+  console.log('phones');
+
+  await browser.close();
   fs.rmSync(dataDir, { recursive: true, force: true });
 }
 

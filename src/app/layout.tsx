@@ -14,9 +14,10 @@ import type { Metadata, Viewport } from 'next';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { EntryPage } from '../ui/people/EntryPage';
+import { Connection } from '../ui/shared/connection/Connection';
 import { earlyPressScript } from '../ui/shared/theme/early-press';
 import { Theme } from '../ui/shared/theme/Theme';
-import { shopTrouble } from './_server/shop';
+import { shopTrouble, theShop } from './_server/shop';
 
 export const metadata: Metadata = {
   title: { default: 'Bitacora', template: '%s · Bitacora' },
@@ -28,6 +29,7 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection(); // nothing is opened while the app is built
   const trouble = shopTrouble();
+  const madeAt = trouble ? 0 : theShop().now();
   return (
     <html lang="en" {...mantineHtmlProps}>
       <head>
@@ -36,6 +38,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       </head>
       <body>
         <Theme>
+          <Connection madeAt={madeAt} />
           {trouble ? (
             <EntryPage title="The book cannot be opened" lead={trouble}>
               <p className="quiet">

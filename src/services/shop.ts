@@ -45,6 +45,8 @@ export interface Refusal {
   message: string;
   /** where an input was wrong in itself: every wrong field of it, by its path, and what is said of it */
   fields?: Readonly<Record<string, string>>;
+  /** it is refused for now alone: so many seconds later it may be sent again */
+  waitSeconds?: number;
 }
 
 export type Outcome<T> = Result<T, Refusal>;

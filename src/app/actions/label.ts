@@ -3,6 +3,7 @@
 import { revalidatePath } from 'next/cache';
 import { headers } from 'next/headers';
 import { z } from 'zod';
+import { keptMs } from '../../core/usage/phone-clock';
 import { holdsAtOnce, reportedDanger, type Danger } from '../../catalogue/signs';
 import {
   reportFault,
@@ -14,6 +15,7 @@ import {
 import { askForLetter } from '../../services/faults/follow';
 import { answerWatch, watchAnswerSchema } from '../../services/faults/watch';
 import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/machines/labels';
+import { byShopsClock } from '../../services/usage/by-shops-clock';
 import { sessionSchema } from '../../services/usage/session-input';
 import {
   dropTimer,
@@ -23,7 +25,7 @@ import {
   timerSchema,
 } from '../../services/usage/sessions';
 import { undoLogged } from '../../services/usage/undo';
-import { id, idempotencyKey, text } from '../../services/use-case';
+import { id, idempotencyKey, instant, text } from '../../services/use-case';
 import { refuse, type Actor, type Outcome, type Shop } from '../../services/shop';
 import { openAction } from '../_server/action';
 
@@ -60,9 +62,8 @@ async function atMachine<T>(
   const dangerous = danger !== null && holdsAtOnce(danger);
   const wait = labelWait(token, address, shop.now());
   if (wait > 0 && !dangerous) {
-    return refuse(
-      `Too much at once from this phone or label: wait ${wait} s. What you typed is still here.`,
-    );
+    const message = `Too much at once from this phone or label: wait ${wait} s. What you typed is still here.`;
+    return { ok: false, error: { field: null, message, waitSeconds: wait } };
   }
   const actor = await actorAtLabel(shop, whose, dangerous, address);
   if (!actor.ok) return actor;
@@ -73,10 +74,19 @@ async function atMachine<T>(
 
 const operatorOf = ({ name }: Actor) => (name === nobody ? null : name);
 
-export const labelLogAction = openAction([id, who, sessionSchema], (shop, token, whose, input) =>
-  atMachine(shop, token, whose, ({ actor, machineId }) =>
-    logSession(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
-  ),
+/** When the phone wrote it down and when it sent it, by its own clock. */
+const phoneTimes = z.object({ madeAt: instant, sentAt: instant });
+
+export const labelLogAction = openAction(
+  [id, who, sessionSchema, phoneTimes],
+  (shop, token, whose, input, phone) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      logSession(shop, actor, {
+        ...byShopsClock(input, phone, shop.now()),
+        machineId,
+        operator: operatorOf(actor),
+      }),
+    ),
 );
 
 /** Takes back what was logged with this key: only the phone that logged it knows it. */
@@ -92,16 +102,24 @@ export const labelDropTimerAction = openAction([id, who], (shop, token, whose) =
   atMachine(shop, token, whose, ({ actor, machineId }) => dropTimer(shop, actor, machineId)),
 );
 
-export const labelLogTimerAction = openAction([id, who, timerSchema], (shop, token, whose, input) =>
-  atMachine(shop, token, whose, ({ actor, machineId }) =>
-    logTimer(shop, actor, { ...input, machineId, operator: operatorOf(actor) }),
-  ),
+export const labelLogTimerAction = openAction(
+  [id, who, timerSchema, phoneTimes],
+  (shop, token, whose, input, phone) =>
+    atMachine(shop, token, whose, ({ actor, machineId }) =>
+      logTimer(shop, actor, {
+        ...input,
+        // stopped where there was no line
+        end: shop.now() - (keptMs(phone) ?? 0),
+        machineId,
+        operator: operatorOf(actor),
+      }),
+    ),
 );
 
 /** Takes a report by itself, so that it holds the machine at once; its pictures follow by its link. */
 export const labelReportAction = openAction(
-  [id, who, reportSchema],
-  (shop, token, whose, input) => {
+  [id, who, reportSchema, phoneTimes],
+  (shop, token, whose, input, phone) => {
     // what the bed adds to it the report itself weighs; here it is whether anybody may be kept waiting
     const danger = reportedDanger(input.signs, input.danger, { bedLoaded: true });
     return atMachine(
@@ -109,7 +127,11 @@ export const labelReportAction = openAction(
       token,
       whose,
       ({ actor, machineId, crowded }) =>
-        (crowded ? reportInCrowd : reportFault)(shop, actor, { ...input, machineId }),
+        (crowded ? reportInCrowd : reportFault)(shop, actor, {
+          ...input,
+          machineId,
+          seenAt: shop.now() - (keptMs(phone) ?? 0),
+        }),
       danger,
     );
   },

@@ -12,7 +12,7 @@ import {
 } from '../../catalogue/signs';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
-import { millisecondsPerMinute } from '../../core/units/time';
+import { millisecondsPerHour, millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey } from '../../records/audit-log';
 import { sessionsBeside } from '../../records/usage/sessions';
@@ -51,6 +51,8 @@ export const reportSchema = z
       .transform((still) => still ?? null),
     /** the fault on watch that is seen again */
     again: z.string().max(60).nullish(),
+    /** when it was seen, where a phone kept the report; UTC milliseconds. Now, where it lies ahead or long back */
+    seenAt: z.number().int().nullish(),
     key: idempotencyKey,
   })
   .refine((report) => report.note !== null || report.signs.some((id) => id !== 'other'), {
@@ -131,6 +133,12 @@ export interface Reported {
   follow: string;
 }
 
+const keptAtMost = 31 * 24 * millisecondsPerHour;
+
+/** When what is reported was seen: as it is said, where that can be. */
+const seenWhen = (seenAt: number | null, now: number): number =>
+  seenAt !== null && seenAt <= now && now - seenAt < keptAtMost ? seenAt : now;
+
 /** A sign reported at a label again within so many minutes joins the report that stands. */
 const sameMinutes = 10;
 
@@ -187,7 +195,7 @@ const reporting =
     const material = readMaterial(report.material, shopMaterials(shop));
     const faultId = openFault(shop, actor, {
       machineId: machine.value.id,
-      at: shop.now(),
+      at: seenWhen(report.seenAt ?? null, shop.now()),
       signs: report.signs,
       danger,
       note: report.note,

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import { fail, ok } from '../../core/units/result';
 import { formatLocal } from '../../core/units/instant';
 import { longestSessionSeconds, Timeline } from '../../core/usage/overlap';
@@ -275,16 +275,26 @@ export const dropTimer = useCase(id, (shop, _actor, machineId): Outcome<null> =>
   return ok(null);
 });
 
-export const timerSchema = sessionSchema.omit({ start: true, runSeconds: true });
+export const timerSchema = sessionSchema.omit({ start: true, runSeconds: true }).extend({
+  /** when it was stopped, where that is not now; UTC milliseconds */
+  end: z.number().int().nullish(),
+});
 
-/** Ends a timer by logging what it measured, from its start until now. */
-export const logTimer = useCase(timerSchema, (shop, actor, input): Outcome<Logged> => {
+/** Ends a timer by logging what it measured, from its start until it was stopped. */
+export const logTimer = useCase(timerSchema, (shop, actor, { end, ...input }): Outcome<Logged> => {
+  // sent twice is once: the first ended the timer
+  const known = entryByKey(shop.db, `session:${input.key}`);
+  if (known) return ok({ entryId: known.id, duplicate: true });
   const timer = timerOf(shop.db, input.machineId);
+  const stopped = end ?? shop.now();
   if (!timer) return refuse('No timer runs on this machine: it was logged or dropped elsewhere.');
+  if (stopped < timer.startedAt) {
+    return refuse('The timer was stopped elsewhere since, and runs anew. Nothing was logged.');
+  }
   const logged = logSession(shop, actor, {
     ...input,
     start: timer.startedAt,
-    runSeconds: Math.max(1, Math.round((shop.now() - timer.startedAt) / 1000)),
+    runSeconds: Math.max(1, Math.round((stopped - timer.startedAt) / 1000)),
   });
   if (logged.ok) removeTimer(shop.db, input.machineId);
 

@@ -35,17 +35,22 @@ interface ReportFormProps {
   stop: string;
   machines: ReportMachine[];
   initial: string | null;
-  report: (input: ReportInput) => Promise<Outcome<Reported>>;
-  same: (input: {
-    faultId: string;
-    machineId: string;
-    note: string | null;
-    key: string;
-  }) => Promise<Outcome<Reported>>;
+  /** `'kept'`: it is on this device until the server answers, its pictures too */
+  report: (input: ReportInput, pictures: File[]) => Promise<Outcome<Reported | 'kept'>>;
+  same: (input: SameInput, pictures: File[]) => Promise<Outcome<Reported | 'kept'>>;
   /** the report has arrived; its pictures are on their way, where there are any */
   onReported: (reported: Reported, pictures: PictureQueue<File> | null) => void;
+  /** the report is kept on this device */
+  onKept?: (input: ReportInput) => void;
   /** asks who reports, where that is not known */
   who?: ReactNode;
+}
+
+interface SameInput {
+  faultId: string;
+  machineId: string;
+  note: string | null;
+  key: string;
 }
 
 const judgements: { value: Danger; label: string; hint: string }[] = [
@@ -75,6 +80,7 @@ export function ReportForm({
   report,
   same,
   onReported,
+  onKept,
   who,
   stop,
 }: ReportFormProps) {
@@ -89,16 +95,33 @@ export function ReportForm({
   const [still, setStill] = useState<'yes' | 'no' | null>(null);
   const [since, setSince] = useState<string | null>(null);
   const [photos, setPhotos] = useState<File[]>([]);
-  const arrived = (reported: Reported) =>
-    onReported(
-      reported,
-      photos.length > 0 ? sendReportPictures(reported.follow, photos.slice(0, mostPhotos)) : null,
-    );
+  const machine = machines.find(({ id }) => id === machineId);
+  const job = lastJob ? (machine?.lastJob ?? null) : null;
+  const pictures = photos.slice(0, mostPhotos);
+  const input = (): ReportInput => ({
+    machineId: machineId ?? '',
+    signs: chosen as [string, ...string[]],
+    danger: judged,
+    note,
+    material: job?.material ?? null,
+    process: job?.process ?? null,
+    airAssist: job?.airAssist ?? null,
+    since,
+    stillHappens: still === null ? null : still === 'yes',
+    key,
+  });
+  const arrived = (reported: Reported | 'kept') => {
+    if (reported === 'kept') onKept?.(input());
+    else {
+      onReported(
+        reported,
+        pictures.length > 0 ? sendReportPictures(reported.follow, pictures) : null,
+      );
+    }
+  };
   const sending = useAction(report, arrived, { tries: 4 });
   const joining = useAction(same, arrived, { tries: 4 });
-  const machine = machines.find(({ id }) => id === machineId);
   const danger = chosen.length > 0 ? reportedDanger(chosen, judged, machine) : null;
-  const job = lastJob ? (machine?.lastJob ?? null) : null;
   const alike = (machine?.known ?? []).filter((fault) =>
     fault.signs.some((sign) => sign !== 'other' && chosen.includes(sign)),
   );
@@ -109,18 +132,7 @@ export function ReportForm({
       className={classes.form}
       onSubmit={(event) => {
         event.preventDefault();
-        sending.run({
-          machineId: machineId ?? '',
-          signs: chosen as [string, ...string[]],
-          danger: judged,
-          note,
-          material: job?.material ?? null,
-          process: job?.process ?? null,
-          airAssist: job?.airAssist ?? null,
-          since,
-          stillHappens: still === null ? null : still === 'yes',
-          key,
-        });
+        sending.run(input(), pictures);
       }}
     >
       {machines.length > 1 && (
@@ -163,7 +175,9 @@ export function ReportForm({
           <Button
             variant="default"
             loading={joining.pending}
-            onClick={() => joining.run({ faultId: fault.id, machineId: machineId!, note, key })}
+            onClick={() =>
+              joining.run({ faultId: fault.id, machineId: machineId!, note, key }, pictures)
+            }
           >
             Same as this
           </Button>

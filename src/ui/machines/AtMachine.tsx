@@ -4,19 +4,30 @@ import { UnstyledButton } from '@mantine/core';
 import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { ok } from '../../core/units/result';
 import type { Readiness } from '../../services/machines/readiness';
 import type { LogChoices, Work } from '../../services/usage/log-choices';
-import type { ReportInput, Reported } from '../../services/faults/report';
+import type { Reported } from '../../services/faults/report';
 import type { Watched } from '../../services/faults/watch';
 import type { Who } from '../../services/machines/labels';
-import type { SessionInput } from '../../services/usage/session-input';
 import type { LabelAsks, Outcome } from '../../services/shop';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
 import { WatchQuestion } from '../faults/WatchQuestion';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
+import { useLine } from '../shared/connection/this-line';
 import { LogForm } from '../usage/LogForm';
 import classes from './AtMachine.module.css';
+import { KeptHere } from './KeptHere';
+import {
+  keptAdvice,
+  reportWords,
+  takeBack,
+  type Doing,
+  type KeptAdvice,
+  type LabelActions,
+} from './label-outbox';
+import { useLabelOutbox } from './use-label-outbox';
 import { WhoField } from './WhoField';
 
 interface AtMachineProps {
@@ -32,20 +43,10 @@ interface AtMachineProps {
   names: string[];
   /** faults whose next operators are asked */
   watched: Watched[];
-  actions: {
-    log: (who: Who, input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
-    undo: (who: Who, key: string) => Promise<Outcome<null>>;
+  token: string;
+  actions: LabelActions & {
     startTimer: (who: Who) => Promise<Outcome<{ startedAt: number }>>;
     dropTimer: (who: Who) => Promise<Outcome<unknown>>;
-    logTimer: (
-      who: Who,
-      input: Omit<SessionInput, 'start' | 'runSeconds'>,
-    ) => Promise<Outcome<{ duplicate: boolean }>>;
-    report: (who: Who, input: ReportInput) => Promise<Outcome<Reported>>;
-    same: (
-      who: Who,
-      input: { faultId: string; note: string | null; key: string },
-    ) => Promise<Outcome<Reported>>;
     watch: (
       who: Who,
       input: { faultId: string; seen: boolean; key: string },
@@ -74,28 +75,40 @@ function rememberName(name: string) {
 /** The page behind the label: three big choices, nothing else of the shop. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function AtMachine(props: AtMachineProps) {
-  const { machine, readiness, choices, works, zone, stop, asks, names, actions } = props;
+  const { token, machine, readiness, choices, works, zone, stop, asks, names, actions } = props;
   const { id: machineId, nickname } = machine;
   const router = useRouter();
   const [view, setView] = useState<View>('choose');
   const [reported, setReported] = useState<Reported | null>(null);
   const [pictures, setPictures] = useState<PictureQueue<File> | null>(null);
   const [who, setWho] = useState<Who>({ name: '', code: '' });
+  const [kept, setKept] = useState<KeptAdvice | null>(null);
+  const outbox = useLabelOutbox(actions);
+  const { lost } = useLine();
   const machines = [{ id: machineId, nickname, held: readiness.verdict === 'no' }];
   const field = <WhoField asks={asks} names={names} who={who} onChange={setWho} />;
 
   function show(next: View) {
     setWho((before) => ({ ...before, name: before.name || rememberedName() }));
     setReported(null);
+    setKept(null);
     setView(next);
-    router.refresh();
+    if (!lost) router.refresh();
+  }
+
+  /** Keeps on this phone what is done here, and sends it. */
+  async function post<A>(what: Doing, key: string, words: string): Promise<Outcome<A | 'kept'>> {
+    rememberName(who.name);
+    const at = { token, machineId, who };
+    const posted = await outbox.post({ key, words, what: { ...at, ...what } });
+    return posted === 'kept' ? ok(posted) : (posted as Outcome<A>);
   }
 
   function onReported(done: Reported, queue: PictureQueue<File> | null = null) {
     rememberName(who.name);
     setReported(done);
     setPictures(queue);
-    router.refresh();
+    if (!lost) router.refresh();
   }
 
   return (
@@ -108,8 +121,14 @@ export function AtMachine(props: AtMachineProps) {
           </UnstyledButton>
         )}
       </header>
+      <KeptHere outbox={outbox} token={token} machineId={machineId} />
       {view === 'choose' && (
         <>
+          {lost && (
+            <p className={classes.restriction}>
+              What is said here may have changed since: ask before you trust it.
+            </p>
+          )}
           {readiness.verdict === 'no' && (
             <p className={classes.hold}>{readiness.headline}. Do not use it.</p>
           )}
@@ -159,15 +178,10 @@ export function AtMachine(props: AtMachineProps) {
             initial={machineId}
             zone={zone}
             actions={{
-              log: (input) => {
-                rememberName(who.name);
-                return actions.log(who, input);
-              },
-              logTimer: (input) => {
-                rememberName(who.name);
-                return actions.logTimer(who, input);
-              },
-              undo: ({ key }) => actions.undo(who, key),
+              log: (input, words) => post({ kind: 'log', input }, input.key, words),
+              logTimer: (input, words) => post({ kind: 'timer', input }, input.key, words),
+              undo: async ({ key }) =>
+                (await takeBack(outbox, key)) ? ok(null) : actions.undo(token, who, key),
               startTimer: () => actions.startTimer(who),
               dropTimer: () => actions.dropTimer(who),
             }}
@@ -176,7 +190,17 @@ export function AtMachine(props: AtMachineProps) {
         </>
       )}
       {view === 'wrong' &&
-        (reported ? (
+        (kept ? (
+          <section className={classes.answer} data-verdict="care" role="status">
+            <h2>Not sent yet</h2>
+            {kept.advice && <p className={classes.advice}>{kept.advice}</p>}
+            <p>
+              There is no connection: nobody else knows of it, and {nickname} is not on hold. Tell
+              the people around you and the technician yourself. This phone keeps the report and
+              sends it as soon as the server answers while this page is open.
+            </p>
+          </section>
+        ) : reported ? (
           <section className={classes.answer} role="status">
             <h2>Reported. Thank you</h2>
             <p className={classes.advice}>{reported.advice}</p>
@@ -195,9 +219,22 @@ export function AtMachine(props: AtMachineProps) {
             stop={stop}
             machines={[machine]}
             initial={machineId}
-            report={(input) => actions.report(who, input)}
-            same={(input) => actions.same(who, input)}
+            report={(input, photos) =>
+              post(
+                { kind: 'report', input, pictures: photos },
+                input.key,
+                reportWords(nickname, input),
+              )
+            }
+            same={(input, photos) =>
+              post(
+                { kind: 'same', input, pictures: photos },
+                input.key,
+                `${nickname}: the same fault again`,
+              )
+            }
             onReported={onReported}
+            onKept={(input) => setKept(keptAdvice(input, machine, stop))}
             who={field}
           />
         ))}

@@ -6,5 +6,5 @@ import type { ComponentProps } from 'react';
  * links would have the server work out all that they lead to.
  */
 export function Link(props: ComponentProps<typeof NextLink>) {
-  return <NextLink prefetch={false} {...props} />;
+  return <NextLink prefetch={false} data-soft {...props} />;
 }

@@ -11,27 +11,17 @@ import type { Controller } from '../../core/usage/gcode/controller';
 import type { LogChoices, Work } from '../../services/usage/log-choices';
 import type { Job } from '../../services/usage/job-files';
 import type { SessionInput } from '../../services/usage/session-input';
-import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import { BeamAndNote } from './BeamAndNote';
 import { HowLong, StartAndStop, type Times } from './HowLong';
 import { JobChips, JobDrop, type KeepJob } from './JobDrop';
+import type { LogActions } from './log-actions';
 import { keepLogged } from './logged-here';
-import { JustLogged, LoggedToday, stretchWords, type Done, type Undo } from './Logged';
+import { JustLogged, keptWords, loggedWords, LoggedToday, stretchWords, type Done } from './Logged';
 import classes from './Log.module.css';
 import { Timer } from './Timer';
-
-export interface LogActions {
-  log: (input: SessionInput) => Promise<Outcome<{ duplicate: boolean }>>;
-  undo: Undo;
-  startTimer: (machineId: string) => Promise<Outcome<{ startedAt: number }>>;
-  dropTimer: (machineId: string) => Promise<Outcome<unknown>>;
-  logTimer: (
-    input: Omit<SessionInput, 'start' | 'runSeconds'>,
-  ) => Promise<Outcome<{ duplicate: boolean }>>;
-}
 
 interface LogFormProps {
   machines: { id: string; nickname: string; held: boolean }[];
@@ -92,7 +82,8 @@ export function LogForm(props: LogFormProps) {
             setCount(count + 1);
             if (!done.key) return;
             const now = justNow();
-            const here = { key: done.key, machineId: machine.id, words: done.words, at: now };
+            const words = done.words.slice(done.words.indexOf(': ') + 2);
+            const here = { key: done.key, machineId: machine.id, words, at: now };
             keepLogged(now, (kept) => [here, ...kept]);
           }}
         />
@@ -164,11 +155,13 @@ function SessionFields({
 
   const sent = useRef('');
   const done = useCallback(
-    ({ duplicate }: { duplicate: boolean }) =>
+    (logged: { duplicate: boolean } | 'kept') =>
       onLogged(
-        duplicate
-          ? { words: `${sent.current} was logged before; nothing was added`, key: null }
-          : { words: `Logged: ${sent.current}`, key },
+        logged === 'kept'
+          ? { words: `${keptWords}: ${sent.current}`, key }
+          : logged.duplicate
+            ? { words: `${sent.current} was logged before; nothing was added`, key: null }
+            : { words: `${loggedWords}: ${sent.current}`, key },
       ),
     [onLogged, key],
   );
@@ -188,7 +181,7 @@ function SessionFields({
     ]
       .filter(Boolean)
       .join(', ');
-    log.run({ ...input, start, runSeconds });
+    log.run({ ...input, start, runSeconds }, sent.current);
   };
   const problem = log.problem ?? timer.problem;
 
@@ -284,7 +277,7 @@ function SessionFields({
             const common = rest();
             if (!common) return;
             sent.current = `${machine.nickname}, the timer`;
-            timer.run(common);
+            timer.run(common, sent.current);
           }}
           onDrop={() => void actions.dropTimer(machine.id)}
         />

@@ -19,6 +19,9 @@ export interface Done {
   key: string | null;
 }
 
+export const loggedWords = 'Logged';
+export const keptWords = 'Kept on this phone, sent when the server answers';
+
 /** "today 14:05–15:35", "Wed 18 Nov 14:05–15:35" */
 export function stretchWords(start: number, runSeconds: number, zone: string): string {
   const now = Date.now();
@@ -72,7 +75,7 @@ export function LoggedToday({ machineId, undo }: { machineId: string; undo: Undo
       <ul className={classes.kept}>
         {kept?.map(({ key, words }) => (
           <li key={key}>
-            <span>{words.replace(/^Logged: /, '')}</span>
+            <span>{words}</span>
             <UndoLogged of={key} undo={undo} onDone={look} />
           </li>
         ))}

@@ -10,9 +10,20 @@ import { EntryPage } from '../../../ui/people/EntryPage';
 import { theShop } from '../../_server/shop';
 import * as actions from '../../actions/label';
 
-export const metadata = { title: 'At the machine', robots: { index: false } };
+interface AtMachineProps {
+  params: Promise<{ token: string }>;
+}
 
-export default async function AtMachinePage({ params }: { params: Promise<{ token: string }> }) {
+export async function generateMetadata({ params }: AtMachineProps) {
+  const { token } = await params;
+  return {
+    title: 'At the machine',
+    robots: { index: false },
+    manifest: `/at/${token}/manifest.webmanifest`,
+  };
+}
+
+export default async function AtMachinePage({ params }: AtMachineProps) {
   await connection();
   const { token } = await params;
   const shop = theShop();
@@ -40,14 +51,15 @@ export default async function AtMachinePage({ params }: { params: Promise<{ toke
       asks={shop.labelAsks}
       names={shop.labelAsks === 'name' ? namesAtLabel(shop) : []}
       watched={watched(shop, id)}
+      token={token}
       actions={{
-        log: actions.labelLogAction.bind(null, token),
-        undo: actions.labelUndoAction.bind(null, token),
+        log: actions.labelLogAction,
+        logTimer: actions.labelLogTimerAction,
+        undo: actions.labelUndoAction,
+        report: actions.labelReportAction,
+        same: actions.labelSameAction,
         startTimer: actions.labelStartTimerAction.bind(null, token),
         dropTimer: actions.labelDropTimerAction.bind(null, token),
-        logTimer: actions.labelLogTimerAction.bind(null, token),
-        report: actions.labelReportAction.bind(null, token),
-        same: actions.labelSameAction.bind(null, token),
         watch: actions.labelWatchAction.bind(null, token),
       }}
     />

@@ -3,6 +3,7 @@
 import { Progress } from '@mantine/core';
 import { useEffect, useSyncExternalStore } from 'react';
 import { v7 } from 'uuid';
+import { pause } from '../connection/this-line';
 import { PictureQueue, type PictureState, type PictureTry } from './picture-queue';
 import { shrinkPicture } from './shrink-picture';
 
@@ -32,25 +33,22 @@ async function sendPicture(follow: string, picture: Blob, key: string): Promise<
   };
 }
 
-const pause = (ms: number) =>
-  new Promise<void>((resolve) => {
-    const done = () => {
-      clearTimeout(timer);
-      window.removeEventListener('online', done);
-      resolve();
-    };
-    const timer = setTimeout(done, ms);
-    window.addEventListener('online', done);
-  });
-
-/** Begins to send the pictures of a report; it goes on while the page is open, whatever is shown of it. */
-export function sendReportPictures(follow: string, files: readonly File[]): PictureQueue<File> {
-  const queue = new PictureQueue<File>({
+/**
+ * The way of a report's pictures to the server; it goes on while the page is open, whatever is shown of it.
+ * @param newKey the key of each, one after the other: one that is sent again under its key is kept once
+ */
+export function reportPictures(follow: string, newKey: () => string = v7): PictureQueue<File> {
+  return new PictureQueue<File>({
     shrink: shrinkPicture,
     send: (picture, key) => sendPicture(follow, picture, key),
     wait: pause,
-    newKey: v7,
+    newKey,
   });
+}
+
+/** Begins to send the pictures of a report. */
+export function sendReportPictures(follow: string, files: readonly File[]): PictureQueue<File> {
+  const queue = reportPictures(follow);
   void queue.send(files);
   return queue;
 }

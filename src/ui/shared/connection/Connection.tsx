@@ -1,0 +1,36 @@
+'use client';
+
+import { useEffect } from 'react';
+import { clockTime } from '../marks/when';
+import classes from './Connection.module.css';
+import { keepPages } from './keep-pages';
+import { thisLine, useLine, watchLine } from './this-line';
+
+/** Links that are no page of the app's own: the router does not keep them from a page of errors. */
+const plainLink = 'a[href^="/"]:not([data-soft])';
+
+/**
+ * Says so while the server does not answer, and keeps what is shown.
+ * @param madeAt when the server made this page, UTC milliseconds
+ */
+export function Connection({ madeAt }: { madeAt: number }) {
+  const { lost, answeredAt } = useLine();
+  useEffect(() => {
+    watchLine(madeAt);
+    keepPages();
+    const stay = (event: MouseEvent) => {
+      const link = (event.target as Element).closest?.(plainLink);
+      if (link && thisLine.state().lost) event.preventDefault();
+    };
+    document.addEventListener('click', stay);
+    return () => document.removeEventListener('click', stay);
+  }, [madeAt]);
+  if (!lost) return <div role="status" />;
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return (
+    <div role="status" className={classes.bar}>
+      <b>No connection.</b> As of {clockTime(answeredAt, zone)}. It goes on by itself when the
+      server answers; what you typed stays.
+    </div>
+  );
+}
