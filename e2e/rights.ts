@@ -50,6 +50,8 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   releaseHoldAction: 'diagnose',
   resetCasesAction: 'set up',
   // cleaning and judging
+  inMinutesAction: 'clean',
+  sheetMinutesAction: 'clean',
   startBenchSheetAction: 'clean',
   startSheetAction: 'clean',
   signOffAction: 'clean',

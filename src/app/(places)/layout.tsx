@@ -9,7 +9,7 @@ import { signOutAction } from '../actions/sign-in';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
   const { shop, actor, role } = await enter('see');
-  const { machines, holds, faults } = theBoard();
+  const { machines, holds, faults, sheets } = theBoard();
   const held = new Set(holds.map(({ machineId }) => machineId));
   return (
     <Frame
@@ -18,6 +18,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       role={role}
       unanswered={faults.filter(({ stage }) => stage === 'reported').length}
       strike={strikeAction}
+      openSheets={new Map(sheets.map(({ row }) => [row.machineId, row.id]))}
       foot={<Foot signOut={signOutAction} />}
       rack={machines.map((machine) => ({
         id: machine.id,

@@ -1,5 +1,5 @@
 import { families } from '../../catalogue/families';
-import { choosable } from '../../services/today/choice';
+import { inMinutes } from '../../services/today/choice';
 import { Refresh } from '../../ui/shared/frame/Refresh';
 import { Today } from '../../ui/today/Today';
 import { theBoard } from '../_server/board';
@@ -8,9 +8,13 @@ import { may } from '../../core/people/roles';
 import { firstSteps } from '../../services/setup/first-steps';
 import { FirstSteps } from '../../ui/setup/FirstSteps';
 import { putRightAction } from '../actions/cleaning';
+import { inMinutesAction } from '../actions/today';
 import { tickStepAction } from '../actions/shop';
 
 export const metadata = { title: 'Today' };
+
+/** What "I have … minutes" begins with. */
+const usualMinutes = 25;
 
 const familyNames = Object.fromEntries(families.map(({ id, name }) => [id, name]));
 
@@ -24,7 +28,8 @@ export default async function TodayPage() {
         board={board}
         zone={shop.zone}
         familyNames={familyNames}
-        candidates={choosable(shop, board)}
+        inMinutes={may(role, 'clean') ? inMinutes(shop, board, usualMinutes) : null}
+        askMinutes={inMinutesAction.bind(null, null)}
         putRight={putRightAction}
         setup={
           may(role, 'set up') ? (

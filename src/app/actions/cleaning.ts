@@ -8,7 +8,16 @@ import { putRight } from '../../services/cleaning/put-backs';
 import { recordQuickCare, undoQuickCare } from '../../services/cleaning/quick-care';
 import { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
 import { startSheet } from '../../services/cleaning/sheets';
-import { action } from '../_server/action';
+import { pickedTasks } from '../../services/cleaning/sheets';
+import { sheetMinutesFinder, sheetSubject } from '../../services/cleaning/sheet-minutes';
+import { action, query } from '../_server/action';
+
+/** What the sheet of what is picked takes. */
+export const sheetMinutesAction = query(
+  'clean',
+  [sheetSubject, pickedTasks],
+  ({ shop }, subject, picked) => sheetMinutesFinder(shop)(subject, picked),
+);
 
 export const startBenchSheetAction = action('clean', startBenchSheet);
 export const startSheetAction = action('clean', startSheet);

@@ -286,6 +286,20 @@ export function arrange(
   return { steps, finish, sequential, broken: byHand?.broken ?? [] };
 }
 
+/** What a sheet takes: minutes with hands on it, and minutes until the machine is back, its waits sat out. */
+export interface SheetMinutes {
+  handsOn: number;
+  back: number;
+}
+
+export const sheetMinutes = ({
+  steps,
+  finish,
+}: Pick<Arranged, 'steps' | 'finish'>): SheetMinutes => ({
+  handsOn: steps.reduce((sum, { start, end }) => sum + end - start, 0),
+  back: finish,
+});
+
 /** The written steps of one stretch. */
 export function linesOf(
   sheet: Pick<RunSheet, 'tasks' | 'pieces'>,

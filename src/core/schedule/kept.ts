@@ -17,8 +17,10 @@ export interface Block {
   to: number;
   /** end of its window: until then it can still be done, UTC milliseconds */
   until: number;
-  /** hands-on minutes, making safe and openings with them */
+  /** hands-on minutes, making safe and openings with them: of its very sheet, where that was asked */
   minutes: number;
+  /** minutes until the machine is back, its waits sat out; left out where its sheet was not asked */
+  back?: number;
   /** minutes of them for making safe and openings */
   opened: number;
   tasks: KeptTask[];

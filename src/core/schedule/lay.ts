@@ -1,4 +1,5 @@
 import { criticalities, type Criticality } from '../care/danger';
+import type { SheetMinutes } from '../cleaning/run';
 import { millisecondsPerMinute } from '../units/time';
 import type { Block, KeptSchedule, KeptTask } from './kept';
 import { sittings, type Schedule, type ScheduleProblem } from './problem';
@@ -75,6 +76,7 @@ export function laySchedule(
  * The clean-downs of a plan, one after another in each window: those that stay there first, then what can burn. A
  * clean-down of before keeps its name where it stays, or where most of its tasks went.
  * @param pins machine and window of each that stays where it is
+ * @param takes what the very sheet of some tasks takes; `null`: as the plan reckons
  */
 export function blocksOf(
   { problem, windows, tasks }: Pick<LaidWeeks, 'problem' | 'windows' | 'tasks'>,
@@ -82,6 +84,7 @@ export function blocksOf(
   before: readonly Block[],
   pins: ReadonlySet<string>,
   newId: () => string,
+  takes: (machineId: string, tasks: readonly KeptTask[]) => SheetMinutes | null = () => null,
 ): Block[] {
   const grave = (some: readonly number[]) =>
     Math.min(...some.map((task) => criticalities.indexOf(tasks[task]!.criticality)));
@@ -101,7 +104,13 @@ export function blocksOf(
   const blocks = ordered.map((sitting): Block => {
     const window = windows[sitting.window]!;
     const from = at[sitting.window]!;
-    const to = from + sitting.minutes * millisecondsPerMinute;
+    const kept = sitting.tasks.map((task): KeptTask => {
+      const { stationId, task: key } = tasks[task]!;
+      return { stationId, task: key };
+    });
+    const sheet = takes(sitting.machine, kept);
+    const minutes = sheet?.handsOn ?? sitting.minutes;
+    const to = from + minutes * millisecondsPerMinute;
     at[sitting.window] = to;
     return {
       id: '',
@@ -110,12 +119,11 @@ export function blocksOf(
       from,
       to,
       until: window.to,
-      minutes: sitting.minutes,
-      opened: sitting.opened,
-      tasks: sitting.tasks.map((task) => ({
-        stationId: tasks[task]!.stationId,
-        task: tasks[task]!.task,
-      })),
+      minutes,
+      ...(sheet && { back: sheet.back }),
+      // the tasks are the same by both: what is left is what they need around them
+      opened: Math.max(0, minutes - (sitting.minutes - sitting.opened)),
+      tasks: kept,
       pinned: pins.has(`${sitting.machine} ${window.id}`),
     };
   });

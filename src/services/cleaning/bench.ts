@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { openingName } from '../../catalogue/openings';
-import { isDue } from '../../core/care/due';
+import { dueAs } from '../care/due-as';
 import { placeAt } from '../../core/parts/presence';
 import { ok } from '../../core/units/result';
 import { insertDataEntry } from '../../records/audit-log';
@@ -60,7 +60,7 @@ export function drawerHeads(shop: Shop): DrawerHead[] {
           id: part.id,
           serial: part.serial,
           name: part.name,
-          due: tasks.filter(({ standing }) => isDue(standing.state)).length,
+          due: tasks.filter((task) => ![null, 'put off'].includes(dueAs(task))).length,
           sheetId: openBenchSheet(shop.db, part.id)?.id ?? null,
         },
       ];
@@ -79,6 +79,15 @@ function requireAtBench(shop: Shop, moduleId: string): Outcome<AtBench> {
   if (!machine)
     return refuse(`No machine here has room for ${part.serial}: its build is not known.`);
   return ok({ part, machine, stations: dueOfModule(shop, part, machine) });
+}
+
+/** Where a head at the bench is looked up: the machine that has room for it, and the head itself. */
+export function benchPlace(
+  shop: Shop,
+  moduleId: string,
+): Outcome<{ machineId: string; headId: string }> {
+  const found = requireAtBench(shop, moduleId);
+  return found.ok ? ok({ machineId: found.value.machine.id, headId: moduleId }) : found;
 }
 
 /** What can be cleaned of a head in the drawer, what is heaviest due first. */

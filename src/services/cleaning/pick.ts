@@ -1,12 +1,12 @@
 import type { Criticality } from '../../core/care/danger';
-import { compareStates, isDue, type CareState, type Standing } from '../../core/care/due';
+import { compareStates, type CareState, type Standing } from '../../core/care/due';
 import { openingMinutes, openingName } from '../../catalogue/openings';
 import { handsOn } from '../../core/care/minutes';
+import { dueAs } from '../care/due-as';
 import type { MachineDue, StationDue, TaskDue } from '../care/due';
 import { usedBy, type ShelfItem } from '../inventory/inventory';
 import type { BuiltMachine } from '../machines/builds';
-import type { Shop } from '../shop';
-import { workFinder } from './work';
+import type { WorkFinder } from './work';
 
 /** A task as it can be picked for a clean-down. */
 export interface Pickable {
@@ -19,6 +19,8 @@ export interface Pickable {
   used: number;
   first: Standing['first'];
   state: CareState;
+  /** due, and not put off: a clean-down takes it up by itself */
+  counts: boolean;
   criticality: Criticality;
   /** it stands for every other task of the machine */
   whole: boolean;
@@ -32,9 +34,11 @@ export interface Pickable {
 export function pickable(
   machine: BuiltMachine & Pick<MachineDue, 'stations'>,
   items: readonly ShelfItem[],
-  workOf: ReturnType<typeof workFinder>,
+  workOf: WorkFinder,
 ): Pickable[] {
-  const one = (station: StationDue, { task: listed, standing }: TaskDue): Pickable => {
+  const one = (station: StationDue, due: TaskDue): Pickable => {
+    const { task: listed, standing } = due;
+    const as = dueAs(due);
     const { task, openings } = workOf(machine, station, listed);
     return {
       stationId: station.id,
@@ -45,6 +49,7 @@ export function pickable(
       used: standing.used,
       first: standing.first,
       state: standing.state,
+      counts: as !== null && as !== 'put off',
       criticality: task.criticality,
       whole: station.kind === 'whole',
       openings: openings
@@ -61,20 +66,6 @@ export function pickable(
 }
 
 /** What a clean-down of a machine takes up by itself: all that is due. The clean of the whole machine is chosen for itself. */
-export function isTakenUp({ state, whole }: Pickable): boolean {
-  return isDue(state) && !whole;
-}
-
-/** How much is due on each machine, in tasks and hands-on minutes as long as they take here. */
-export function dueLoads(
-  shop: Pick<Shop, 'db' | 'now'>,
-  machines: readonly MachineDue[],
-): Map<string, { tasks: Pickable[]; minutes: number }> {
-  const workOf = workFinder(shop);
-  return new Map(
-    machines.map((machine) => {
-      const tasks = pickable(machine, [], workOf).filter(isTakenUp);
-      return [machine.id, { tasks, minutes: tasks.reduce((sum, one) => sum + one.minutes, 0) }];
-    }),
-  );
+export function isTakenUp({ counts, whole }: Pickable): boolean {
+  return counts && !whole;
 }

@@ -32,7 +32,7 @@ import { buildFinder, connectorWaitFinder, orderRules } from '../machines/builds
 import { notBetweenCuts } from './between-cuts';
 import { ownWordsOf } from './own-words';
 import { dryingLearned } from './minutes';
-import { workFinder, type TaskWork } from './work';
+import { workFinder, type TaskWork, type WorkFinder } from './work';
 import {
   followsEveryJob,
   carePlanFinder,
@@ -209,11 +209,10 @@ export function placesOf(
   shop: Shop,
   machineId: string,
   tasks: readonly PickedTask[],
-  { supposed = {}, headId }: { supposed?: Readonly<Record<string, string>>; headId?: string } = {},
+  { headId, workOf = workFinder(shop) }: { headId?: string; workOf?: WorkFinder } = {},
 ): SheetPlace[] {
   const machine = { ...machineById(shop.db, machineId)!, ...(headId && { headId }) };
   const findTask = taskReader(shop);
-  const workOf = workFinder(shop, supposed);
   const order = new Map(listStations(shop.db, machineId).map(({ id }, index) => [id, index]));
   const found = tasks.flatMap(({ stationId, task: key }) => {
     const station = stationById(shop.db, stationId);
@@ -261,7 +260,11 @@ function turnedRules(shop: Shop, machineId: string): Set<string> {
 }
 
 /** What a sheet needs to know of its machine: build, card, waits, its own order and its own words. */
-export function sheetMachine(shop: Shop, machine: MachineRow & { headId?: string }): SheetMachine {
+export function sheetMachine(
+  shop: Shop,
+  machine: MachineRow & { headId?: string },
+  dried = dryingLearned(shop),
+): SheetMachine {
   return {
     build: buildFinder(shop)(machine),
     card: machine.card,
@@ -269,28 +272,53 @@ export function sheetMachine(shop: Shop, machine: MachineRow & { headId?: string
     turned: turnedRules(shop, machine.id),
     ownWords: ownWordsOf(shop, machine.id),
     warm: isWarmSeason(shop.now(), shop.zone),
-    dried: dryingLearned(shop),
+    dried,
   };
 }
 
-/** The written sheet of tasks that are only thought of: for practising, for a look before starting. */
-export function draftRun(
+/** How tasks that are only thought of are looked at. */
+interface DraftOptions {
+  /** with the machine left on, between two cuts */
+  between?: boolean;
+  /** a head of the machine that lies on the bench */
+  headId?: string;
+}
+
+/**
+ * Tells the written sheet of tasks that are only thought of: for practising, for a look before starting, for what they
+ * take. Asks the book once for what all machines share.
+ * @param supposed answers to questions of method
+ */
+export function draftFinder(shop: Shop, supposed: Readonly<Record<string, string>> = {}) {
+  const workOf = workFinder(shop, supposed);
+  const dried = dryingLearned(shop);
+  return (
+    machineId: string,
+    picked: readonly PickedTask[],
+    { between = false, headId }: DraftOptions = {},
+  ): Outcome<RunSheet> => {
+    const machine = requireMachine(shop, machineId);
+    if (!machine.ok) return machine;
+    const tasks = checkPicked(shop, machineId, picked);
+    if (!tasks.ok) return tasks;
+    const head = headId ? { headId } : {};
+    const places = placesOf(shop, machineId, tasks.value, { workOf, ...head });
+    if (between) {
+      const why = notBetweenCuts(shop, machine.value, places);
+      if (why) return refuse(why, 'occasion');
+    }
+    const built = sheetMachine(shop, { ...machine.value, ...head }, dried);
+    return ok(buildRun(built, places, { between, bench: headId !== undefined }));
+  };
+}
+
+/** The same for one sheet. */
+export const draftRun = (
   shop: Shop,
   machineId: string,
   picked: readonly PickedTask[],
-  { supposed = {}, between = false }: { supposed?: Record<string, string>; between?: boolean } = {},
-): Outcome<RunSheet> {
-  const machine = requireMachine(shop, machineId);
-  if (!machine.ok) return machine;
-  const tasks = checkPicked(shop, machineId, picked);
-  if (!tasks.ok) return tasks;
-  const places = placesOf(shop, machineId, tasks.value, { supposed });
-  if (between) {
-    const why = notBetweenCuts(shop, machine.value, places);
-    if (why) return refuse(why, 'occasion');
-  }
-  return ok(buildRun(sheetMachine(shop, machine.value), places, { between }));
-}
+  { supposed = {}, ...options }: DraftOptions & { supposed?: Record<string, string> } = {},
+): Outcome<RunSheet> => draftFinder(shop, supposed)(machineId, picked, options);
 
 /** The written sheet of a clean-down: made when it is first opened, and the same from then on. */
 export function runOf(shop: Shop, sheetId: string): RunSheet | null {

@@ -11,6 +11,9 @@ import { buildFinder, type BuiltMachine } from '../machines/builds';
 import type { Shop } from '../shop';
 import { minutesFinder } from './minutes';
 
+/** Making a machine safe, laying out, checking and proving it: hands-on minutes. Common practice, no source. */
+export const usualSetUp = 10;
+
 /** A station, as far as the work at it goes. */
 export interface WorkStation {
   id: string;
@@ -83,3 +86,5 @@ export function workFinder(
     };
   };
 }
+
+export type WorkFinder = ReturnType<typeof workFinder>;

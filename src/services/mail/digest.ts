@@ -68,7 +68,7 @@ function digest(shop: Shop, board: Board): { subject: string; body: string } {
   const headline = [
     `${holds.length} on hold`,
     `${faults.length} open ${faults.length === 1 ? 'fault' : 'faults'}`,
-    `${due.length} due`,
+    `${board.dueCount} due`,
   ].join(', ');
   return {
     subject: `${shop.name}: ${headline}`,

@@ -14,7 +14,7 @@ function wordsOf(shop: Shop, nickname: string, block: Block) {
     return `${station}: ${task.replaceAll('-', ' ')}`;
   });
   return {
-    summary: `Clean ${nickname} (${block.minutes} min)`,
+    summary: `Clean ${nickname} (${block.minutes} min hands-on)`,
     description: tasks.join('\n'),
   };
 }

@@ -23,7 +23,7 @@ import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { firstLook, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import type { DayShare } from '../../core/forecast/use';
 import { machineForecast } from '../forecast/forecast';
-import { workFinder } from '../cleaning/work';
+import { usualSetUp, workFinder } from '../cleaning/work';
 import { followsEveryJob, type PlannedTask } from '../care/care-plans';
 import type { Shop } from '../shop';
 import { bookings, type Booking } from './bookings';
@@ -31,9 +31,6 @@ import { technicianTime, technicianWindows } from './time';
 
 /** Days that are planned. */
 export const scheduledDays = 28;
-
-/** Making a machine safe, laying out, checking and proving it: hands-on minutes. Common practice, no source. */
-const setUp = 10;
 
 /** A task that was called for by a sign or a finding counts as this far past its limit. */
 const called = 1.1;
@@ -251,7 +248,7 @@ export function weeksAhead(
         booked: piece.booked,
       })),
       days,
-      setUpMinutes: Object.fromEntries(machines.map(({ id }) => [id, setUp])),
+      setUpMinutes: Object.fromEntries(machines.map(({ id }) => [id, usualSetUp])),
       openingMinutes,
       pinned: pinned.flatMap((block) =>
         open.has(block.window)

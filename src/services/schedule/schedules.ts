@@ -1,4 +1,5 @@
-import type { KeptSchedule, Refusal } from '../../core/schedule/kept';
+import type { SheetMinutes } from '../../core/cleaning/run';
+import type { Block, KeptSchedule, KeptTask, Refusal } from '../../core/schedule/kept';
 import { blocksOf, idOf, laySchedule } from '../../core/schedule/lay';
 import { blockState, misfits, type BlockState, type Misfit } from '../../core/schedule/standing';
 import { scheduleCost, type Schedule } from '../../core/schedule/problem';
@@ -12,6 +13,7 @@ import { insertSchedule, latestSchedules, type ScheduleRow } from '../../records
 import { dueMachines, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import { refuse as refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
+import { sheetMinutesFinder } from '../cleaning/sheet-minutes';
 import { keepEvents } from './events';
 import { weeksAhead, type TaskWords, type Weeks } from './problem';
 
@@ -55,6 +57,7 @@ export function keepSchedule(
     old.filter(({ until }) => until > now),
     pins ?? oldPins,
     newId,
+    sheetsOf(shop, old),
   );
   const row: ScheduleRow = {
     id: newId(),
@@ -77,6 +80,26 @@ export function keepSchedule(
     keepEvents(shop, weeks.lanes, row.plan.blocks);
   });
   return row;
+}
+
+/** What the very sheets of planned clean-downs take; what is planned already with the same tasks is not asked anew. */
+function sheetsOf(shop: Shop, old: readonly Block[]) {
+  const name = (machineId: string, tasks: readonly KeptTask[]) =>
+    [machineId, ...tasks.map(idOf).sort()].join(' ');
+  const known = new Map<string, SheetMinutes | null>();
+  for (const { machineId, tasks, minutes, back } of old) {
+    if (back !== undefined) known.set(name(machineId, tasks), { handsOn: minutes, back });
+  }
+  let ask: ReturnType<typeof sheetMinutesFinder> | null = null;
+  return (machineId: string, tasks: readonly KeptTask[]): SheetMinutes | null => {
+    const key = name(machineId, tasks);
+    if (!known.has(key)) {
+      ask ??= sheetMinutesFinder(shop);
+      const taken = ask({ machineId }, tasks);
+      known.set(key, taken.ok ? taken.value : null);
+    }
+    return known.get(key)!;
+  };
 }
 
 /** Goes back to the plan before the one that holds. Nothing is lost: it is kept anew. */

@@ -1,4 +1,3 @@
-import { isDue } from '../../core/care/due';
 import { compareDanger } from '../../core/care/danger';
 import {
   dueMachines,
@@ -7,7 +6,7 @@ import {
   type StationDue,
   type TaskDue,
 } from '../care/due';
-import { followsEveryJob } from '../care/care-plans';
+import { dueAs } from '../care/due-as';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions, type Restriction } from '../faults/return';
 import { watched, type Watched } from '../faults/watch';
@@ -49,6 +48,9 @@ export interface Board {
   due: DueItem[];
   /** due, but put off for now with a reason; what can burn stays among the due */
   putOff: DueItem[];
+  /** how many are due, after jobs too; of them past due */
+  dueCount: number;
+  pastDueCount: number;
   /** how many tasks there are of which nobody knows when they were last done */
   unknown: number;
   /** the jobs-by-one tasks: not ticked off after the last job */
@@ -61,10 +63,12 @@ export function shopBoard(shop: Shop): Board {
   const items = machines
     .flatMap((machine) =>
       machine.stations.flatMap((station) =>
-        station.tasks.map((task): DueItem => ({ machine, station, task })),
+        station.tasks.flatMap((task) => {
+          const as = dueAs(task);
+          return as ? [{ machine, station, task, as }] : [];
+        }),
       ),
     )
-    .filter(({ task }) => isDue(task.standing.state))
     .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b)));
   const faults = openFaults(shop);
   return {
@@ -79,18 +83,17 @@ export function shopBoard(shop: Shop): Board {
     strengths: strengths(shop),
     putBacks: openPutBacks(shop),
     planned: plannedToday(shop, machines, now),
-    due: items.filter((item) => !followsEveryJob(item.task.task) && !waits(item)),
-    putOff: items.filter((item) => !followsEveryJob(item.task.task) && waits(item)),
+    due: items.filter(({ as }) => as === 'due'),
+    putOff: items.filter(({ as }) => as === 'put off'),
     unknown: machines.reduce((sum, machine) => sum + unknownTasks(machine).length, 0),
-    afterJob: items.filter(({ task }) => followsEveryJob(task.task)),
+    afterJob: items.filter(({ as }) => as === 'after job'),
+    dueCount: items.filter(({ as }) => as !== 'put off').length,
+    pastDueCount: items.filter(
+      ({ as, task }) => as !== 'put off' && task.standing.state === 'past due',
+    ).length,
   };
 }
 
 function dangerOf({ task }: DueItem) {
   return { criticality: task.task.criticality, used: task.standing.used };
-}
-
-/** Whether a task is put off and may leave the list of what is due: what can burn may not. */
-function waits({ task }: DueItem): boolean {
-  return task.deferral !== null && task.task.criticality !== 'fire';
 }

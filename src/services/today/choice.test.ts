@@ -1,6 +1,7 @@
-import { chooseTasks } from '../../core/care/choose';
+import { arrange, sheetMinutes } from '../../core/cleaning/run';
+import { runOf, startSheet } from '../cleaning/sheets';
 import { shopBoard } from './board';
-import { choosable } from './choice';
+import { choosable, inMinutes, type Offer } from './choice';
 import { holdMachine } from '../machines/holds';
 import { callTask, deferTask } from '../care/call-or-defer';
 import { logSession } from '../usage/sessions';
@@ -73,14 +74,54 @@ test('what a sign called counts as due; what was put off and what is held is lef
   expect(candidates()).toEqual([]);
 });
 
-test('three amounts of time have three answers that fit', () => {
+/** What the sheet takes that is started from an offer. */
+function started({ machineId: id, tasks }: Offer) {
+  const { row } = must(startSheet(shop, tester, { machineId: id, tasks }));
+  return sheetMinutes(arrange(runOf(shop, row.id)!, new Map(), null));
+}
+
+test('three amounts of time have three answers, and the sheet of each is back in that time to the minute', () => {
   run(20);
   shop.clock.now += 40 * day;
-  const all = candidates();
-  const answers = [15, 30, 60].map((minutes) => chooseTasks(all, minutes));
-  answers.forEach(({ minutes }, i) => expect(minutes).toBeLessThanOrEqual([15, 30, 60][i]!));
-  const [least, more, most] = answers.map(({ worth }) => worth) as [number, number, number];
-  expect(least).toBeGreaterThan(0);
-  expect(more).toBeGreaterThan(least);
-  expect(most).toBeGreaterThan(more);
+  const other = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+  shop.clock.now += 400 * day;
+  const board = shopBoard(shop);
+  const asked = [12, 25, 60, 120];
+  const answers = asked.map((minutes) => inMinutes(shop, board, minutes));
+  const worths = answers.map(({ offers }) => offers[0]!.worth);
+  expect(worths[0]).toBeGreaterThan(0);
+  worths.slice(1).forEach((worth, i) => expect(worth).toBeGreaterThanOrEqual(worths[i]!));
+  expect(worths.at(-1)).toBeGreaterThan(worths[0]!);
+  for (const [at, { offers }] of answers.entries()) {
+    for (const { back, tasks } of offers) {
+      expect(back).toBeLessThanOrEqual(asked[at]!);
+      // one machine a clean-down
+      expect(new Set(tasks.map((task) => task.machineId)).size).toBe(1);
+    }
+  }
+  const most = answers.at(-1)!.offers;
+  expect(new Set(most.map(({ machineId: id }) => id))).toEqual(new Set([machineId, other]));
+  for (const offer of most) {
+    expect(started(offer)).toEqual({ handsOn: offer.handsOn, back: offer.back });
+  }
+  // what is being cleaned is offered no more
+  expect(inMinutes(shop, shopBoard(shop), 120)).toMatchObject({ offers: [], any: false });
+});
+
+test('what does not fit is not offered; what more time would add is said', () => {
+  run(20);
+  const board = shopBoard(shop);
+  const { offers, more, any } = inMinutes(shop, board, 3);
+  expect([offers, any]).toEqual([[], true]);
+  expect(more).toMatchObject({ extra: expect.any(Number) });
+  const later = inMinutes(shop, board, 3 + more!.extra);
+  expect(later.offers[0]!.tasks.map(({ id }) => id)).toEqual(more!.added.map(({ id }) => id));
+});
+
+test('asked of one machine the others are left out', () => {
+  run(20);
+  addTestMachine(shop, 'Heron', 'co2-glass-tube');
+  shop.clock.now += 400 * day;
+  const { offers } = inMinutes(shop, shopBoard(shop), 60, machineId);
+  expect(offers.map((one) => one.machineId)).toEqual([machineId]);
 });

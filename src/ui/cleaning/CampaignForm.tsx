@@ -8,6 +8,7 @@ import { useState } from 'react';
 import type { CareState } from '../../core/care/due';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
+import { SheetTakes, type AskSheetMinutes } from './SheetTakes';
 import { StateMark } from '../shared/marks/StateMark';
 import classes from './Campaign.module.css';
 
@@ -27,10 +28,14 @@ interface CampaignFormProps {
   machines: CampaignMachine[];
   me: string;
   start: Send<typeof startCampaign>;
+  minutesOf: AskSheetMinutes;
+  /** UTC milliseconds */
+  now: number;
+  zone: string;
 }
 
 /** Which machines, and who takes part. */
-export function CampaignForm({ machines, me, start }: CampaignFormProps) {
+export function CampaignForm({ machines, me, start, minutesOf, now, zone }: CampaignFormProps) {
   const router = useRouter();
   const free = machines.filter(({ busy, tasks }) => !busy && tasks.length > 0);
   const [chosen, setChosen] = useState(() => new Set(free.slice(0, 2).map(({ id }) => id)));
@@ -80,7 +85,19 @@ export function CampaignForm({ machines, me, start }: CampaignFormProps) {
                 ? 'being cleaned already'
                 : tasks.length === 0
                   ? 'nothing due'
-                  : `${taken(tasks).length} of ${tasks.length} tasks: ${taken(tasks).reduce((sum, { minutes }) => sum + minutes, 0)} min hands-on`}
+                  : `${taken(tasks).length} of ${tasks.length} tasks`}
+              {!busy && taken(tasks).length > 0 && (
+                <>
+                  : by itself{' '}
+                  <SheetTakes
+                    subject={{ machineId: id }}
+                    keys={taken(tasks).map(keyOf)}
+                    ask={minutesOf}
+                    now={now}
+                    zone={zone}
+                  />
+                </>
+              )}
             </span>
             <StateMark state={state} />
             {chosen.has(id) && !busy && (
@@ -88,7 +105,7 @@ export function CampaignForm({ machines, me, start }: CampaignFormProps) {
                 {tasks.map((task) => (
                   <Checkbox
                     key={keyOf(task)}
-                    label={`${task.station}, ${task.minutes} min`}
+                    label={`${task.station}, ${task.minutes} min hands-on`}
                     checked={!left.has(keyOf(task))}
                     onChange={(event) => {
                       const on = event.currentTarget.checked;

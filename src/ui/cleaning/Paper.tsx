@@ -1,5 +1,12 @@
 import type { Progress } from '../../core/cleaning/progress';
-import { dryingPlace, linesOf, wayOf, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import {
+  dryingPlace,
+  linesOf,
+  sheetMinutes,
+  wayOf,
+  type Arranged,
+  type RunSheet,
+} from '../../core/cleaning/run';
 import { minutesWords } from '../care/words';
 import classes from './Paper.module.css';
 import { stretchTitle } from './words';
@@ -14,13 +21,15 @@ interface PaperProps {
 
 /** A run sheet on paper: the order with its times, every step to tick, what goes back, what to test. */
 export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
+  const takes = sheetMinutes(arranged);
   const cautions = [...new Set([...run.pieces, ...run.tasks].flatMap(({ cautions: own }) => own))];
   return (
     <article className={classes.paper}>
       <header>
         <h1>Run sheet: {machine}</h1>
         <span>
-          {minutesWords(arranged.finish)} in this order · begun at ______ · by ____________
+          {minutesWords(takes.handsOn)} hands-on, {minutesWords(takes.back)} until it is back ·
+          begun at ______ · by ____________
         </span>
       </header>
       <p className={classes.cautions}>{cautions.join(' · ')}</p>

@@ -7,12 +7,14 @@ import { Button, Checkbox } from '@mantine/core';
 import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { isDue } from '../../core/care/due';
 import { stockState, type StockState } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
 import { leftOf, percent } from '../shared/ribbon/columns';
 import classes from './Clean.module.css';
+import { pickedOf, SheetTakes, type AskSheetMinutes } from './SheetTakes';
 
 interface PickTasksProps<S> {
   /** what is cleaned: a machine, or a head at the bench */
@@ -24,6 +26,11 @@ interface PickTasksProps<S> {
   /** what is kept track of in the stores */
   shelf: readonly { item: string; name: string; unit: string; has: number; reorderAt: number }[];
   start: Ask<[S & { tasks: PickedTask[] }], Sheet>;
+  /** what the sheet of what is picked takes */
+  minutesOf: AskSheetMinutes;
+  /** UTC milliseconds */
+  now: number;
+  zone: string;
 }
 
 /** From this share of its limit on a task is worth taking along. */
@@ -39,6 +46,9 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
   picked,
   shelf,
   start,
+  minutesOf,
+  now,
+  zone,
 }: PickTasksProps<S>) {
   const router = useRouter();
   const [chosen, setChosen] = useState(() => new Set(picked));
@@ -56,15 +66,7 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
       task.openings.some((opening) => opened.has(opening)),
   );
   const shown = tasks.filter((task) => all || task.state !== 'clear' || isChosen(task));
-  const minutes = tasks
-    .filter((task) => isChosen(task) && !task.whole)
-    .reduce((sum, task) => sum + task.minutes, 0);
-
-  const low = shelf.flatMap((item) => {
-    const needs = tasks.filter(isChosen).reduce((sum, { uses }) => sum + (uses[item.item] ?? 0), 0);
-    const state = needs > 0 ? stockState(item.has, needs, item.reorderAt) : 'enough';
-    return state === 'enough' ? [] : [{ ...item, needs, state }];
-  });
+  const low = wanting(shelf, tasks.filter(isChosen));
 
   function toggle(task: Pickable, on: boolean) {
     setChosen((before) => {
@@ -84,10 +86,7 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
         event.preventDefault();
         run({
           ...subject,
-          tasks: [...chosen].map((key) => {
-            const [stationId, task] = key.split('.') as [string, string];
-            return { stationId, task };
-          }),
+          tasks: pickedOf([...chosen]),
         });
       }}
     >
@@ -104,7 +103,8 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
                   <b>{task.station}</b> {task.name.toLowerCase()}
                   <span className="quiet">
                     {' '}
-                    {leftOf(task)}, {task.minutes} min, {task.criticality}
+                    {leftOf(task)}, {task.minutes} min hands-on, {task.criticality}
+                    {!task.counts && isDue(task.state) && ', put off'}
                   </span>
                 </span>
               }
@@ -131,9 +131,21 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
           Start the clean-down
         </Button>
         <span className="quiet">
-          {chosen.size === 0
-            ? 'Pick at least one task.'
-            : `${chosen.size} ${chosen.size === 1 ? 'task' : 'tasks'}, about ${minutes} min hands-on. ${'machineId' in subject ? 'The machine goes on hold for operators.' : ''}`}
+          {chosen.size === 0 ? (
+            'Pick at least one task.'
+          ) : (
+            <>
+              {chosen.size} {chosen.size === 1 ? 'task' : 'tasks'}:{' '}
+              <SheetTakes
+                subject={subject}
+                keys={[...chosen]}
+                ask={minutesOf}
+                now={now}
+                zone={zone}
+              />
+              . {'machineId' in subject && 'The machine goes on hold for operators.'}
+            </>
+          )}
         </span>
         {chosen.size > 0 && 'machineId' in subject && (
           <Link
@@ -151,6 +163,14 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
 type Wanted = PickTasksProps<never>['shelf'][number] & { needs: number; state: StockState };
 
 /** What of the stores is short or low for what is picked. */
+function wanting(shelf: PickTasksProps<never>['shelf'], picked: readonly Pickable[]): Wanted[] {
+  return shelf.flatMap((item) => {
+    const needs = picked.reduce((sum, { uses }) => sum + (uses[item.item] ?? 0), 0);
+    const state = needs > 0 ? stockState(item.has, needs, item.reorderAt) : 'enough';
+    return state === 'enough' ? [] : [{ ...item, needs, state }];
+  });
+}
+
 function Low({ items }: { items: readonly Wanted[] }) {
   if (items.length === 0) return null;
   return (

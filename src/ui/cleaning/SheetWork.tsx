@@ -9,7 +9,7 @@ import { inTheWay, isIsolated } from '../../core/cleaning/ending';
 import { runningWaits } from '../../core/cleaning/waits';
 import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
 import type { SheetEvent } from '../../core/cleaning/progress';
-import { arrange, type RunSheet } from '../../core/cleaning/run';
+import { arrange, sheetMinutes, type RunSheet } from '../../core/cleaning/run';
 import type { Wanting } from '../../services/inventory/inventory';
 import { clockTime } from '../shared/marks/when';
 import { minutesWords } from '../care/words';
@@ -65,6 +65,7 @@ export function SheetWork(props: SheetWorkProps) {
     arranged.steps.find((step) => stretchKey(step) === chosen) ?? ready ?? open[0] ?? null;
   const left = minutesLeft(run, progress, arranged.steps, clock);
   const begun = progress.steps.size > 0;
+  const takes = sheetMinutes(arranged);
   const saved = arranged.sequential - arranged.finish;
 
   return (
@@ -92,8 +93,8 @@ export function SheetWork(props: SheetWorkProps) {
         ) : (
           'Every step is done. '
         )}
-        {minutesWords(arranged.finish)} in this order; one after another it would be{' '}
-        {minutesWords(arranged.sequential)}
+        {minutesWords(takes.handsOn)} hands-on, {minutesWords(takes.back)} until the machine is back
+        in this order; one after another it would be {minutesWords(arranged.sequential)}
         {saved > 0 && `: ${minutesWords(saved)} saved`}.{' '}
         {progress.sequence === null && progress.ways.size === 0 && (
           <span className="quiet">

@@ -20,6 +20,7 @@ const one = (station: string, change: Partial<Pickable> = {}): Pickable => ({
   used: 1.1,
   first: { kind: 'run', left: -1 },
   state: 'due',
+  counts: true,
   criticality: 'housekeeping',
   whole: false,
   openings: [],
@@ -43,6 +44,12 @@ const draw = (has = 20) =>
       whole={['bed.clean', 'lens.clean', 'rail.clean']}
       picked={['bed.clean', 'lens.clean']}
       shelf={[{ item: 'swabs', name: 'Swabs', unit: 'pieces', has, reorderAt: 5 }]}
+      minutesOf={async (_, picked) => ({
+        ok: true,
+        value: { handsOn: 10 * picked.length, back: 15 * picked.length },
+      })}
+      now={Date.UTC(2026, 10, 27, 12, 0)}
+      zone="UTC"
       start={async (input) => {
         started.push(input);
         return { ok: true, value: { row: { id: 'sheet1' } } as never };
@@ -71,14 +78,11 @@ it('what is due is chosen; what is clear is shown when it is asked for', async (
   ]);
 });
 
-it('minutes are those of what is chosen, the whole machine by its parts', async () => {
+it('what it takes is what the sheet of what is chosen takes', async () => {
   draw();
-  expect(begin().textContent + document.body.textContent!).toContain('17 min');
-  await userEvent.click(screen.getByRole('button', { name: 'Show every task' }));
-  await userEvent.click(box('Machine'));
-  expect(document.body.textContent).toContain('20 min');
+  expect(await screen.findByText(/20 min hands-on, back at 12:30/)).toBeTruthy();
   await userEvent.click(box('Bed'));
-  expect(document.body.textContent).toContain('10 min');
+  expect(await screen.findByText(/10 min hands-on, back at 12:15/)).toBeTruthy();
 });
 
 it('the stores are held against what is chosen', async () => {

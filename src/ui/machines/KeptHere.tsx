@@ -21,10 +21,10 @@ export function KeptHere({
 }) {
   const list = useSyncExternalStore(outbox.hear, outbox.list, () => none);
   const shown = list.filter(({ what }) => what.kind !== 'undo');
-  if (shown.length === 0) return <div role="status" />;
+  if (shown.length === 0) return <div aria-live="polite" />;
   const waiting = shown.filter(({ refused }) => refused === null).length;
   return (
-    <section className={classes.kept} role="status" aria-label="Kept on this phone">
+    <section className={classes.kept} aria-live="polite" aria-label="Kept on this phone">
       {waiting > 0 && (
         <p>
           <b>{waiting} kept on this phone, not sent yet.</b> Sent in order as soon as the server

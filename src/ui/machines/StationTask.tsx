@@ -6,6 +6,7 @@ import type { recordDone } from '../../services/care/done-already';
 import type { StationDue, TaskDue } from '../../services/care/due';
 import type { Send } from '../shared/forms/send';
 import { Allowed } from '../shared/frame/Allowed';
+import { CleanLink } from '../shared/frame/OpenSheets';
 import { Link } from '../shared/Link';
 import { DueRange } from '../shared/marks/DueRange';
 import { StateMark } from '../shared/marks/StateMark';
@@ -58,12 +59,12 @@ export function StationTask({
         <h3>{task.task.name}</h3>
         <StateMark state={task.standing.state} />
         <Allowed right="clean">
-          <Link
-            className="go"
-            href={`/clean?machine=${machineId}&pick=${station.id}.${task.task.key}`}
-          >
-            Clean
-          </Link>
+          <CleanLink
+            machineId={machineId}
+            picked={[`${station.id}.${task.task.key}`]}
+            what="Clean"
+            name={`${station.name}, ${task.task.name.toLowerCase()}`}
+          />
         </Allowed>
       </header>
       <Limits task={task} />

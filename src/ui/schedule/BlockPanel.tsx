@@ -1,7 +1,7 @@
 'use client';
 
+import { CleanLink } from '../shared/frame/OpenSheets';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
-import { Link } from '../shared/Link';
 import { useMemo, useState } from 'react';
 import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/schedule/moves';
@@ -13,7 +13,7 @@ import type { Weeks } from '../../services/schedule/problem';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed, useMay } from '../shared/frame/Allowed';
-import { clockTime, dayDate } from '../shared/marks/when';
+import { clockTime, dayDate, plannedWords } from '../shared/marks/when';
 import { percent } from '../shared/ribbon/columns';
 import type { ViewBlock } from './blocks';
 import { costWords, worseWords } from './words';
@@ -54,17 +54,17 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
           {nickname}, {dayDate(block.from, zone, now)} {clockTime(block.from, zone)}
         </h2>
         <span className="quiet">
-          {block.minutes} min hands-on, {block.opened} of them for making safe and opening
+          {plannedWords(block, zone)}; {block.opened} min of it for making safe, opening and proof
           {block.pinned && '; pinned by hand'}
         </span>
         {open.length > 0 && (
           <Allowed right="clean">
-            <Link
-              className="go"
-              href={`/clean?machine=${block.machineId}&pick=${open.map((line) => line.id).join(',')}`}
-            >
-              Start its run sheet
-            </Link>
+            <CleanLink
+              machineId={block.machineId}
+              picked={open.map((line) => line.id)}
+              what="Start its run sheet"
+              name={nickname}
+            />
           </Allowed>
         )}
       </header>

@@ -3,7 +3,7 @@ import { Link } from '../shared/Link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { ScheduleState } from '../../services/schedule/schedules';
 import type { Weeks } from '../../services/schedule/problem';
-import { clockTime, dayDate } from '../shared/marks/when';
+import { clockTime, dayDate, plannedWords } from '../shared/marks/when';
 import classes from './Schedule.module.css';
 
 interface WeekSheetProps {
@@ -63,8 +63,8 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
                     <TableTd style={{ width: 120 }}>
                       <b>{block.nickname}</b>
                     </TableTd>
-                    <TableTd ta="right" className="figures" style={{ width: 80 }}>
-                      {block.minutes} min
+                    <TableTd className="figures" style={{ width: 190 }}>
+                      {plannedWords(block, zone)}
                     </TableTd>
                     <TableTd>
                       {block.parts.map(({ task, name, done }) => (

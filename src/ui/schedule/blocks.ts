@@ -14,6 +14,8 @@ export interface ViewBlock {
   /** UTC milliseconds */
   from: number;
   minutes: number;
+  /** minutes until the machine is back; left out where its sheet was not asked */
+  back?: number | undefined;
   opened: number;
   /** tasks that are still to be planned, by index */
   tasks: number[];
@@ -39,6 +41,7 @@ export function keptBlocks(weeks: Weeks, state: ScheduleState): ViewBlock[] {
       window: block.state === 'not done' ? null : (windowAt.get(block.window) ?? null),
       from: block.from,
       minutes: block.minutes,
+      back: block.back,
       opened: block.opened,
       tasks,
       lines: block.parts.map(({ task, words, name, done }) => ({

@@ -1,33 +1,41 @@
 'use client';
 
 import { NumberInput } from '@mantine/core';
+import { useDebouncedCallback } from '@mantine/hooks';
+import { useState } from 'react';
+import type { InMinutes, Offer } from '../../services/today/choice';
+import type { Ask } from '../shared/forms/send';
+import { ProblemNote } from '../shared/forms/ProblemNote';
+import { useAction } from '../shared/forms/use-action';
 import { Link } from '../shared/Link';
-import { useMemo, useState } from 'react';
-import { alongside, chooseTasks } from '../../core/care/choose';
-import { groupBy } from '../../core/units/group-by';
-import type { Choosable } from '../../services/today/choice';
+import { backWords } from '../shared/marks/when';
 import classes from './IHave.module.css';
 
 interface IHaveProps {
-  candidates: Choosable[];
-  /** minutes to begin with */
-  initial?: number;
+  /** for the minutes to begin with */
+  initial: InMinutes;
+  ask: Ask<[minutes: number], InMinutes>;
+  /** UTC milliseconds */
+  now: number;
+  zone: string;
 }
 
 const quick = [10, 15, 25, 45, 60];
-/** Steps by which more time is tried, in minutes. */
-const more = [5, 10, 15, 20, 30];
+const typingMs = 300;
 
-/** The cleaning that buys most for the minutes at hand; it answers as the number is changed. */
-export function IHave({ candidates, initial = 25 }: IHaveProps) {
-  const [minutes, setMinutes] = useState(initial);
-  const chosen = useMemo(() => chooseTasks(candidates, minutes), [candidates, minutes]);
-  const also = useMemo(
-    () => alongside(chosen, candidates, minutes) as Choosable[],
-    [chosen, candidates, minutes],
-  );
-  const next = useMemo(() => widened(candidates, minutes), [candidates, minutes]);
-  const machines = groupBy(chosen.tasks as Choosable[], ({ machineId }) => machineId);
+/** The cleaning that buys most for the minutes at hand: each machine's by the sheet that it starts. */
+export function IHave({ initial, ask, now, zone }: IHaveProps) {
+  const [minutes, setMinutes] = useState<number | string>(initial.minutes);
+  const [asked, setAsked] = useState<InMinutes | null>(null);
+  const { run, pending, problem } = useAction(ask, setAsked);
+  // what the page itself brought is fresher, as long as the minutes are those
+  const answer = asked && asked.minutes !== initial.minutes ? asked : initial;
+  const later = useDebouncedCallback((value: number) => value >= 1 && run(value), typingMs);
+  const choose = (value: number) => {
+    setMinutes(value);
+    run(value);
+  };
+  const [best, ...others] = answer.offers;
   return (
     <section className={`panel ${classes.panel}`} aria-labelledby="i-have">
       <div>
@@ -38,7 +46,10 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
             value={minutes}
             min={1}
             max={480}
-            onChange={(value) => setMinutes(Number(value) || 0)}
+            onChange={(value) => {
+              setMinutes(value);
+              later(Number(value));
+            }}
             w={92}
           />
           minutes
@@ -49,76 +60,73 @@ export function IHave({ candidates, initial = 25 }: IHaveProps) {
               key={value}
               type="button"
               className="go"
-              aria-pressed={value === minutes}
-              onClick={() => setMinutes(value)}
+              aria-pressed={value === Number(minutes)}
+              onClick={() => choose(value)}
             >
               {value}
             </button>
           ))}
         </div>
       </div>
-      <div aria-live="polite">
-        {chosen.tasks.length === 0 && (
+      <div aria-live="polite" aria-busy={pending} className={pending ? classes.pending : undefined}>
+        {!best && (
           <p className="quiet">
-            {candidates.length === 0
-              ? 'Nothing is due or nearly due on a machine that is free.'
-              : 'Nothing that is due fits into that.'}
+            {answer.any
+              ? 'Nothing that is due fits into that, from making safe to the last test.'
+              : 'Nothing is due or nearly due on a machine that is free.'}
           </p>
         )}
-        {[...machines].map(([machineId, tasks]) => (
-          <div key={machineId} className={classes.machine}>
-            <span>
-              <b>{tasks[0]!.machine}</b>{' '}
-              {tasks.map((one, index) => (
-                <span key={one.id}>
-                  {index > 0 && '; '}
-                  {one.station}
-                  <span className="quiet">
-                    {' '}
-                    {one.known ? one.depth : 'first look'}, {one.minutes} min
-                  </span>
-                </span>
-              ))}
-            </span>
+        {best && <OfferLine offer={best} now={now} zone={zone} />}
+        {others.map((offer) => (
+          <p key={offer.machineId}>
+            or{' '}
             <Link
-              className="go"
-              href={`/clean?machine=${machineId}&pick=${tasks.map(({ id }) => id).join(',')}`}
-              aria-label={`Start this on ${tasks[0]!.machine}`}
+              className="line"
+              href={startOf(offer)}
+              aria-label={`Start this on ${offer.machine}`}
             >
-              Start
+              {offer.machine}, {offer.tasks.length} {offer.tasks.length === 1 ? 'task' : 'tasks'}
             </Link>
-          </div>
+            : {backWords(offer, now, zone)}
+          </p>
         ))}
-        {chosen.tasks.length > 0 && (
-          <p className={classes.sum}>
-            {chosen.minutes} min hands-on with the openings
-            {chosen.saved > 0 && `; openings shared save ${chosen.saved} min`}.{' '}
-            <span className="quiet">Making safe, laying out and testing come on top.</span>
+        {best?.also && (
+          <p className="quiet">
+            Open anyway: {best.also.station} ({best.also.minutes} min hands-on).
           </p>
         )}
-        {also[0] && (
+        {answer.more && (
           <p className="quiet">
-            Open anyway: {also[0].machine}, {also[0].station} ({also[0].minutes} min).
-          </p>
-        )}
-        {next && (
-          <p className="quiet">
-            With {next.extra} more minutes:{' '}
-            {next.added.map(({ machine, station }) => `${machine}, ${station}`).join('; ')}.
+            With {answer.more.extra} more minutes:{' '}
+            {answer.more.added.map(({ machine, station }) => `${machine}, ${station}`).join('; ')}.
           </p>
         )}
       </div>
+      <ProblemNote problem={problem} />
     </section>
   );
 }
 
-/** What somewhat more time would add, in the smallest step that pays. */
-function widened(candidates: readonly Choosable[], minutes: number) {
-  const now = chooseTasks(candidates, minutes);
-  for (const extra of more) {
-    const wider = chooseTasks(candidates, minutes + extra);
-    const added = wider.tasks.filter(({ id }) => !now.tasks.some((one) => one.id === id));
-    if (wider.worth > now.worth * 1.1 && added.length > 0) return { extra, added };
-  }
-  return null;
+const startOf = ({ machineId, tasks }: Offer) =>
+  `/clean?machine=${machineId}&pick=${tasks.map(({ id }) => id).join(',')}`;
+
+function OfferLine({ offer, now, zone }: { offer: Offer; now: number; zone: string }) {
+  const { machine, tasks } = offer;
+  return (
+    <div className={classes.machine}>
+      <span>
+        <b>{machine}</b>{' '}
+        {tasks.map((one, index) => (
+          <span key={one.id}>
+            {index > 0 && '; '}
+            {one.station} <span className="quiet">{one.known ? one.depth : 'first look'}</span>
+          </span>
+        ))}
+      </span>
+      <Link className="go" href={startOf(offer)} aria-label={`Start this on ${machine}`}>
+        Start
+      </Link>
+      <span className={classes.takes}>{backWords(offer, now, zone)}</span>
+    </div>
+  );
 }

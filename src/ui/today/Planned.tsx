@@ -1,7 +1,8 @@
 import { Link } from '../shared/Link';
 import type { PlannedToday } from '../../services/schedule/schedules';
+import { CleanLink } from '../shared/frame/OpenSheets';
 import { Allowed } from '../shared/frame/Allowed';
-import { clockTime, dayDate } from '../shared/marks/when';
+import { clockTime, dayDate, plannedWords } from '../shared/marks/when';
 import classes from './Today.module.css';
 
 /** What the plan has for today comes first: each clean-down starts its run sheet. */
@@ -32,15 +33,15 @@ export function Planned({
       <ul className={classes.rows}>
         {today.map((block) => {
           const open = block.parts.filter(({ done }) => !done);
-          const pick = open.map(({ task }) => `${task.stationId}.${task.task}`).join(',');
+          const pick = open.map(({ task }) => `${task.stationId}.${task.task}`);
           return (
             <li key={block.id} data-state={block.state}>
               <div>
                 <b>
                   {clockTime(block.from, zone)} {block.nickname}
                 </b>{' '}
-                <span className="figures">{block.minutes} min</span>
                 {block.state === 'now' && <b> now</b>}
+                <div className="figures">{plannedWords(block, zone)}</div>
                 <div className={classes.short}>
                   {open.length === 0
                     ? 'done'
@@ -51,13 +52,12 @@ export function Planned({
               </div>
               {open.length > 0 && (
                 <Allowed right="clean">
-                  <Link
-                    className="go"
-                    href={`/clean?machine=${block.machineId}&pick=${pick}`}
-                    aria-label={`Start the clean-down of ${block.nickname}`}
-                  >
-                    Start
-                  </Link>
+                  <CleanLink
+                    machineId={block.machineId}
+                    picked={pick}
+                    what="Start"
+                    name={`the clean-down of ${block.nickname}`}
+                  />
                 </Allowed>
               )}
             </li>

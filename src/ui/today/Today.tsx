@@ -5,22 +5,25 @@ import { faultTitle } from '../../catalogue/signs';
 import { Link } from '../shared/Link';
 import type { MachineDue } from '../../services/care/due';
 import type { Board, DueItem } from '../../services/today/board';
-import type { Choosable } from '../../services/today/choice';
+import type { InMinutes } from '../../services/today/choice';
+import type { Ask } from '../shared/forms/send';
 import { IHave } from './IHave';
 import { FaultLine } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machines/judged';
 import { PutBacks } from '../cleaning/PutBacks';
+import { CleanLink } from '../shared/frame/OpenSheets';
 import { Allowed } from '../shared/frame/Allowed';
 import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, longDate } from '../shared/marks/when';
 import { Ribbon } from '../shared/ribbon/Ribbon';
+import { TinyRibbon } from '../shared/ribbon/TinyRibbon';
 import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
 import { Planned } from './Planned';
 import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
 
-const shownDue = 5;
+const shownDue = 4;
 /** Up to so many restrictions, watches and things mended for now stand open. */
 const shownBesides = 2;
 
@@ -28,25 +31,26 @@ interface TodayProps {
   board: Board;
   zone: string;
   familyNames: Readonly<Record<string, string>>;
-  /** what could be done in the minutes at hand */
-  candidates: Choosable[];
+  /** what could be done in the minutes at hand, for whoever may */
+  inMinutes: InMinutes | null;
+  askMinutes: Ask<[minutes: number], InMinutes>;
   putRight: Send<typeof putRight>;
   /** what is still to set up, for whoever may */
   setup: ReactNode;
 }
 
 /** The dirt of the whole shop first, at a glance; then what is held, broken and due, in order of danger. */
-export function Today({ board, zone, familyNames, candidates, putRight, setup }: TodayProps) {
-  const { now, machines, due } = board;
-  const pastDue = due.filter(({ task }) => task.standing.state === 'past due').length;
+export function Today(props: TodayProps) {
+  const { board, zone, familyNames, putRight, setup } = props;
+  const { now, machines, dueCount, pastDueCount } = board;
   return (
     <div className={classes.today}>
       <header className={classes.head}>
         <h1>{longDate(now, zone)}</h1>
         <span className="quiet figures">
           {clockTime(now, zone)} ·{' '}
-          {machines.length === 1 ? '1 machine' : `${machines.length} machines`} · {due.length} due
-          {pastDue > 0 && `, ${pastDue} of them past due`}
+          {machines.length === 1 ? '1 machine' : `${machines.length} machines`} · {dueCount} due
+          {pastDueCount > 0 && `, ${pastDueCount} of them past due`}
           {board.unknown > 0 && ` · ${board.unknown} not known`}
         </span>
       </header>
@@ -87,12 +91,22 @@ export function Today({ board, zone, familyNames, candidates, putRight, setup }:
                       {strength !== null && `, strength ${Math.round(strength * 100)} %`}
                     </span>
                   </div>
-                  <Ribbon
-                    machine={machine.nickname}
-                    columns={ribbonColumns(machine.stations)}
-                    size="today"
-                    href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
-                  />
+                  <div className={classes.full}>
+                    <Ribbon
+                      machine={machine.nickname}
+                      columns={ribbonColumns(machine.stations)}
+                      size="today"
+                      href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
+                    />
+                  </div>
+                  <Link
+                    href={`/machines/${machine.id}`}
+                    className={classes.small}
+                    aria-label={`${machine.nickname}: open`}
+                  >
+                    <StateMark state={hold ? 'hold' : machine.state} />
+                    <TinyRibbon columns={ribbonColumns(machine.stations)} />
+                  </Link>
                 </article>
               );
             })}
@@ -102,9 +116,9 @@ export function Today({ board, zone, familyNames, candidates, putRight, setup }:
             <Due board={board} zone={zone} />
             <div className={classes.side}>
               {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
-              <Allowed right="clean">
-                <IHave candidates={candidates} />
-              </Allowed>
+              {props.inMinutes && (
+                <IHave initial={props.inMinutes} ask={props.askMinutes} now={now} zone={zone} />
+              )}
             </div>
           </div>
         </>
@@ -256,13 +270,12 @@ function Due({ board, zone }: { board: Board; zone: string }) {
               <StateMark state={task.standing.state} />
             </span>
             <Allowed right="clean">
-              <Link
-                className="go"
-                href={`/clean?machine=${machine.id}&pick=${station.id}.${task.task.key}`}
-                aria-label={`Clean ${machine.nickname}, ${station.name}`}
-              >
-                Clean
-              </Link>
+              <CleanLink
+                machineId={machine.id}
+                picked={[`${station.id}.${task.task.key}`]}
+                what="Clean"
+                name={`${machine.nickname}, ${station.name}`}
+              />
             </Allowed>
           </li>
         ))}

@@ -5,7 +5,8 @@ import { BetweenCuts } from '../../../ui/cleaning/BetweenCuts';
 import { drawerHeads } from '../../../services/cleaning/bench';
 import { DrawerHeads } from '../../../ui/cleaning/DrawerHeads';
 import { workFinder } from '../../../services/cleaning/work';
-import { dueLoads, isTakenUp, pickable } from '../../../services/cleaning/pick';
+import { dueLoads } from '../../../services/cleaning/due-loads';
+import { isTakenUp, pickable } from '../../../services/cleaning/pick';
 import { quickTasks } from '../../../services/cleaning/quick-care';
 import { tasksOfWhole } from '../../../services/cleaning/sheets';
 import { shelf } from '../../../services/inventory/inventory';
@@ -13,6 +14,7 @@ import classes from '../../../ui/cleaning/Clean.module.css';
 import { PickTasks } from '../../../ui/cleaning/PickTasks';
 import { QuickCare } from '../../../ui/cleaning/QuickCare';
 import { StateMark } from '../../../ui/shared/marks/StateMark';
+import { backWords } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/cleaning';
@@ -25,11 +27,13 @@ interface CleanPageProps {
 
 export default async function CleanPage({ searchParams }: CleanPageProps) {
   const { shop } = await enter('clean');
+  const now = shop.now();
   const { machine: id, pick } = await searchParams;
   const { machines, sheets, holds } = theBoard();
   const machine = machines.find((candidate) => candidate.id === id);
   if (!machine) {
     const loads = dueLoads(shop, machines);
+    const held = new Set(holds.map(({ machineId }) => machineId));
     return (
       <>
         <h1>Clean</h1>
@@ -51,13 +55,13 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
                 href={sheet ? `/clean/${sheet.row.id}` : `/clean?machine=${one.id}`}
               >
                 <b>{one.nickname}</b>
-                <StateMark state={sheet ? 'hold' : one.state} />
+                <StateMark state={held.has(one.id) ? 'hold' : one.state} />
                 <span className="quiet">
                   {sheet
                     ? 'being cleaned: resume'
-                    : due.tasks.length === 0
+                    : due.due === 0
                       ? 'nothing due'
-                      : `${due.tasks.length} due, about ${due.minutes} min`}
+                      : `${due.due} due${due.takes ? `: ${backWords(due.takes, now, shop.zone)}` : ''}`}
                 </span>
               </Link>
             );
@@ -111,6 +115,9 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         }
         shelf={items.flatMap(({ has, ...item }) => (has === null ? [] : [{ ...item, has }]))}
         start={actions.startSheetAction}
+        minutesOf={actions.sheetMinutesAction}
+        now={now}
+        zone={shop.zone}
       />
       <p className="quiet">
         There was a fire?{' '}

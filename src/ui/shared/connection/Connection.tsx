@@ -25,10 +25,10 @@ export function Connection({ madeAt }: { madeAt: number }) {
     document.addEventListener('click', stay);
     return () => document.removeEventListener('click', stay);
   }, [madeAt]);
-  if (!lost) return <div role="status" />;
+  if (!lost) return <div aria-live="polite" />;
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return (
-    <div role="status" className={classes.bar}>
+    <div aria-live="polite" className={classes.bar}>
       <b>No connection.</b> As of {clockTime(answeredAt, zone)}. It goes on by itself when the
       server answers; what you typed stays.
     </div>

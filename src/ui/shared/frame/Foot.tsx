@@ -1,5 +1,6 @@
 'use client';
 
+import { Legend } from '../marks/Legend';
 import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
 
 /** Day or night, and the way out. */
@@ -8,6 +9,7 @@ export function Foot({ signOut }: { signOut: () => Promise<void> }) {
   const other = colorScheme === 'dark' ? 'light' : 'dark';
   return (
     <>
+      <Legend />
       <UnstyledButton fz={14} td="underline" onClick={() => setColorScheme(other)}>
         <span suppressHydrationWarning>{other === 'dark' ? 'Night' : 'Day'}</span>
       </UnstyledButton>

@@ -7,6 +7,7 @@ import type { Role } from '../../../core/people/roles';
 import type { Ask } from '../forms/send';
 import { Allowed, RoleProvider } from './Allowed';
 import { DoneProvider } from './Done';
+import { OpenSheetsProvider } from './OpenSheets';
 import { Places } from './Places';
 import { RackLink } from './RackLink';
 import { Verbs } from './Verbs';
@@ -32,6 +33,8 @@ interface FrameProps {
   strike: Ask<[entryId: string, reason: string]>;
   /** sign-out and scheme switch */
   foot: ReactNode;
+  /** clean-downs in work, by machine */
+  openSheets: ReadonlyMap<string, string>;
 }
 
 /** The frame of every place: the rack of machines, the places across the top, the three verbs. */
@@ -44,7 +47,17 @@ export function Frame({
   children,
   strike,
   foot,
+  openSheets,
 }: FrameProps) {
+  // at the foot of the rack; on a phone at the end of the page
+  const own = (
+    <div className={classes.foot}>
+      <Link href="/you" className="line">
+        {person}
+      </Link>
+      {foot}
+    </div>
+  );
   return (
     <RoleProvider role={role}>
       <div className={classes.frame}>
@@ -83,20 +96,18 @@ export function Frame({
               </li>
             </Allowed>
           </ul>
-          <div className={classes.foot}>
-            <Link href="/you" className="line">
-              {person}
-            </Link>
-            {foot}
-          </div>
+          {own}
         </nav>
         <header className={classes.top}>
           <Places unanswered={unanswered} />
           <Verbs />
         </header>
         <main id="place" className={classes.place} tabIndex={-1}>
-          <DoneProvider strike={strike}>{children}</DoneProvider>
+          <OpenSheetsProvider sheets={openSheets}>
+            <DoneProvider strike={strike}>{children}</DoneProvider>
+          </OpenSheetsProvider>
         </main>
+        {own}
       </div>
     </RoleProvider>
   );

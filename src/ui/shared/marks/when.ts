@@ -45,6 +45,31 @@ export function ago(instant: number, now: number, zone: string): string {
   return `${days} days ago, ${dayDate(instant, zone, now)}`;
 }
 
+/**
+ * What a clean-down takes if it is begun now: "35 min hands-on, back at 16:20".
+ * @param handsOn minutes with hands on it
+ * @param back minutes until the machine is back
+ */
+export function backWords(
+  { handsOn, back }: { handsOn: number; back: number },
+  now: number,
+  zone: string,
+): string {
+  const at = now + back * millisecondsPerMinute;
+  const days = calendarDays(now, at, zone);
+  const day = days === 0 ? '' : days === 1 ? 'tomorrow ' : `${dayDate(at, zone, now)} `;
+  return `${handsOn} min hands-on, back at ${day}${clockTime(at, zone)}`;
+}
+
+/** The same of a clean-down that is planned; where its sheet was never asked the hands-on minutes alone. */
+export const plannedWords = (
+  { minutes, back, from }: { minutes: number; back?: number | undefined; from: number },
+  zone: string,
+): string =>
+  back === undefined
+    ? `${minutes} min hands-on`
+    : backWords({ handsOn: minutes, back }, from, zone);
+
 /** How long something took, in its two leading units: "35 min", "3 h 10", "2 d 4 h". */
 export function span(milliseconds: number): string {
   const minutes = Math.round(milliseconds / millisecondsPerMinute);

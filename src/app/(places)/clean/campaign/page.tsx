@@ -1,8 +1,8 @@
-import { dueLoads } from '../../../../services/cleaning/pick';
+import { dueLoads } from '../../../../services/cleaning/due-loads';
 import { CampaignForm, type CampaignMachine } from '../../../../ui/cleaning/CampaignForm';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
-import { startCampaignAction } from '../../../actions/cleaning';
+import { sheetMinutesAction, startCampaignAction } from '../../../actions/cleaning';
 
 export const metadata = { title: 'Several machines' };
 
@@ -22,7 +22,14 @@ export default async function CampaignPage() {
         While one soaks you work on another; the wash and the drying place are never needed twice at
         the same time; each person has work. Every machine keeps a sheet of its own.
       </p>
-      <CampaignForm machines={offered} me={actor.name} start={startCampaignAction} />
+      <CampaignForm
+        machines={offered}
+        me={actor.name}
+        start={startCampaignAction}
+        minutesOf={sheetMinutesAction}
+        now={shop.now()}
+        zone={shop.zone}
+      />
     </>
   );
 }

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
 import { stationArithmetic } from '../../../../services/care/arithmetic';
-import { choosable } from '../../../../services/today/choice';
+import { inMinutes } from '../../../../services/today/choice';
 import { acceptedMarks } from '../../../../services/faults/accepted-marks';
 import { machineForecast } from '../../../../services/forecast/forecast';
 import { cardFields } from '../../../../services/machines/machines';
@@ -36,6 +36,7 @@ import { enter } from '../../../_server/shop';
 import * as faultActions from '../../../actions/faults';
 import * as actions from '../../../actions/machines';
 import { noteQuietDayAction } from '../../../actions/usage';
+import { inMinutesAction } from '../../../actions/today';
 import * as planActions from '../../../actions/care';
 import * as partsActions from '../../../actions/parts';
 import type { Board } from '../../../../services/today/board';
@@ -189,7 +190,10 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           {holds.length === 0 && (
             <Allowed right="clean">
               <IHave
-                candidates={choosable(shop, board).filter(({ machineId }) => machineId === id)}
+                initial={inMinutes(shop, board, 25, id)}
+                ask={inMinutesAction.bind(null, id)}
+                now={now}
+                zone={shop.zone}
               />
             </Allowed>
           )}

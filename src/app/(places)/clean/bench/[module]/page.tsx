@@ -30,6 +30,9 @@ export default async function BenchPage({ params }: { params: Promise<{ module: 
         picked={tasks.filter(isTakenUp).map(({ stationId, task }) => `${stationId}.${task}`)}
         shelf={items.flatMap(({ has, ...item }) => (has === null ? [] : [{ ...item, has }]))}
         start={actions.startBenchSheetAction}
+        minutesOf={actions.sheetMinutesAction}
+        now={shop.now()}
+        zone={shop.zone}
       />
     </>
   );

@@ -1,0 +1,188 @@
+import type { Page } from '@playwright/test';
+import { startServer, type RunningServer } from './server';
+import { DataFolder, expect, here, test } from './shop';
+
+/** Every pair of screens that says something of one thing says the same: a walk over the demo. */
+test.use({ suite: 'same' });
+test.describe.configure({ mode: 'serial', timeout: 300_000 });
+
+const data = new DataFolder();
+let server: RunningServer;
+let page: Page;
+
+interface DueRow {
+  machine: string;
+  station: string;
+  state: string;
+}
+
+const text = async (of: ReturnType<Page['locator']>) =>
+  (await of.allTextContents()).map((one) => one.replace(/\s+/g, ' ').trim());
+const numberIn = (words: string | undefined, pattern: RegExp) =>
+  Number(pattern.exec(words ?? '')?.[1] ?? NaN);
+
+/** The machines of the rack: nickname, its page, its mark, its open faults. */
+async function rack() {
+  const rows = page.getByRole('navigation', { name: 'Machines' }).locator('li a');
+  const found = [];
+  for (const row of await rows.all()) {
+    const href = await row.getAttribute('href');
+    if (href === '/machines/new') continue;
+    const [words] = await text(row);
+    found.push({
+      href: href!,
+      nickname: (await text(row.locator('span span').first()))[0]!,
+      mark: (await row.locator('[data-state]').first().getAttribute('data-state'))!,
+      faults: numberIn(words, /(\d+) open fault/) || 0,
+    });
+  }
+  return found;
+}
+
+test.beforeAll(async ({ browser }) => {
+  test.setTimeout(240_000); // the workshop's fourteen months are made first
+  const seeded = data.bitacora('seed-demo');
+  expect(seeded.code).toBe(0);
+  data.bitacora('set', 'address', 'http://book.quay.invalid:3000');
+  server = await startServer(data.dir, data.clock.env);
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${server.url}/sign-in`);
+  await page.getByLabel('Name').fill('Marit');
+  await page.getByLabel('Password').first().fill('net-loft-lantern');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('link', { name: 'Today' })).toBeVisible();
+});
+
+test.afterAll(async () => {
+  await page?.close();
+  await server?.kill();
+  data.remove();
+});
+
+test('held, broken or fit: rack, Today, machine, Clean, Faults and label agree of every machine', async () => {
+  const machines = await rack();
+  expect(machines.length).toBeGreaterThan(5);
+  const held = machines.filter(({ mark }) => mark === 'hold').map(({ nickname }) => nickname);
+  expect(held.length).toBeGreaterThan(1);
+  const today = await text(page.getByRole('region', { name: 'All machines' }).getByRole('article'));
+  const tagged = machines.filter((_, at) => today[at]!.includes('HOLD'));
+  expect(tagged.map(({ nickname }) => nickname)).toEqual(held);
+
+  await page.goto(`${server.url}/faults`);
+  const open = await text(page.getByRole('main').locator('a[href^="/faults/"]'));
+  for (const { nickname, faults } of machines) {
+    const listed = open.filter((words) => words.startsWith(nickname)).length;
+    expect([nickname, listed]).toEqual([nickname, faults]);
+  }
+
+  await page.goto(`${server.url}/clean`);
+  for (const { nickname, mark, href } of machines) {
+    const tile = page.getByRole('main').locator('a').filter({ hasText: nickname }).first();
+    const said = await tile.locator('[data-state]').first().getAttribute('data-state');
+    expect([nickname, said]).toEqual([nickname, mark]);
+    const own = await page.context().newPage();
+    await own.goto(`${server.url}${href}/label`);
+    const label = here(server, (await own.getByText(/^http.*\/at\//).textContent())!);
+    await own.goto(label);
+    await own.getByRole('button', { name: /Is it ready/ }).click();
+    const verdict = await own.locator('[data-verdict]').getAttribute('data-verdict');
+    expect([nickname, verdict === 'no']).toEqual([nickname, mark === 'hold']);
+    await own.goto(`${server.url}${href}`);
+    const head = own.getByRole('main');
+    expect([nickname, (await head.textContent())!.includes('HOLD')]).toEqual([
+      nickname,
+      mark === 'hold',
+    ]);
+    await own.close();
+  }
+});
+
+test('what is due: Today, its ribbons, Clean and the command line count the same', async () => {
+  await page.goto(server.url);
+  const [head] = await text(page.getByRole('main').locator('header').first());
+  const due = numberIn(head, /· (\d+) due/);
+  const pastDue = numberIn(head, /(\d+) of them past due/);
+  const unknown = numberIn(head, /(\d+) not known/);
+  const listed = await text(page.getByRole('region', { name: 'Due, by danger' }));
+  const rows = await page.getByRole('region', { name: 'Due, by danger' }).locator('li').count();
+  const more = numberIn(listed[0], /and (\d+) more/) || 0;
+  const afterJob = /Loose debris not ticked off after the last job: ([^.]*)\./.exec(listed[0]!);
+  const debris = afterJob ? afterJob[1]!.split(', ').length : 0;
+  expect(rows + more + debris).toBe(due);
+
+  const said = JSON.parse(data.bitacora('due', '--json').out) as DueRow[];
+  const states = said.map(({ state }) => state);
+  const putOff = /Put off: (.*?)\.( |$)/.exec(listed[0]!) ? 1 : 0;
+  const dueStates = states.filter((state) => state === 'due' || state === 'past due');
+  expect(dueStates.length - putOff).toBe(due);
+  expect(pastDue).toBeLessThanOrEqual(states.filter((state) => state === 'past due').length);
+  expect(states.filter((state) => state === 'not known').length).toBe(unknown);
+
+  // the columns of the ribbons: the worst task of each station
+  for (const row of await page
+    .getByRole('region', { name: 'All machines' })
+    .getByRole('article')
+    .all()) {
+    const machine = (await text(row.locator('a').first()))[0]!;
+    const columns = await row.getByRole('list').first().locator('li').all();
+    for (const column of columns) {
+      const state = await column.locator('[data-state]').first().getAttribute('data-state');
+      const name = (await column.locator('a').getAttribute('title')) ?? '';
+      const own = said.filter(
+        (one) => one.machine === machine && name.startsWith(`${one.station}`),
+      );
+      if (own.length === 0 || state === null) continue;
+      const order = ['clear', 'soon', 'not known', 'due', 'past due'];
+      const worst = Math.max(...own.map((one) => order.indexOf(one.state)));
+      expect([machine, name, state]).toEqual([machine, name, order[worst]]);
+    }
+  }
+
+  await page.goto(`${server.url}/clean`);
+  let counted = 0;
+  for (const words of await text(
+    page
+      .getByRole('main')
+      .locator('a')
+      .filter({ hasText: / due: / }),
+  )) {
+    counted += numberIn(words, /(\d+) due: /);
+  }
+  const sheet = await text(page.getByRole('main').locator('a').filter({ hasText: 'resume' }));
+  expect(sheet).toHaveLength(1);
+  // what is being cleaned is not counted on Clean: its sheet says how far it is
+  const ofSheet = said.filter(
+    ({ machine, state }) => sheet[0]!.startsWith(machine) && ['due', 'past due'].includes(state),
+  );
+  expect(counted + ofSheet.length).toBe(due);
+});
+
+test('how long it takes: Today, what is picked, the sheet, the plan and the week say the same', async () => {
+  await page.goto(server.url);
+  const takes = /\d+ min hands-on, back at (\w+ )*\d\d:\d\d/;
+  const planned = page.getByRole('region', { name: 'Planned today' }).locator('li');
+  const panel = page.getByRole('region', { name: /^I have/ });
+  // what is offered, where it is picked, and the sheet that is begun
+  const [offer] = await text(panel.locator('div').filter({ hasText: takes }).last());
+  const hands = /(\d+) min hands-on/.exec(offer!)![0];
+  const first = (await planned.count()) > 0 ? (await text(planned.first()))[0]! : null;
+  await panel
+    .getByRole('link', { name: /^Start this on/ })
+    .first()
+    .click();
+  await expect(page.getByText(takes).first()).toContainText(hands);
+  await page.getByRole('button', { name: 'Start the clean-down' }).click();
+  await expect(page.getByText(/one after another it would be/)).toContainText(`${hands}`);
+
+  await page.goto(`${server.url}/plan/week`);
+  const week = (await text(page.getByRole('main')))[0]!;
+  if (first) expect(week).toContain(takes.exec(first)![0]);
+  await page.goto(`${server.url}/plan`);
+  const tags = page.getByRole('button', { name: /, \d+ minutes: / });
+  for (const tag of (await tags.all()).slice(0, 6)) {
+    const label = (await tag.getAttribute('aria-label'))!;
+    await tag.click();
+    const block = page.getByRole('region', { name: new RegExp(`^${label.split(',')[0]},`) });
+    await expect(block).toContainText(`${numberIn(label, /, (\d+) minutes/)} min hands-on`);
+  }
+});
