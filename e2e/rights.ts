@@ -50,6 +50,9 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   releaseHoldAction: 'diagnose',
   resetCasesAction: 'set up',
   // cleaning and judging
+  searchAction: 'see',
+  restoreStationAction: 'set up',
+  bringBackMachineAction: 'set up',
   inMinutesAction: 'clean',
   sheetMinutesAction: 'clean',
   startBenchSheetAction: 'clean',

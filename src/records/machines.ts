@@ -70,6 +70,14 @@ export function listStations(db: Db, machineId?: string): StationRow[] {
   ).all(...(machineId ? [machineId] : [])) as StationRow[];
 }
 
+/** Stations of a machine that were removed, the last first. */
+export function removedStations(db: Db, machineId: string): StationRow[] {
+  return statement(
+    db,
+    `select ${stationColumns} from station where removed_at is not null and machine_id = ? order by removed_at desc`,
+  ).all(machineId) as StationRow[];
+}
+
 export function stationById(db: Db, id: string): StationRow | null {
   return (statement(db, `select ${stationColumns} from station where id = ?`).get(id) ??
     null) as StationRow | null;

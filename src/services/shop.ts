@@ -27,6 +27,8 @@ export interface Shop {
   readonly address: string | null;
   /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
   readonly strengthFloor: number;
+  /** for so many hours whoever logged a session may take it back themselves */
+  readonly undoHours: number;
 }
 
 export const labelAsks = ['nothing', 'name', 'code'] as const;
@@ -69,6 +71,8 @@ const usualCodeRoles = 'helper, operator';
 
 /** percent of the baseline */
 const usualFloor = 90;
+
+const usualUndoHours = 24;
 
 const usualStop = 'switch off at the plug if you safely can, step back, fetch the technician.';
 
@@ -118,6 +122,9 @@ export function openShop(
     },
     get strengthFloor() {
       return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;
+    },
+    get undoHours() {
+      return Number(readSetting(db, 'undo-hours') ?? usualUndoHours);
     },
   };
 }

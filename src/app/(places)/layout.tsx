@@ -1,10 +1,12 @@
 import type { ReactNode } from 'react';
 import { Foot } from '../../ui/shared/frame/Foot';
 import { Frame } from '../../ui/shared/frame/Frame';
+import { Search } from '../../ui/search/Search';
 import { ribbonColumns } from '../../ui/shared/ribbon/columns';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
 import { strikeAction } from '../actions/audit-log';
+import { searchAction } from '../actions/search';
 import { signOutAction } from '../actions/sign-in';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
@@ -19,6 +21,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       unanswered={faults.filter(({ stage }) => stage === 'reported').length}
       strike={strikeAction}
       openSheets={new Map(sheets.map(({ row }) => [row.machineId, row.id]))}
+      search={<Search search={searchAction} />}
       foot={<Foot signOut={signOutAction} />}
       rack={machines.map((machine) => ({
         id: machine.id,

@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync';
 import { entryKinds } from '../../records/audit-log-data';
-import { bookColumns, bookCsv, bookPage } from './audit-log';
+import { addBooking } from '../schedule/bookings';
+import { bookColumns, bookCsv, bookPage, searchBook } from './audit-log';
 import { bookFilter, kindGroups } from './filter';
 import { reportFault } from '../faults/report';
 import { correctSession, logSession } from '../usage/sessions';
@@ -46,7 +47,7 @@ test('pages follow on from each other without loss or repeat', () => {
   const paged: string[] = [];
   let query = {};
   for (;;) {
-    const page = bookPage(shop, bookFilter(query, shop.zone), 7);
+    const page = bookPage(shop, bookFilter(query, shop.zone, shop.now()), 7);
     if (page.length === 0) break;
     paged.push(...page.map((line) => line.id));
     const last = page.at(-1)!;
@@ -60,11 +61,13 @@ test('days of the filter are the shop’s, both ends included', () => {
   log(14); // Mon 23 Nov 2026, 23:00 in Oslo
   log(12.5); // Tue 24 Nov 2026, 00:30 in Oslo
   const on = (day: string) =>
-    bookPage(shop, bookFilter({ kind: 'use', from: day, to: day }, shop.zone), 9).length;
+    bookPage(shop, bookFilter({ kind: 'use', from: day, to: day }, shop.zone, shop.now()), 9)
+      .length;
   expect([on('2026-11-22'), on('2026-11-23'), on('2026-11-24'), on('2026-11-25')]).toEqual([
     0, 1, 1, 0,
   ]);
-  expect(bookFilter({ from: 'nonsense', before: 'x', kind: 'x' }, shop.zone)).toEqual({});
+  const nonsense = { from: 'nonsense', before: 'x', kind: 'x', ahead: '1' } as const;
+  expect(bookFilter(nonsense, shop.zone, shop.now())).toEqual({});
 });
 
 // Outside check: read back by a CSV parser that shares nothing with the writer.
@@ -114,4 +117,25 @@ test('the export reads back with every field, formulas are marked', () => {
   });
   expect(rows.some(({ operator }) => operator!.startsWith('='))).toBe(false);
   expect(rows.find(({ kind }) => kind === 'fault')!['note']).toBe("'+1 mm");
+});
+
+test('words are found wherever a line shows them, page after page, and the search says how far it looked', () => {
+  for (let h = 40; h > 30; h--) log(h, { note: h % 2 ? 'edge of the tide table' : null });
+  const all = bookPage(shop, {}, 100).filter(({ note }) => note);
+  expect(all).toHaveLength(5);
+  const first = searchBook(shop, {}, 'TIDE wren', 3);
+  expect(first.lines.map(({ id }) => id)).toEqual(all.slice(0, 3).map(({ id }) => id));
+  const rest = searchBook(shop, { before: first.reached! }, 'tide wren', 3);
+  expect(rest.lines.map(({ id }) => id)).toEqual(all.slice(3).map(({ id }) => id));
+  expect(rest.reached).toBeNull();
+  expect(searchBook(shop, {}, 'tide heron', 3)).toEqual({ lines: [], reached: null });
+});
+
+test('what lies ahead is shown only to whoever asks for it', () => {
+  const ahead = { from: shop.clock.now + 5 * 86_400_000, to: shop.clock.now + 6 * 86_400_000 };
+  must(addBooking(shop, tester, { machineId: id, ...ahead, weeks: 1, words: 'a course' }));
+  const kinds = (query: object) =>
+    bookPage(shop, bookFilter(query, shop.zone, shop.now()), 50).map(({ kind }) => kind);
+  expect(kinds({})).not.toContain('booking');
+  expect(kinds({ ahead: '1' })).toContain('booking');
 });

@@ -88,6 +88,48 @@ export function bookPage(shop: Shop, filter: BookFilter, limit: number): BookLin
   return bookLines(shop, readBook(shop.db, filter, limit));
 }
 
+/** Lines that say something, and how far back was looked. */
+export interface BookSearch {
+  lines: BookLine[];
+  /** the place where the search stopped, to go on from; `null`: the book ends before */
+  reached: { at: number; id: string } | null;
+}
+
+const pageRows = 250;
+/** So many entries are looked at in one go. */
+const mostRows = 3000;
+
+/**
+ * The lines of the book that say something: all of its words, in any order, wherever a line shows them. Newest first;
+ * it stops after some thousand entries, for whoever asks to go on.
+ */
+export function searchBook(
+  shop: Shop,
+  filter: BookFilter,
+  text: string,
+  limit: number,
+): BookSearch {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const says = ({ what, note, machine, person, struck, supersedes }: BookLine) => {
+    const all = [what, note, machine, person, struck?.reason, supersedes?.reason]
+      .join(' ')
+      .toLowerCase();
+    return words.every((word) => all.includes(word));
+  };
+  const lines: BookLine[] = [];
+  let before = filter.before;
+  for (let looked = 0; looked < mostRows; looked += pageRows) {
+    const rows = readBook(shop.db, { ...filter, ...(before && { before }) }, pageRows);
+    for (const line of bookLines(shop, rows)) {
+      before = { at: line.at, id: line.id };
+      if (says(line)) lines.push(line);
+      if (lines.length === limit) return { lines, reached: before };
+    }
+    if (rows.length < pageRows) return { lines, reached: null };
+  }
+  return { lines, reached: before ?? null };
+}
+
 function bookLines(shop: Shop, rows: EntryRow[]): BookLine[] {
   const ids = rows.map(({ id }) => id);
   const strikes = strikesOf(shop.db, ids);

@@ -63,13 +63,20 @@ export const bookQuerySchema = z.object({
   person: z.string().optional(),
   from: z.string().optional(),
   to: z.string().optional(),
+  text: z.string().max(80).optional(),
+  /** what lies ahead too: bookings, days away */
+  ahead: z.literal('1').optional(),
   before: z.string().optional(),
 });
 export type BookQuery = z.infer<typeof bookQuerySchema>;
 
-/** Filter of the book from its query; days are the shop's, both ends included. */
-export function bookFilter(query: BookQuery, zone: string): BookFilter {
-  const filter: BookFilter = {};
+/**
+ * Filter of the book from its query; days are the shop's, both ends included. What lies ahead is left out unless it is
+ * asked for.
+ * @param now UTC milliseconds
+ */
+export function bookFilter(query: BookQuery, zone: string, now: number): BookFilter {
+  const filter: BookFilter = query.ahead ? {} : { to: now + 1 };
   if (query.machine) filter.machineId = query.machine;
   const kinds = query.kind ? kindGroups[query.kind] : undefined;
   if (kinds) filter.kinds = kinds.filter((kind) => entryKinds.includes(kind));

@@ -8,6 +8,7 @@ import {
   insertMachine,
   insertStations,
   listStations,
+  removedStations,
   machineById,
   machineByNickname,
   stationById,
@@ -180,6 +181,16 @@ export const retireMachine = useCase(
   },
 );
 
+/** Brings a retired machine back as it was, with a label of its own anew: the old one may hang elsewhere by now. */
+export const bringBackMachine = useCase(id, (shop, actor, machineId): Outcome<null> => {
+  const machine = machineById(shop.db, machineId);
+  if (!machine) return refuse('That machine is not in the book.');
+  if (machine.retiredAt === null) return ok(null);
+  updateMachine(shop.db, machineId, { retiredAt: null, labelToken: newToken() });
+  noteMachine(shop, actor, machineId, 'brought back', null, machine.nickname);
+  return ok(null);
+});
+
 export const changeCard = useCase(
   z.object({ machineId: id, card: cardSchema }),
   (shop, actor, { machineId, card }): Outcome<null> => {
@@ -301,3 +312,24 @@ export const removeStation = useCase(id, (shop, actor, stationId): Outcome<null>
   noteMachine(shop, actor, station.machineId, 'station removed', station.name, null);
   return ok(null);
 });
+
+/** Brings a removed station back, with its record and its counters as if it had never gone. */
+export const restoreStation = useCase(id, (shop, actor, stationId): Outcome<null> => {
+  const station = stationById(shop.db, stationId);
+  if (!station) return refuse('That station is not in the book.');
+  if (station.removedAt === null) return ok(null);
+  const found = requireMachine(shop, station.machineId);
+  if (!found.ok) return found;
+  const same = (one: StationRow) =>
+    one.name.toLowerCase() === station.name.toLowerCase() || one.slug === station.slug;
+  if (listStations(shop.db, station.machineId).some(same)) {
+    return refuse(`There is a station called ${station.name} by now: rename that one first.`);
+  }
+  updateStation(shop.db, stationId, { removedAt: null });
+  noteMachine(shop, actor, station.machineId, 'station brought back', null, station.name);
+  return ok(null);
+});
+
+/** The stations of a machine that were removed and can be brought back. */
+export const stationsGone = (shop: Pick<Shop, 'db'>, machineId: string) =>
+  removedStations(shop.db, machineId).map(({ id: stationId, name }) => ({ id: stationId, name }));

@@ -16,6 +16,7 @@ export const settingNames = [
   'code-roles',
   'strength-floor',
   'address',
+  'undo-hours',
 ] as const;
 export type SettingName = (typeof settingNames)[number];
 
@@ -37,6 +38,10 @@ const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string
       ? null
       : `Name roles, with a comma between: ${roles.join(', ')}; or nobody.`,
   address: addressProblem,
+  'undo-hours': (value) =>
+    /^\d{1,3}$/.test(value) && Number(value) <= 168
+      ? null
+      : 'From 0 (not at all) to 168 hours, a week.',
   'strength-floor': (value) =>
     Number(value) >= 10 && Number(value) <= 100
       ? null

@@ -15,7 +15,7 @@ import {
   type StandingSession,
 } from '../../records/usage/sessions';
 import { removeTimer, startTimer, timerOf, type TimerRow } from '../../records/usage/timers';
-import { recordCare } from '../care/care';
+import { correctCare, recordCare } from '../care/care';
 import { jobOfMachine } from './job-files';
 import { nobody } from '../machines/labels';
 import { requireMachine } from '../machines/machines';
@@ -190,13 +190,26 @@ function clearDebris(
   if (!cleared.ok) throw new Error(`clearDebris: ${cleared.error.message}`);
 }
 
-/** A new reading of a session: everything but machine and key may change. */
-const sessionChangeSchema = sessionSchema.omit({
-  machineId: true,
-  key: true,
-  debrisCleared: true,
-  jobId: true,
-});
+/** Loose debris that was cleared with a session goes with it to the machine where it truly was. */
+function moveDebris(
+  shop: Shop,
+  actor: Actor,
+  key: string | null,
+  machineId: string,
+  session: LoggedSession,
+  reason: string,
+): void {
+  const debris = key === null ? null : entryByKey(shop.db, `${key}:debris`);
+  if (!debris || strikesOf(shop.db, [debris.id]).size > 0) return;
+  const struck = correctCare(shop, actor, { entryId: debris.id, reason, change: null });
+  if (!struck.ok) throw new Error(`moveDebris: ${struck.error.message}`);
+  clearDebris(shop, actor, machineId, session, `${key}:moved:${machineId}`);
+}
+
+/** A new reading of a session: everything but its key may change, the machine too. */
+const sessionChangeSchema = sessionSchema
+  .omit({ machineId: true, key: true, debrisCleared: true, jobId: true })
+  .extend({ machineId: id.optional() });
 
 /**
  * Corrects a session: the old entry is struck through and, unless it is only struck, a new one takes
@@ -212,14 +225,22 @@ export const correctSession = useCase(
     if (strikesOf(shop.db, [entryId]).size > 0) {
       return refuse('That session has been corrected already. Open the newer entry.');
     }
+    const machine = change?.machineId ? requireMachine(shop, change.machineId) : null;
+    if (machine && !machine.ok) return machine;
+    const machineId = machine?.value.id ?? row.machineId;
+    const moved = machineId !== row.machineId;
+    if (moved && row.origin === 'unlogged') {
+      return refuse('What a meter counted beyond the log belongs to its machine.', 'machineId');
+    }
     let session: LoggedSession | null = null;
     if (change) {
       const checked = checkSession(
         shop,
         {
           ...change,
-          machineId: row.machineId,
-          jobId: row.jobId,
+          machineId,
+          // a job file is a machine's own
+          jobId: moved ? null : row.jobId,
           debrisCleared: false,
           key: 'correction',
         },
@@ -235,7 +256,7 @@ export const correctSession = useCase(
     }
     const extra = { supersedes: entryId, reason };
     const written = session
-      ? writeSession(shop, actor, row.machineId, session, change!.note, extra)
+      ? writeSession(shop, actor, machineId, session, change!.note, extra)
       : insertEntry(shop.db, {
           kind: 'strike',
           machineId: row.machineId,
@@ -245,10 +266,35 @@ export const correctSession = useCase(
         });
     const starts = [row.start, session?.start ?? row.start].sort((a, b) => a - b);
     deriveUsage(shop, row.machineId, starts[0]!, starts[1]!);
-
+    if (session && moved) {
+      deriveUsage(shop, machineId, session.start, session.start);
+      moveDebris(shop, actor, old.key, machineId, session, reason);
+    }
     return ok({ entryId: written });
   },
 );
+
+/** Gives a session to another machine, else as it was. */
+export function moveSession(
+  shop: Shop,
+  actor: Actor,
+  entryId: string,
+  machineId: string,
+): Outcome<null> {
+  const row = sessionsByEntry(shop.db, [entryId]).get(entryId);
+  const entry = entryById(shop.db, entryId);
+  if (!row || !entry) return refuse('That session is not in the book.');
+  const { start, runS, beamS, material, process, airAssist, draught, operator } = row;
+  const moved = correctSession(shop, actor, {
+    entryId,
+    reason: 'logged at the wrong machine',
+    change: {
+      ...{ start, runSeconds: runS, beamSeconds: beamS, material, process, airAssist, draught },
+      ...{ operator, note: entry.note, machineId },
+    },
+  });
+  return moved.ok ? ok(null) : moved;
+}
 
 /** The last sessions of a machine, newest first. */
 export function recentSessions(shop: Shop, machineId: string, days: number): StandingSession[] {

@@ -28,11 +28,13 @@ interface CorrectProps {
   zone: string;
   /** names that can be chosen */
   materials: readonly string[];
+  /** machines that can be chosen */
+  machines: readonly { value: string; label: string }[];
   actions: CorrectActions;
 }
 
 /** Opens the correction of one entry. The old one stays in the book, struck through. */
-export function Correct({ line, zone, materials, actions }: CorrectProps) {
+export function Correct({ line, ...rest }: CorrectProps) {
   const [opened, { open, close }] = useDisclosure(false);
   return (
     <>
@@ -41,16 +43,15 @@ export function Correct({ line, zone, materials, actions }: CorrectProps) {
       </UnstyledButton>
       <Modal opened={opened} onClose={close} title="Correct this entry" size="lg">
         <p>{line.what}</p>
-        {opened && (
-          <Fields line={line} zone={zone} materials={materials} actions={actions} close={close} />
-        )}
+        {opened && <Fields line={line} {...rest} close={close} />}
       </Modal>
     </>
   );
 }
 
 /** What of the entry can be changed, and striking it altogether. */
-function Fields({ line, zone, materials, actions, close }: CorrectProps & { close: () => void }) {
+function Fields(props: CorrectProps & { close: () => void }) {
+  const { line, zone, materials, machines, actions, close } = props;
   const strike = useAction(actions.strike, close);
   const beside = (reason: string) => (
     <Button variant="default" loading={strike.pending} onClick={() => strike.run(line.id, reason)}>
@@ -65,6 +66,7 @@ function Fields({ line, zone, materials, actions, close }: CorrectProps & { clos
           {...common}
           session={line.session}
           materials={materials}
+          machines={machines}
           correct={actions.session}
         />
       ) : line.care ? (
@@ -117,16 +119,18 @@ const keep = 'Save the correction';
 interface SessionFieldsProps extends FieldsProps {
   session: NonNullable<BookLine['session']>;
   materials: readonly string[];
+  machines: CorrectProps['machines'];
   correct: CorrectActions['session'];
 }
 
 function SessionFields(props: SessionFieldsProps) {
-  const { id, zone, session, note, close, materials, correct, beside } = props;
+  const { id, zone, session, note, close, materials, machines, correct, beside } = props;
   const start = formatLocal(session.start, zone);
   const run = String(Math.round(session.runS / 6) / 10);
   const form = useSendForm(correct, {
     initial: {
       reason: '',
+      machineId: session.machineId,
       start,
       run,
       material: session.material ?? '',
@@ -151,6 +155,7 @@ function SessionFields(props: SessionFieldsProps) {
           airAssist: air === '' ? null : air === 'on',
           draught: (draught || null) as Draught | null,
           operator: typed.operator,
+          machineId: typed.machineId,
           note,
         },
       };
@@ -160,6 +165,7 @@ function SessionFields(props: SessionFieldsProps) {
   return (
     <SendForm of={form} button={keep} beside={beside(form.values.reason)}>
       <TextInput label={why} {...form.field('reason')} />
+      <NativeSelect label="Machine" data={[...machines]} {...form.field('machineId')} />
       <WhenField type="datetime" label="Start" {...form.field('start')} />
       <TextInput label="Run, in minutes or h:mm" {...form.field('run')} />
       <NativeSelect label="Material" data={[blank, ...materials]} {...form.field('material')} />

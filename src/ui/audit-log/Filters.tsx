@@ -1,6 +1,6 @@
 'use client';
 
-import { NativeSelect } from '@mantine/core';
+import { NativeSelect, TextInput } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import type { BookQuery } from '../../services/audit-log/filter';
 import { WhenField } from '../shared/forms/WhenField';
@@ -26,6 +26,24 @@ export function Filters({ query, machines, kinds, people }: FiltersProps) {
   const all = { value: '', label: 'all' };
   return (
     <div className={classes.filters} role="search" aria-label="Filter the record">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          set('text', String(new FormData(event.currentTarget).get('text') ?? '').trim());
+        }}
+      >
+        <TextInput
+          label="Words"
+          name="text"
+          key={query.text}
+          defaultValue={query.text ?? ''}
+          placeholder="any words; Enter"
+          onBlur={(event) => {
+            const text = event.currentTarget.value.trim();
+            if (text !== (query.text ?? '')) set('text', text);
+          }}
+        />
+      </form>
       <NativeSelect
         label="Machine"
         data={[all, ...machines.map(({ id, nickname }) => ({ value: id, label: nickname }))]}

@@ -12,11 +12,12 @@ interface LinesProps {
   now: number;
   zone: string;
   materials: readonly string[];
+  machines: readonly { value: string; label: string }[];
   actions: CorrectActions;
 }
 
 /** The book, newest first, by day. Corrections strike through. */
-export function Lines({ lines, now, zone, materials, actions }: LinesProps) {
+export function Lines({ lines, now, zone, ...choices }: LinesProps) {
   const days = groupBy(lines, ({ at }) => localDay(at, zone));
   return (
     <>
@@ -59,7 +60,7 @@ export function Lines({ lines, now, zone, materials, actions }: LinesProps) {
                 </span>
                 {line.correctable ? (
                   <Allowed right="clean">
-                    <Correct line={line} zone={zone} materials={materials} actions={actions} />
+                    <Correct line={line} zone={zone} {...choices} />
                   </Allowed>
                 ) : (
                   <span />

@@ -5,6 +5,7 @@ import type {
   addStation,
   changeCard,
   removeStation,
+  restoreStation,
   renameMachine,
   renameStation,
   renewLabel,
@@ -13,6 +14,7 @@ import type {
 import type { Ask, Send } from '../shared/forms/send';
 import { Button, NativeSelect, Textarea, TextInput, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
+import { Confirm } from '../shared/forms/Confirm';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
@@ -30,6 +32,9 @@ interface ManageProps {
   addStation: Send<typeof addStation>;
   renameStation: Send<typeof renameStation>;
   removeStation: Send<typeof removeStation>;
+  restoreStation: Send<typeof restoreStation>;
+  /** stations that can be brought back */
+  removed: { id: string; name: string }[];
 }
 
 /** What is rarely done to a machine, kept out of the way. */
@@ -63,7 +68,7 @@ export function Manage(props: ManageProps) {
           }
         />
         <OneLine
-          label="Retire it; its book stays. Why?"
+          label="Retire it: it leaves the rack, the plan and its label; its record stays, and Set-up brings it back. Why?"
           initial=""
           button="Retire"
           action={(text) => props.retire({ machineId: machine.id, reason: text })}
@@ -96,6 +101,8 @@ function Stations({
   addStation,
   renameStation,
   removeStation,
+  restoreStation,
+  removed,
 }: ManageProps) {
   const form = useSendForm(addStation, {
     initial: { kind: kinds[0]!.id, name: '' },
@@ -103,7 +110,7 @@ function Stations({
     clears: true,
   });
   const [editing, setEditing] = useState<string | null>(null);
-  const remove = useAction(removeStation);
+  const restore = useAction(restoreStation);
   return (
     <div>
       <h3>Stations</h3>
@@ -128,16 +135,42 @@ function Stations({
                   <UnstyledButton td="underline" onClick={() => setEditing(station.id)}>
                     Rename
                   </UnstyledButton>
-                  <UnstyledButton td="underline" onClick={() => remove.run(station.id)}>
-                    Remove
-                  </UnstyledButton>
+                  <Confirm
+                    button="Remove"
+                    of={station.name}
+                    title={`Remove ${station.name}?`}
+                    act={() => removeStation(station.id)}
+                  >
+                    <p>
+                      Its care tasks leave the ribbon, the counts and the plan of {machine.nickname}
+                      . What was recorded of it stays in the record, and it can be brought back
+                      here, its counters as if it had never gone.
+                    </p>
+                  </Confirm>
                 </span>
               </>
             )}
           </li>
         ))}
       </ul>
-      <ProblemNote problem={remove.problem} />
+      {removed.length > 0 && (
+        <p className="quiet">
+          Removed:{' '}
+          {removed.map(({ id, name }) => (
+            <span key={id}>
+              {name}{' '}
+              <UnstyledButton
+                td="underline"
+                aria-label={`Bring back ${name}`}
+                onClick={() => restore.run(id)}
+              >
+                Bring back
+              </UnstyledButton>{' '}
+            </span>
+          ))}
+        </p>
+      )}
+      <ProblemNote problem={restore.problem} />
       <SendForm of={form} button="Add" buttonProps={{ variant: 'default' }} row>
         <NativeSelect
           label="Add a station"

@@ -1,31 +1,76 @@
-import { Link } from '../shared/Link';
-import { Allowed } from '../shared/frame/Allowed';
-import classes from '../machines/Machine.module.css';
+'use client';
 
-const rooms = [
-  { path: '/setup', name: 'Shop and machines' },
-  { path: '/setup/people', name: 'People' },
-  { path: '/setup/time', name: 'Time and bookings' },
-  { path: '/setup/weights', name: 'Soil weights' },
-  { path: '/setup/methods', name: 'Methods' },
-  { path: '/setup/stores', name: 'Stores' },
-  { path: '/setup/labels', name: 'Labels' },
-  { path: '/setup/forecast', name: 'Forecast' },
-  { path: '/setup/mail', name: 'Mail' },
-  { path: '/setup/devices', name: 'Devices' },
+import { Link } from '../shared/Link';
+import { useMay } from '../shared/frame/Allowed';
+import classes from './Setup.module.css';
+
+const groups = [
+  {
+    name: 'Shop',
+    rooms: [
+      ['/setup', 'Shop and machines'],
+      ['/setup/labels', 'Labels'],
+    ],
+  },
+  {
+    name: 'People',
+    rooms: [
+      ['/setup/people', 'People'],
+      ['/setup/time', 'Time and bookings'],
+    ],
+  },
+  {
+    name: 'Care',
+    rooms: [
+      ['/setup/methods', 'Methods'],
+      ['/setup/weights', 'Soil weights'],
+      ['/setup/forecast', 'Forecast'],
+    ],
+  },
+  { name: 'Stock', rooms: [['/setup/stores', 'Stores']] },
+  {
+    name: 'Connections',
+    rooms: [
+      ['/setup/mail', 'Mail'],
+      ['/setup/devices', 'Devices'],
+    ],
+  },
+  {
+    name: 'Data',
+    rooms: [
+      ['/import', 'Import'],
+      ['/record', 'Record and export'],
+    ],
+  },
 ] as const;
 
+type Room = (typeof groups)[number]['rooms'][number][0];
+
 /** The pages of Set-up. */
-export function SetupRooms({ here }: { here: (typeof rooms)[number]['path'] }) {
+export function SetupRooms({ here }: { here: Room }) {
+  const mayClean = useMay('clean');
+  const maySetUp = useMay('set up');
   return (
     <nav className={classes.rooms} aria-label="Pages of Set-up">
-      {rooms.map(({ path, name }) => (
-        <Allowed key={path} right={path === '/setup/stores' ? 'clean' : 'set up'}>
-          <Link className="line" href={path} aria-current={path === here ? 'page' : undefined}>
-            {name}
-          </Link>
-        </Allowed>
-      ))}
+      {groups.map(({ name, rooms }) => {
+        const open = rooms.filter(([path]) => (path === '/setup/stores' ? mayClean : maySetUp));
+        if (open.length === 0) return null;
+        return (
+          <span key={name} className={classes.group}>
+            <span className="quiet">{name}</span>
+            {open.map(([path, room]) => (
+              <Link
+                key={path}
+                className="line"
+                href={path}
+                aria-current={path === here ? 'page' : undefined}
+              >
+                {room}
+              </Link>
+            ))}
+          </span>
+        );
+      })}
     </nav>
   );
 }

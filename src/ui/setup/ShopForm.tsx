@@ -13,6 +13,8 @@ interface ShopFormProps {
   stop: string;
   /** percent of the baseline under which a machine returns only with a restriction */
   floor: number;
+  /** for so many hours whoever logged a session may take it back themselves */
+  undoHours: number;
   /** the address phones reach the server by; empty: not said */
   address: string;
   /** those of this computer in its networks */
@@ -27,6 +29,7 @@ export function ShopForm({
   timezone,
   stop,
   floor,
+  undoHours,
   address,
   addresses,
   zones,
@@ -78,6 +81,18 @@ export function ShopForm({
             description="Under it a repaired machine returns only with a restriction."
             min={10}
             max={100}
+            {...field}
+            flex={1}
+          />
+        )}
+      </Setting>
+      <Setting name="undo-hours" value={undoHours} change={change}>
+        {(field) => (
+          <NumberInput
+            label="Undo what one logged oneself, hours"
+            description="From the device it was logged on. 0: only the technician corrects."
+            min={0}
+            max={168}
             {...field}
             flex={1}
           />

@@ -93,6 +93,7 @@ export function LogForm(props: LogFormProps) {
           key={`here ${machineId} ${count}`}
           machineId={machine.id}
           undo={props.actions.undo}
+          others={machines.filter(({ id }) => id !== machine.id)}
         />
       )}
     </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button } from '@mantine/core';
+import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { calendarDays } from '../../core/units/zone';
 import type { Outcome } from '../../services/shop';
@@ -10,8 +10,8 @@ import { clockTime, dayDate } from '../shared/marks/when';
 import { keepLogged, loggedHere, type LoggedHere } from './logged-here';
 import classes from './Log.module.css';
 
-/** Takes back what was logged with a key. */
-export type Undo = (input: { key: string }) => Promise<Outcome<null>>;
+/** Takes back what was logged with a key, or gives it to the machine where it truly was. */
+export type Undo = (input: { key: string; machineId?: string }) => Promise<Outcome<null>>;
 
 /** What was just logged; `key` where it can be taken back. */
 export interface Done {
@@ -51,6 +51,29 @@ function UndoLogged({ of, undo, onDone }: UndoProps) {
   );
 }
 
+/** Gives what was logged to the machine where it truly was. */
+function MoveLogged({ of, others, undo, onDone }: UndoProps & Pick<LoggedTodayProps, 'others'>) {
+  const { run, pending, problem } = useAction(undo, () => {
+    keepLogged(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
+    onDone();
+  });
+  return (
+    <>
+      <NativeSelect
+        aria-label="Wrong machine: it was on"
+        disabled={pending}
+        value=""
+        data={[
+          { value: '', label: 'Wrong machine?' },
+          ...others.map(({ id, nickname }) => ({ value: id, label: `it was on ${nickname}` })),
+        ]}
+        onChange={(event) => run({ key: of, machineId: event.currentTarget.value })}
+      />
+      <ProblemNote problem={problem} />
+    </>
+  );
+}
+
 /** Says what was logged, and takes it back. */
 export function JustLogged({ logged, undo }: { logged: Done; undo: Undo }) {
   const [undone, setUndone] = useState(false);
@@ -64,8 +87,15 @@ export function JustLogged({ logged, undo }: { logged: Done; undo: Undo }) {
   );
 }
 
-/** What was logged on this device within a day, opened on demand; each can be taken back. */
-export function LoggedToday({ machineId, undo }: { machineId: string; undo: Undo }) {
+interface LoggedTodayProps {
+  machineId: string;
+  undo: Undo;
+  /** where it may truly have been; none at a label, which shows its own machine alone */
+  others: readonly { id: string; nickname: string }[];
+}
+
+/** What was logged on this device within a day, opened on demand; each can be taken back, or moved. */
+export function LoggedToday({ machineId, undo, others }: LoggedTodayProps) {
   const [kept, setKept] = useState<LoggedHere[] | null>(null);
   const look = () => setKept(loggedHere(Date.now()).filter((one) => one.machineId === machineId));
   return (
@@ -76,6 +106,7 @@ export function LoggedToday({ machineId, undo }: { machineId: string; undo: Undo
         {kept?.map(({ key, words }) => (
           <li key={key}>
             <span>{words}</span>
+            {others.length > 0 && <MoveLogged of={key} others={others} undo={undo} onDone={look} />}
             <UndoLogged of={key} undo={undo} onDone={look} />
           </li>
         ))}

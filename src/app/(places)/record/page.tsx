@@ -1,10 +1,17 @@
 import { Link } from '../../../ui/shared/Link';
-import { bookPage, bookPeople, mayStrike } from '../../../services/audit-log/audit-log';
+import {
+  bookPage,
+  bookPeople,
+  mayStrike,
+  searchBook,
+  type BookSearch,
+} from '../../../services/audit-log/audit-log';
 import { bookFilter, bookQuerySchema, kindGroups } from '../../../services/audit-log/filter';
 import { soilTable } from '../../../services/usage/soil-weights-read';
 import { Filters } from '../../../ui/audit-log/Filters';
 import { Lines } from '../../../ui/audit-log/Lines';
 import classes from '../../../ui/audit-log/Record.module.css';
+import { dayDate } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/audit-log';
@@ -21,10 +28,16 @@ export default async function RecordPage({
   const { shop, role } = await enter('see');
   const parsed = bookQuerySchema.safeParse(await searchParams);
   const query = parsed.success ? parsed.data : {};
-  const lines = bookPage(shop, bookFilter(query, shop.zone), pageLength + 1);
-  const more = lines.length > pageLength;
-  const shown = lines.slice(0, pageLength);
-  const last = shown.at(-1);
+  const now = shop.now();
+  const filter = bookFilter(query, shop.zone, now);
+  const { lines: shown, reached } = query.text
+    ? searchBook(shop, filter, query.text, pageLength)
+    : onePage(bookPage(shop, filter, pageLength + 1));
+  const ahead =
+    !query.ahead &&
+    !query.to &&
+    bookPage(shop, { ...filter, from: now + 1, to: Number.MAX_SAFE_INTEGER }, 1);
+  const machines = theBoard().machines.map(({ id, nickname }) => ({ id, nickname }));
   const address = (extra: Record<string, string>) =>
     new URLSearchParams({ ...(query as Record<string, string>), ...extra }).toString();
   return (
@@ -37,20 +50,30 @@ export default async function RecordPage({
       </div>
       <Filters
         query={query}
-        machines={theBoard().machines.map(({ id, nickname }) => ({ id, nickname }))}
+        machines={machines}
         kinds={Object.keys(kindGroups)}
         people={bookPeople(shop)}
       />
+      {ahead && ahead.length > 0 && (
+        <Link className="line" href={`/record?${address({ ahead: '1' })}`}>
+          Show what lies ahead too
+        </Link>
+      )}
       {shown.length === 0 ? (
-        <p>Nothing in the book matches. Widen the filter.</p>
+        <p>
+          {reached
+            ? `Nothing matches since ${dayDate(reached.at, shop.zone, now)}.`
+            : 'Nothing in the book matches. Widen the filter.'}
+        </p>
       ) : (
         <Lines
           lines={shown.map((line) => ({
             ...line,
             correctable: line.correctable && mayStrike(role, line.kind),
           }))}
-          now={shop.now()}
+          now={now}
           zone={shop.zone}
+          machines={machines.map(({ id, nickname }) => ({ value: id, label: nickname }))}
           materials={soilTable(shop).materials.map(({ name }) => name)}
           actions={{
             strike: actions.strikeAction,
@@ -59,14 +82,21 @@ export default async function RecordPage({
           }}
         />
       )}
-      {more && last && (
+      {reached && (
         <Link
           className={`line ${classes.older}`}
-          href={`/record?${address({ before: `${last.at}_${last.id}` })}`}
+          href={`/record?${address({ before: `${reached.at}_${reached.id}` })}`}
         >
-          Older entries
+          {query.text ? 'Look further back' : 'Older entries'}
         </Link>
       )}
     </>
   );
+}
+
+/** A page of lines of which one more was asked for than is shown. */
+function onePage(lines: BookSearch['lines']): BookSearch {
+  const shown = lines.slice(0, pageLength);
+  const last = shown.at(-1);
+  return { lines: shown, reached: last && lines.length > pageLength ? last : null };
 }

@@ -11,6 +11,8 @@ import classes from '../../../ui/setup/Setup.module.css';
 import { networkAddresses } from '../../../services/setup/address';
 import { askedHost } from '../../_server/address';
 import { enter } from '../../_server/shop';
+import { Confirm } from '../../../ui/shared/forms/Confirm';
+import { bringBackMachineAction } from '../../actions/machines';
 import { changeSettingAction } from '../../actions/shop';
 
 export const metadata = { title: 'Set-up' };
@@ -30,6 +32,7 @@ export default async function SetupPage() {
             timezone={shop.zone}
             stop={shop.stopInstruction}
             floor={Math.round(shop.strengthFloor * 100)}
+            undoHours={shop.undoHours}
             address={shop.address ?? ''}
             addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}
             zones={Intl.supportedValuesOf('timeZone')}
@@ -46,7 +49,22 @@ export default async function SetupPage() {
                   {nickname}
                 </Link>
                 , {families.find((one) => one.id === family)?.name}
-                {retiredAt !== null && ', retired'}
+                {retiredAt !== null && (
+                  <>
+                    , retired{' '}
+                    <Confirm
+                      button="Bring back"
+                      of={nickname}
+                      title={`Bring ${nickname} back?`}
+                      act={bringBackMachineAction.bind(null, id)}
+                    >
+                      <p>
+                        It stands on the rack again, its record and counters as they were. Its label
+                        gets a new link: print it anew.
+                      </p>
+                    </Confirm>
+                  </>
+                )}
               </li>
             ))}
           </ul>

@@ -4,7 +4,7 @@ import { guarded } from '../../_server/answer';
 
 export const GET = guarded('see', ({ shop }, request) => {
   const query = bookQuerySchema.parse(Object.fromEntries(new URL(request.url).searchParams));
-  const pieces = bookCsv(shop, bookFilter(query, shop.zone));
+  const pieces = bookCsv(shop, bookFilter({ ...query, ahead: '1' }, shop.zone, shop.now()));
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {

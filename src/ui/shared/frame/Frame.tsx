@@ -33,6 +33,8 @@ interface FrameProps {
   strike: Ask<[entryId: string, reason: string]>;
   /** sign-out and scheme switch */
   foot: ReactNode;
+  /** finds anything */
+  search: ReactNode;
   /** clean-downs in work, by machine */
   openSheets: ReadonlyMap<string, string>;
 }
@@ -48,6 +50,7 @@ export function Frame({
   strike,
   foot,
   openSheets,
+  search,
 }: FrameProps) {
   // at the foot of the rack; on a phone at the end of the page
   const own = (
@@ -100,6 +103,7 @@ export function Frame({
         </nav>
         <header className={classes.top}>
           <Places unanswered={unanswered} />
+          {search}
           <Verbs />
         </header>
         <main id="place" className={classes.place} tabIndex={-1}>

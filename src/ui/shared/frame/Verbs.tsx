@@ -44,6 +44,7 @@ export function Verbs() {
           {[
             ...verbs.map(({ key, name }) => [key, name]),
             ['T', 'Today'],
+            ['/', 'Search'],
             ['?', 'This list'],
             ['Esc', 'Close what is open'],
             ['Tab', 'Next field or column'],

@@ -23,6 +23,7 @@ import { QuietDays } from '../../../../ui/usage/QuietDays';
 import { Slots } from '../../../../ui/parts/Slots';
 import { Rooms } from '../../../../ui/machines/Rooms';
 import { machineSlots } from '../../../../services/parts/module-views';
+import { stationsGone } from '../../../../services/machines/machines';
 import { namesInUse } from '../../../../services/people/people';
 import { openMeterQuestions, quietDays } from '../../../../services/usage/meters';
 import { compareStates } from '../../../../core/care/due';
@@ -241,6 +242,8 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               addStation={actions.addStationAction}
               renameStation={actions.renameStationAction}
               removeStation={actions.removeStationAction}
+              restoreStation={actions.restoreStationAction}
+              removed={stationsGone(shop, id)}
             />
           </Allowed>
         </div>

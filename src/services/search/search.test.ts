@@ -1,0 +1,64 @@
+import { pageRights } from '../../../e2e/rights';
+import { reportFault } from '../faults/report';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { machinePlaces, places } from './places';
+import { search } from './search';
+
+let shop: TestShop;
+let id: string;
+beforeEach(() => {
+  shop = openTestShop();
+  ({ id } = addTestMachine(shop, 'Heron', 'co2-glass-tube'));
+});
+afterEach(() => dropTestShop(shop));
+
+const found = (text: string, role: 'technician' | 'reader' = 'technician') =>
+  search(shop, role, text).map(({ kind, words }) => `${kind}: ${words}`);
+
+test('by the beginnings of words, in any order: machines first, the record last', () => {
+  const all = found('her');
+  expect(all[0]).toBe('machine: Heron');
+  expect(all.at(-1)).toBe('record: “her” in the record');
+  expect(found('mirr 2 heron')[0]).toBe('station: Mirror 2');
+  expect(found('2 HER mir')[0]).toBe('station: Mirror 2');
+  expect(search(shop, 'technician', 'her')[0]!.href).toBe(`/machines/${id}`);
+  expect(found('eron')).toEqual(['record: “eron” in the record']);
+  expect(found('   ')).toEqual([]);
+});
+
+test('faults by their signs and words, people, pages by what they are called, and what a word means', () => {
+  must(
+    reportFault(shop, tester, {
+      machineId: id,
+      signs: ['smoke'],
+      note: 'behind the Flange',
+      key: 'of-the-search',
+    }),
+  );
+  expect(found('flan')[0]).toMatch(/^fault: /);
+  expect(found(tester.name)).toContain(`person: ${tester.name}`);
+  expect(found('acetone')).toContain('page: Set-up: methods');
+  const [word] = search(shop, 'technician', 'soil hours').filter(({ kind }) => kind === 'word');
+  expect(word).toMatchObject({
+    words: 'soil hours',
+    href: null,
+    beside: expect.stringMatching(/weighted/),
+  });
+});
+
+test('nothing is found that the role may not open, and every page that is found is there', () => {
+  expect(found('acetone', 'reader')).toEqual(['record: “acetone” in the record']);
+  for (const { href, right } of places) {
+    expect([href, pageRights[href]]).toEqual([href, right]);
+  }
+  for (const { href, right } of machinePlaces) {
+    expect([href, pageRights[`/machines/[id]${href}`]]).toEqual([href, right]);
+  }
+});

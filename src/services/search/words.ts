@@ -1,0 +1,31 @@
+/** Words of this program and what they mean, for whoever looks one up. */
+export const words: readonly (readonly [word: string, meaning: string])[] = [
+  ['run hours', 'hours that jobs ran'],
+  ['beam hours', 'hours that the beam was on'],
+  ['soil hours', 'run hours weighted by how much that work fouls a group of stations'],
+  ['station', 'a spot that gets dirty or wears: a window, a mirror, the honeycomb, a rail'],
+  [
+    'ribbon',
+    'a machine as its stations in the order of the path, each a column that fills as it fouls',
+  ],
+  ['due', 'a limit is reached, or a sign or a finding calls for it'],
+  ['past due', 'a quarter past a limit, or more'],
+  ['not known', 'nobody has said when it was last done: it asks for a first look'],
+  ['first look', 'an inspection that tells how something of an unknown past stands'],
+  ['hold', 'the machine must not be used until it is released'],
+  ['restriction', 'the machine may be used only in the way that is said'],
+  ['clean-down', 'one sitting of cleaning on one machine, worked from a run sheet'],
+  ['hands-on', 'minutes of work; waits run by themselves'],
+  ['back at', 'when the machine may be used again, its waits sat out and its tests made'],
+  ['opening', 'a piece of dismantling that several tasks share'],
+  ['proof', 'the test that shows that a machine is back'],
+  ['strength', "a test burn's result as a share of the machine's own baseline"],
+  ['school', 'one of the ways in which practitioners do a thing'],
+  ['module', 'a part with a serial number that moves between machines and keeps its hours'],
+  [
+    'finding',
+    'what a station looked like before it was cleaned: clear, haze, soiled, caked, damaged',
+  ],
+  ['put off', 'not done now, for a reason that is kept; what can burn stays on the lists'],
+  ['window', 'a time in which the technician is there; also the glass in front of the lens'],
+];
