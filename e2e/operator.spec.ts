@@ -40,7 +40,7 @@ test('the label page logs use without signing in and shows nothing else of the s
   await expect(page.getByText(/^Logged: Sparrow, 45 min/)).toBeVisible();
   await page.reload();
   await page.getByRole('button', { name: /I used it/ }).click();
-  await page.getByText('What I logged here, within a day').click();
+  await page.getByText('What I logged here').click();
   await expect(page.getByText(/^Sparrow, 45 min/)).toBeVisible();
   await expect(page.getByText(/^Sparrow, 30 min/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -17,6 +17,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   labelSameAction: 'open',
   labelWatchAction: 'open',
   askForLetterAction: 'open',
+  tellMoreAction: 'open',
   // one's own
   giveOwnCodeAction: 'see',
   dropOwnCodeAction: 'see',
@@ -206,7 +207,7 @@ export const routeRights: Readonly<
   '/api/imports': { POST: 'clean' },
   '/api/imports/[id]': { GET: 'clean', POST: 'clean', DELETE: 'clean' },
   '/api/imports/[id]/rejected': { GET: 'clean' },
-  '/api/follow/[token]/photos': { POST: 'link' },
+  '/api/follow/[token]/photos': { GET: 'link', POST: 'link' },
   '/api/sheets/[id]/photos': { POST: 'clean' },
   '/api/sheets/[id]/events': { GET: 'clean', POST: 'clean' },
   '/api/v1/[...path]': { GET: 'device', POST: 'device' },

@@ -104,7 +104,8 @@ export const entryDataSchemas = {
     again: text.optional(),
   }),
   /** somebody else met the same fault */
-  'fault again': z.object({}),
+  /** said by whoever reported it: it got worse, or it was nothing; left out: somebody met it too */
+  'fault again': z.object({ reporter: z.enum(['worse', 'taken back']).optional() }),
   'fault diagnosis': z.object({ cause: text }),
   /** what a check came out as */
   'fault check': z.object({ check: text, answer: z.enum(['yes', 'no', 'unknown']) }),

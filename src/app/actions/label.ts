@@ -12,7 +12,7 @@ import {
   reportSameSchema,
   reportSchema,
 } from '../../services/faults/report';
-import { askForLetter } from '../../services/faults/follow';
+import { askForLetter, tellMore, tellMoreSchema } from '../../services/faults/follow';
 import { answerWatch, watchAnswerSchema } from '../../services/faults/watch';
 import { actorAtLabel, machineOfLabel, nobody, type Who } from '../../services/machines/labels';
 import { byShopsClock } from '../../services/usage/by-shops-clock';
@@ -152,6 +152,15 @@ export const labelWatchAction = openAction(
       answerWatch(shop, actor, { ...input, machineId }),
     ),
 );
+
+/** Adds to a reported fault that it got worse, or takes it back. Open to whoever holds its link. */
+export const tellMoreAction = openAction([text, tellMoreSchema], async (shop, token, input) => {
+  const wait = labelWait(token, addressOf(await headers()), shop.now());
+  if (wait > 0) return refuse(`Too much at once: wait ${wait} s.`);
+  const outcome = tellMore(shop, token, input);
+  if (outcome.ok) revalidatePath('/', 'layout');
+  return outcome;
+});
 
 /** Asks for a letter about a reported fault. Open to whoever holds its link. */
 export const askForLetterAction = openAction([text, text], (shop, token, mail) =>

@@ -20,6 +20,12 @@ import type { Shop } from '../shop';
 import { storeItem } from '../inventory/inventory';
 
 /** What an entry of the book says, in one line. Sessions and care entries have words of their own. */
+const againWords = {
+  met: 'Fault met again by somebody else',
+  worse: 'Whoever reported the fault says that it got worse',
+  'taken back': 'Whoever reported the fault takes it back',
+};
+
 // eslint-disable-next-line max-lines-per-function -- one switch: what each kind of entry says
 export function entryWords(shop: Shop, row: EntryRow): string {
   switch (row.kind) {
@@ -50,7 +56,7 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       return `Proof: ${tested}, ${passed ? 'passed' : 'failed'}`;
     }
     case 'fault again':
-      return 'Fault met again by somebody else';
+      return againWords[entryData(row, 'fault again').reporter ?? 'met'];
     case 'fault return': {
       const { restriction, strength } = entryData(row, 'fault return');
       return [

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { addPerson } from '../people/people';
 import { activeHolds, holdMachine, shownHolds } from '../machines/holds';
 import { readiness } from '../machines/readiness';
@@ -18,7 +19,8 @@ import {
   type TestShop,
 } from '../testing/shop';
 import { openFaults, readFault } from './faults';
-import { askForLetter, followed, followToken } from './follow';
+import { askForLetter, followed, followToken, reportPhoto, tellMore } from './follow';
+import { addReportPhoto } from './pictures';
 import { faultLinks } from './links';
 import { acceptedMarks, acceptMark, dropMark } from './accepted-marks';
 import { reportFault, reportInCrowd, reportGround, reportSame } from './report';
@@ -475,6 +477,39 @@ describe('whoever reported', () => {
     expect(followed(shop, `${faultId}.`)).toBeNull();
     expect(followed(shop, token.slice(0, -1))).toBeNull();
     expect(followed(shop, 'nonsense')).toBeNull();
+  });
+
+  it('says that it got worse or was nothing; each once, and no hold goes by it', () => {
+    const faultId = report(['nobeam']);
+    const token = followToken(shop, faultId);
+    const more = { what: 'worse' as const, note: 'smells now', key: 'of-one-phone' };
+    for (let i = 0; i < 2; i++) must(tellMore(shop, token, more));
+    must(tellMore(shop, token, { what: 'taken back', note: null, key: 'of-one-phone-2' }));
+    expect(followed(shop, token)!.lines.map(({ words }) => words)).toEqual([
+      'You reported it.',
+      'You said that it got worse.',
+      'You took it back.',
+    ]);
+    expect(readFault(shop, faultId)).toMatchObject({ stage: 'reported' });
+    // no other report stands behind the hold, and it is there
+    expect(shownHolds(shop, machineId)).toMatchObject([{ reports: 1 }]);
+    expect(refusal(tellMore(shop, `${token}x`, more))).toContain('not valid');
+  });
+
+  it('sees the pictures that came with it, and no others', async () => {
+    const faultId = report(['weak']);
+    const other = report(['drag']);
+    const bytes = await sharp({
+      create: { width: 60, height: 40, channels: 3, background: '#884422' },
+    })
+      .jpeg()
+      .toBuffer();
+    const [token, strange] = [followToken(shop, faultId), followToken(shop, other)];
+    must(await addReportPhoto(shop, token, bytes, 'of-one-picture'));
+    const [photo] = followed(shop, token)!.photos;
+    expect((await sharp(reportPhoto(shop, token, photo!)!).metadata()).width).toBe(60);
+    expect(reportPhoto(shop, strange, photo!)).toBeNull();
+    expect(followed(shop, strange)!.photos).toEqual([]);
   });
 
   it('gets one letter, and the address is forgotten', () => {

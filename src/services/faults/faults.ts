@@ -108,7 +108,11 @@ function stepTitle(row: EntryRow): string {
       return restriction ? `with a restriction: ${restriction}` : 'without restriction';
     }
     case 'fault again':
-      return 'somebody else met it';
+      return {
+        met: 'somebody else met it',
+        worse: 'whoever reported it: it got worse',
+        'taken back': 'whoever reported it takes it back',
+      }[entryData(row, 'fault again').reporter ?? 'met'];
     case 'fault closed':
       return entryData(row, 'fault closed').as;
     default:

@@ -3,11 +3,15 @@ import { z } from 'zod';
 import { causeWords } from '../../catalogue/causes';
 import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
+import { entryByKey } from '../../records/audit-log';
 import { write } from '../../records/database';
+import { photosOf } from '../../records/photos';
+import { photoBytes } from '../audit-log/photos';
 import { dropFollowers, followersOf, insertFollower } from '../../records/mail';
 import { writeLetter } from '../mail/letters';
 import { keyed } from '../secret';
-import { refuse, type Outcome, type Shop } from '../shop';
+import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { idempotencyKey, optionalText } from '../use-case';
 import { readFault, type Fault } from './faults';
 
 /** What whoever reported a fault sees of it, without an account. */
@@ -22,6 +26,8 @@ export interface Followed {
   restriction: string | null;
   lines: { at: number; words: string }[];
   open: boolean;
+  /** pictures that came with the report */
+  photos: string[];
 }
 
 /** The token of a fault's page for whoever reported it: nobody can guess it, nothing is kept of it. */
@@ -51,6 +57,7 @@ export function followed(shop: Shop, token: string): Followed | null {
     restriction: fault.returned?.restriction ?? null,
     lines: linesOf(fault),
     open: fault.closedAs === null,
+    photos: photosOf(shop.db, [fault.id]).map(({ id }) => id),
   };
 }
 
@@ -87,6 +94,12 @@ function linesOf(fault: Fault): Followed['lines'] {
   ];
 }
 
+/** What was told again, as its own teller reads it. */
+const againLines: Readonly<Record<string, string>> = {
+  'whoever reported it: it got worse': 'You said that it got worse.',
+  'whoever reported it takes it back': 'You took it back.',
+};
+
 function lineWords(kind: Fault['steps'][number]['kind'], title: string, passed: boolean | null) {
   switch (kind) {
     case 'diagnosis':
@@ -98,10 +111,52 @@ function lineWords(kind: Fault['steps'][number]['kind'], title: string, passed: 
     case 'return':
       return `Back in use ${title}.`;
     case 'again':
-      return 'Somebody else met it too.';
+      return againLines[title] ?? 'Somebody else met it too.';
     case 'closed':
       return `Closed: ${title}.`;
   }
+}
+
+export const tellMoreSchema = z.object({
+  what: z.enum(['worse', 'taken back']),
+  note: optionalText(1000),
+  key: idempotencyKey,
+});
+
+/**
+ * What whoever reported a fault adds to it: that it got worse, or that it was nothing. A hold stays until the technician
+ * has looked, whoever takes the report back.
+ */
+export function tellMore(
+  shop: Shop,
+  token: string,
+  { what, note, key }: z.output<typeof tellMoreSchema>,
+): Outcome<null> {
+  const fault = faultBehind(shop, token);
+  if (!fault) return refuse('This link is not valid.');
+  if (fault.closedAs) return refuse('It is closed already. If it is there again, report it anew.');
+  const known = `more:${fault.id}:${key}`;
+  return write(shop.db, () => {
+    if (entryByKey(shop.db, known)) return ok(null);
+    writeEntry(shop, reporter, {
+      kind: 'fault again',
+      machineId: fault.machineId,
+      subjectId: fault.id,
+      key: known,
+      note,
+      data: { reporter: what },
+    });
+    return ok(null);
+  });
+}
+
+const reporter: Actor = { id: null, name: 'whoever reported it', source: 'label' };
+
+/** A picture of a report, for whoever holds its link; `null`: it is none of it. */
+export function reportPhoto(shop: Shop, token: string, photoId: string): Buffer | null {
+  const fault = faultBehind(shop, token);
+  const own = fault && photosOf(shop.db, [fault.id]).some(({ id }) => id === photoId);
+  return own ? photoBytes(shop, photoId) : null;
 }
 
 const mailSchema = z.email('That is not a mail address.').max(200);

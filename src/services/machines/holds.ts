@@ -58,7 +58,7 @@ export function shownHolds(shop: Shop, machineId?: string): ShownHold[] {
   const again = entriesAbout(
     shop.db,
     holds.flatMap(({ faultId }) => (faultId ? [faultId] : [])),
-  ).filter(({ kind }) => kind === 'fault again');
+  ).filter((row) => row.kind === 'fault again' && !entryData(row, 'fault again').reporter);
   const shown: ShownHold[] = [];
   for (const hold of holds) {
     const reports = hold.faultId

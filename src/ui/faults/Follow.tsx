@@ -1,8 +1,9 @@
 'use client';
 
-import { TextInput } from '@mantine/core';
+import { Button, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import type { Followed } from '../../services/faults/follow';
+import { v7 } from 'uuid';
+import type { Followed, tellMore as tellMoreOf } from '../../services/faults/follow';
 import type { Ask } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
@@ -15,13 +16,18 @@ export function Follow({
   now,
   zone,
   ask,
+  tellMore,
+  photo,
 }: {
   followed: Followed;
   now: number;
   zone: string;
   ask: Ask<[mail: string]>;
+  tellMore: Ask<[More]>;
+  /** where a picture of the report is, its id to follow */
+  photo: string;
 }) {
-  const { machine, words, reportedAt, standing, held, restriction, lines, open } = followed;
+  const { machine, words, reportedAt, standing, held, restriction, lines, open, photos } = followed;
   return (
     <main className={classes.page}>
       <p className={classes.machine}>{machine}</p>
@@ -35,6 +41,14 @@ export function Follow({
           <b>Use it only so:</b> {restriction}
         </p>
       )}
+      {photos.length > 0 && (
+        <div className={classes.photos}>
+          {photos.map((id) => (
+            // eslint-disable-next-line @next/next/no-img-element -- by its link, small already
+            <img key={id} src={photo + id} alt="Photo of the report" loading="lazy" />
+          ))}
+        </div>
+      )}
       <ol className={classes.lines}>
         {lines.map((line) => (
           <li key={`${line.at} ${line.words}`}>
@@ -45,8 +59,61 @@ export function Follow({
           </li>
         ))}
       </ol>
+      {open && <TellMore held={held} tell={tellMore} />}
       {open && <AskForLetter ask={ask} />}
     </main>
+  );
+}
+
+type More = Parameters<typeof tellMoreOf>[2];
+
+/** What whoever reported it adds: it got worse, or it was nothing. */
+function TellMore({ held, tell }: { held: boolean; tell: Ask<[More]> }) {
+  const [what, setWhat] = useState<More['what'] | null>(null);
+  const [key, setKey] = useState(() => v7());
+  const form = useSendForm(tell, {
+    initial: { note: '' },
+    input: ({ note }) => ({ what: what!, note: note || null, key }),
+    onDone: () => {
+      setWhat(null);
+      setKey(v7());
+    },
+    clears: true,
+  });
+  if (what === null) {
+    return (
+      <div className={classes.more}>
+        <Button variant="default" size="md" onClick={() => setWhat('worse')}>
+          It got worse
+        </Button>
+        <Button variant="default" size="md" onClick={() => setWhat('taken back')}>
+          It was nothing
+        </Button>
+      </div>
+    );
+  }
+  return (
+    <SendForm
+      of={form}
+      button={what === 'worse' ? 'Say that it got worse' : 'Take the report back'}
+      beside={
+        <Button variant="default" onClick={() => setWhat(null)}>
+          Cancel
+        </Button>
+      }
+    >
+      <Textarea
+        label={what === 'worse' ? 'What is worse?' : 'Why was it nothing?'}
+        description={
+          what === 'worse'
+            ? 'Smoke, flame, sparks or a broken guard: switch it off and report that anew, by the label.'
+            : held
+              ? 'The machine stays on hold until the technician has looked.'
+              : undefined
+        }
+        {...form.field('note')}
+      />
+    </SendForm>
   );
 }
 

@@ -193,7 +193,7 @@ export function ReportForm({
         onChange={(event) => setNote(event.currentTarget.value)}
         error={problem?.field === 'note' ? problem.message : undefined}
       />
-      <PhotoInput label="Photo" camera photos={photos} onChange={setPhotos} />
+      <PhotoInput label="Photos" photos={photos} onChange={setPhotos} />
       {who}
       <Tiles<Danger>
         legend="Can it wait? (only if it is worse than it looks)"

@@ -12,6 +12,7 @@ import type { Watched } from '../../services/faults/watch';
 import type { Who } from '../../services/machines/labels';
 import type { LabelAsks, Outcome } from '../../services/shop';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
+import { ReportedHere } from '../faults/ReportedHere';
 import { WatchQuestion } from '../faults/WatchQuestion';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
@@ -215,28 +216,31 @@ export function AtMachine(props: AtMachineProps) {
             </Link>
           </section>
         ) : (
-          <ReportForm
-            stop={stop}
-            machines={[machine]}
-            initial={machineId}
-            report={(input, photos) =>
-              post(
-                { kind: 'report', input, pictures: photos },
-                input.key,
-                reportWords(nickname, input),
-              )
-            }
-            same={(input, photos) =>
-              post(
-                { kind: 'same', input, pictures: photos },
-                input.key,
-                `${nickname}: the same fault again`,
-              )
-            }
-            onReported={onReported}
-            onKept={(input) => setKept(keptAdvice(input, machine, stop))}
-            who={field}
-          />
+          <>
+            <ReportedHere machineId={machineId} zone={zone} />
+            <ReportForm
+              stop={stop}
+              machines={[machine]}
+              initial={machineId}
+              report={(input, photos) =>
+                post(
+                  { kind: 'report', input, pictures: photos },
+                  input.key,
+                  reportWords(nickname, input),
+                )
+              }
+              same={(input, photos) =>
+                post(
+                  { kind: 'same', input, pictures: photos },
+                  input.key,
+                  `${nickname}: the same fault again`,
+                )
+              }
+              onReported={onReported}
+              onKept={(input) => setKept(keptAdvice(input, machine, stop))}
+              who={field}
+            />
+          </>
         ))}
       {view === 'ready' && (
         <section className={classes.answer} data-verdict={readiness.verdict}>

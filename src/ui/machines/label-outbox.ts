@@ -4,6 +4,7 @@ import type { ReportInput, Reported } from '../../services/faults/report';
 import type { Who } from '../../services/machines/labels';
 import type { Outcome } from '../../services/shop';
 import type { SessionInput } from '../../services/usage/session-input';
+import { rememberReport } from '../faults/reported-here';
 import type { ReportMachine } from '../faults/ReportForm';
 import { thisLine, pause } from '../shared/connection/this-line';
 import { reportPictures } from '../shared/forms/ReportPictures';
@@ -74,7 +75,7 @@ async function sendPictures(follow: string, pictures: File[], key: string): Prom
 /** Hands what was done at a label to the action that takes it. */
 async function sendAtLabel(
   actions: LabelActions,
-  { key, what, madeAt }: Kept<AtLabel>,
+  { key, what, words, madeAt }: Kept<AtLabel>,
   atForm: boolean,
 ): Promise<Outcome<LabelAnswer>> {
   const phone = { madeAt, sentAt: Date.now() };
@@ -91,6 +92,11 @@ async function sendAtLabel(
           ? actions.report(token, who, what.input, phone)
           : actions.same(token, who, what.input),
       );
+      if (outcome.ok) {
+        const { machineId } = what;
+        const { follow } = outcome.value;
+        rememberReport({ machineId, words, follow, at: madeAt });
+      }
       if (outcome.ok && !atForm) await sendPictures(outcome.value.follow, what.pictures, key);
       return outcome;
     }

@@ -18,7 +18,7 @@ import { BeamAndNote } from './BeamAndNote';
 import { HowLong, StartAndStop, type Times } from './HowLong';
 import { JobChips, JobDrop, type KeepJob } from './JobDrop';
 import type { LogActions } from './log-actions';
-import { keepLogged } from './logged-here';
+import { loggedHere } from './logged-here';
 import { JustLogged, keptWords, loggedWords, LoggedToday, stretchWords, type Done } from './Logged';
 import classes from './Log.module.css';
 import { Timer } from './Timer';
@@ -84,7 +84,7 @@ export function LogForm(props: LogFormProps) {
             const now = justNow();
             const words = done.words.slice(done.words.indexOf(': ') + 2);
             const here = { key: done.key, machineId: machine.id, words, at: now };
-            keepLogged(now, (kept) => [here, ...kept]);
+            loggedHere.change(now, (kept) => [here, ...kept]);
           }}
         />
       )}

@@ -7,7 +7,7 @@ import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { clockTime, dayDate } from '../shared/marks/when';
-import { keepLogged, loggedHere, type LoggedHere } from './logged-here';
+import { loggedHere, type LoggedHere } from './logged-here';
 import classes from './Log.module.css';
 
 /** Takes back what was logged with a key, or gives it to the machine where it truly was. */
@@ -38,7 +38,7 @@ interface UndoProps {
 /** Takes back what was logged with a key. */
 function UndoLogged({ of, undo, onDone }: UndoProps) {
   const { run, pending, problem } = useAction(undo, () => {
-    keepLogged(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
+    loggedHere.change(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
     onDone();
   });
   return (
@@ -54,7 +54,7 @@ function UndoLogged({ of, undo, onDone }: UndoProps) {
 /** Gives what was logged to the machine where it truly was. */
 function MoveLogged({ of, others, undo, onDone }: UndoProps & Pick<LoggedTodayProps, 'others'>) {
   const { run, pending, problem } = useAction(undo, () => {
-    keepLogged(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
+    loggedHere.change(Date.now(), (kept) => kept.filter(({ key }) => key !== of));
     onDone();
   });
   return (
@@ -94,13 +94,14 @@ interface LoggedTodayProps {
   others: readonly { id: string; nickname: string }[];
 }
 
-/** What was logged on this device within a day, opened on demand; each can be taken back, or moved. */
+/** What was logged on this device of late, opened on demand; each can be taken back, or moved. */
 export function LoggedToday({ machineId, undo, others }: LoggedTodayProps) {
   const [kept, setKept] = useState<LoggedHere[] | null>(null);
-  const look = () => setKept(loggedHere(Date.now()).filter((one) => one.machineId === machineId));
+  const look = () =>
+    setKept(loggedHere.all(Date.now()).filter((one) => one.machineId === machineId));
   return (
     <details onToggle={(event) => event.currentTarget.open && look()}>
-      <summary>What I logged here, within a day</summary>
+      <summary>What I logged here</summary>
       {kept?.length === 0 && <p className="quiet">Nothing was logged on this device.</p>}
       <ul className={classes.kept}>
         {kept?.map(({ key, words }) => (

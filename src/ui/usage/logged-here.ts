@@ -1,3 +1,5 @@
+import { keptHere } from '../shared/outbox/kept-here';
+
 /** A session that was logged on this device. */
 export interface LoggedHere {
   key: string;
@@ -7,24 +9,8 @@ export interface LoggedHere {
   at: number;
 }
 
-const place = 'bitacora-logged';
-const keptMs = 24 * 3_600_000;
+/** As long as a shop may let people take back what they logged; the server says whether it is too late. */
+const keptMs = 168 * 3_600_000;
 
-/** What was logged on this device within a day, newest first. A private window keeps nothing. */
-export function loggedHere(now: number): LoggedHere[] {
-  try {
-    const kept = JSON.parse(localStorage.getItem(place) ?? '[]') as LoggedHere[];
-    return kept.filter(({ at }) => now - at < keptMs);
-  } catch {
-    return [];
-  }
-}
-
-/** Keeps on this device what was logged; what was taken back is left out. */
-export function keepLogged(now: number, change: (kept: LoggedHere[]) => LoggedHere[]): void {
-  try {
-    localStorage.setItem(place, JSON.stringify(change(loggedHere(now)).slice(0, 20)));
-  } catch {
-    // nothing is kept: the technician corrects it
-  }
-}
+/** What was logged on this device. */
+export const loggedHere = keptHere<LoggedHere>('bitacora-logged', keptMs);

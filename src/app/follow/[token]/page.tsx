@@ -4,7 +4,7 @@ import { EntryPage } from '../../../ui/people/EntryPage';
 import { Refresh } from '../../../ui/shared/frame/Refresh';
 import { Follow } from '../../../ui/faults/Follow';
 import { theShop } from '../../_server/shop';
-import { askForLetterAction } from '../../actions/label';
+import { askForLetterAction, tellMoreAction } from '../../actions/label';
 
 export const metadata = { title: 'What became of it', robots: { index: false } };
 
@@ -31,6 +31,8 @@ export default async function FollowPage({ params }: { params: Promise<{ token: 
         now={shop.now()}
         zone={shop.zone}
         ask={askForLetterAction.bind(null, token)}
+        tellMore={tellMoreAction.bind(null, decodeURIComponent(token))}
+        photo={`/api/follow/${token}/photos?id=`}
       />
     </>
   );

@@ -10,18 +10,15 @@ interface PhotoInputProps {
   label: string;
   photos: File[];
   onChange: (photos: File[]) => void;
-  /** opens the camera at once on a phone @default false */
-  camera?: boolean;
 }
 
-/** Takes pictures, of any size: they are made smaller before they are sent. */
-export function PhotoInput({ label, photos, onChange, camera = false }: PhotoInputProps) {
+/** Takes pictures, of any size, from the camera or from those that are there: made smaller before they are sent. */
+export function PhotoInput({ label, photos, onChange }: PhotoInputProps) {
   return (
     <FileInput
       label={label}
       placeholder="take or choose"
       accept="image/jpeg,image/png,image/webp"
-      {...(camera && { capture: 'environment' as const })}
       multiple
       value={photos}
       onChange={onChange}

@@ -1,4 +1,4 @@
-import { faultBehind } from '../../../../../services/faults/follow';
+import { faultBehind, reportPhoto } from '../../../../../services/faults/follow';
 import { addReportPhoto } from '../../../../../services/faults/pictures';
 import { largestPhotoBytes } from '../../../../../services/audit-log/photos';
 import { attempted, refuse } from '../../../../../services/shop';
@@ -10,6 +10,23 @@ import { shopTrouble, theShop } from '../../../../_server/shop';
 
 interface Context {
   params: Promise<{ token: string }>;
+}
+
+/** A picture of a report, by the link that its reporter was given. */
+export async function GET(request: Request, { params }: Context): Promise<Response> {
+  const trouble = shopTrouble();
+  if (trouble) return refuseRequest(503, trouble);
+  const token = decodeURIComponent((await params).token);
+  const id = new URL(request.url).searchParams.get('id') ?? '';
+  const bytes = reportPhoto(theShop(), token, id);
+  if (!bytes) return refuseRequest(404, 'No such picture.');
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      'Content-Type': 'image/jpeg',
+      'Cache-Control': 'private, max-age=86400, immutable',
+      'Content-Security-Policy': "default-src 'none'",
+    },
+  });
 }
 
 /** Takes one picture of a report, by the link that its reporter was given. Needs no account. */
