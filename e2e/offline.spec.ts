@@ -22,6 +22,18 @@ const labelOf = async (page: Page) => {
   return here(shop, (await page.getByText(/^http.*\/at\//).textContent())!);
 };
 
+/** The page stands among what this browser keeps. */
+const isKept = (page: Page) =>
+  expect
+    .poll(() =>
+      page.evaluate(
+        async () =>
+          navigator.serviceWorker.controller !== null &&
+          (await caches.match(location.href, { ignoreVary: true })) !== undefined,
+      ),
+    )
+    .toBe(true);
+
 const noConnection = (page: Page) => page.getByText('No connection.');
 
 async function log(page: Page, minutes: string) {
@@ -53,7 +65,7 @@ test('what is logged and reported without a connection is in the book once, in o
   browser,
 }) => {
   await page.goto(label);
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await isKept(page);
   await page.getByRole('button', { name: /I used it/ }).click();
   await goAway();
   await log(page, '30');
@@ -149,8 +161,7 @@ test('the page that follows a report opens without a connection', async ({ page 
   await page.getByRole('link', { name: 'Follow what becomes of it' }).click();
   await expect(page).toHaveURL(/\/follow\//);
   await page.reload();
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-  await page.reload();
+  await isKept(page);
   const words = await page.getByRole('heading', { level: 1 }).textContent();
   await goAway();
   await page.reload();
@@ -165,7 +176,7 @@ test('what an old label may no longer send goes by the new one, or is removed', 
   browser,
 }) => {
   await page.goto(label);
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await isKept(page);
   await page.getByRole('button', { name: /I used it/ }).click();
   await page.getByRole('button', { name: 'It ended earlier' }).click();
   await page.getByRole('textbox', { name: 'It ended at' }).fill('2026-11-02 10:00');

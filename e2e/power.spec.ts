@@ -42,7 +42,7 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   machine = server.url + new URL(machine).pathname;
   await expect(page.getByText(/kept on this device/)).toBeHidden({ timeout: 15_000 });
   await page.goto(server.url); // still signed in: sessions are in the file too
-  await page.getByRole('link', { name: 'Resume' }).click();
+  await page.getByRole('link', { name: 'Resume', exact: true }).click();
   await stretch(page, 'Honeycomb: clean').click();
   await expect(page.getByRole('button', { name: 'soiled' })).toHaveAttribute(
     'aria-pressed',

@@ -52,6 +52,8 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   resetCasesAction: 'set up',
   // cleaning and judging
   searchAction: 'see',
+  fitCalendarAction: 'set up',
+  shopSchoolsAction: 'set up',
   restoreStationAction: 'set up',
   bringBackMachineAction: 'set up',
   inMinutesAction: 'clean',

@@ -133,7 +133,7 @@ test('an early stop: what is open stays open, and the hand-over says so', async 
   server,
 }) => {
   await signIn(page, server.url);
-  await page.getByRole('link', { name: 'Resume' }).click();
+  await page.getByRole('link', { name: 'Resume', exact: true }).click();
   await page
     .getByRole('button', { name: /^All \d+ are done|^Done$/ })
     .first()

@@ -160,7 +160,7 @@ async function main() {
   const page = await open(1280, 800);
   await signIn(page);
   await shoot(page, 'today');
-  await page.getByRole('link', { name: 'Resume' }).click();
+  await page.getByRole('link', { name: 'Resume', exact: true }).click();
   await page.getByRole('heading', { name: 'Clean Sparrow' }).waitFor();
   await page.getByRole('group', { name: 'Running waits' }).waitFor();
   await stretch(page, 'Protective window: strip clean').click();

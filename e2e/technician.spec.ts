@@ -168,7 +168,7 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   await expect(page.getByLabel('Note', { exact: true })).toHaveValue('soaked twice');
   await page.goto(server.url);
   await expect(page.getByText(/^0 of \d+ tasks done/)).toBeVisible();
-  await page.getByRole('link', { name: 'Resume' }).click();
+  await page.getByRole('link', { name: 'Resume', exact: true }).click();
   await workThrough(page, data.clock);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();

@@ -19,13 +19,13 @@ import { listModules } from '../parts/parts';
 import type { Shop } from '../shop';
 import { storeItem } from '../inventory/inventory';
 
-/** What an entry of the book says, in one line. Sessions and care entries have words of their own. */
 const againWords = {
   met: 'Fault met again by somebody else',
   worse: 'Whoever reported the fault says that it got worse',
   'taken back': 'Whoever reported the fault takes it back',
 };
 
+/** What an entry of the book says, in one line. Sessions and care entries have words of their own. */
 // eslint-disable-next-line max-lines-per-function -- one switch: what each kind of entry says
 export function entryWords(shop: Shop, row: EntryRow): string {
   switch (row.kind) {

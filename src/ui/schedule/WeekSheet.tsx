@@ -60,11 +60,9 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
                 .map((block) => (
                   <TableTr key={block.id}>
                     <TableTd style={{ width: 70 }}>{clockTime(block.from, zone)}</TableTd>
-                    <TableTd style={{ width: 120 }}>
+                    <TableTd style={{ width: 150 }}>
                       <b>{block.nickname}</b>
-                    </TableTd>
-                    <TableTd className="figures" style={{ width: 190 }}>
-                      {plannedWords(block, zone)}
+                      <div className="figures">{plannedWords(block, zone)}</div>
                     </TableTd>
                     <TableTd>
                       {block.parts.map(({ task, name, done }) => (

@@ -68,7 +68,12 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
           ))}
         </div>
       </div>
-      <div aria-live="polite" aria-busy={pending} className={pending ? classes.pending : undefined}>
+      <div
+        aria-live="polite"
+        aria-busy={pending}
+        data-minutes={answer.minutes}
+        className={pending ? classes.pending : undefined}
+      >
         {!best && (
           <p className="quiet">
             {answer.any

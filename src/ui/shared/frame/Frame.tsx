@@ -54,12 +54,12 @@ export function Frame({
 }: FrameProps) {
   // at the foot of the rack; on a phone at the end of the page
   const own = (
-    <div className={classes.foot}>
+    <footer className={classes.foot}>
       <Link href="/you" className="line">
         {person}
       </Link>
       {foot}
-    </div>
+    </footer>
   );
   return (
     <RoleProvider role={role}>

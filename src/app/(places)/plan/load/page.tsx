@@ -1,16 +1,23 @@
 import { technicianLoad } from '../../../../services/schedule/load';
 import { LoadView } from '../../../../ui/schedule/LoadView';
 import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
+import { may } from '../../../../core/people/roles';
+import { LighterSchools } from '../../../../ui/schedule/LighterSchools';
+import { shopSchoolsAction } from '../../../actions/care';
 import { enter } from '../../../_server/shop';
 
 export const metadata = { title: 'Is there time enough?' };
 
 export default async function LoadPage() {
-  const { shop } = await enter('see');
+  const { shop, role } = await enter('see');
+  const load = technicianLoad(shop);
   return (
     <>
       <ScheduleRooms here="/plan/load" />
-      <LoadView load={technicianLoad(shop)} zone={shop.zone} now={shop.now()} />
+      <LoadView load={load} zone={shop.zone} now={shop.now()} />
+      {load.told && load.needed > load.there && may(role, 'set up') && (
+        <LighterSchools needed={load.needed} there={load.there} ask={shopSchoolsAction} />
+      )}
     </>
   );
 }

@@ -3,6 +3,8 @@ import { findMachine } from '../../../../../services/machines/machine-view';
 import { carePlanFinder, carePlanHistory } from '../../../../../services/care/care-plans';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { CopyCarePlan, OwnTask } from '../../../../../ui/care/CarePlanForms';
+import { FitCalendar } from '../../../../../ui/care/FitCalendar';
+import { littleUse } from '../../../../../services/care/little-use';
 import { CarePlanLines } from '../../../../../ui/care/CarePlanLines';
 import { CarePlanTasks } from '../../../../../ui/care/CarePlanTasks';
 import { Schools } from '../../../../../ui/care/Schools';
@@ -47,6 +49,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           trials={schoolTrials(shop, id, now)}
           change={actions.changeSchoolAction}
         />
+        <FitCalendar machineId={id} little={littleUse(shop, id)} fit={actions.fitCalendarAction} />
         <CarePlanTasks
           tasks={tasks}
           zone={shop.zone}

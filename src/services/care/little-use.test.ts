@@ -1,0 +1,103 @@
+import { logSession } from '../usage/sessions';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { carePlanFinder, carePlanHistory, changeLimits, tasksUnder } from './care-plans';
+import { dueMachines } from './due';
+import { fitCalendar, littleUse } from './little-use';
+
+let shop: TestShop;
+let id: string;
+const day = 86_400_000;
+beforeEach(() => {
+  shop = openTestShop();
+  ({ id } = addTestMachine(shop));
+});
+afterEach(() => dropTestShop(shop));
+
+/** Runs it for some hours each week. */
+function used(weeks: number, hours: number) {
+  for (let n = 0; n < weeks; n++) {
+    const start = shop.clock.now;
+    must(
+      logSession(shop, tester, {
+        machineId: id,
+        start: start - hours * 3_600_000,
+        runSeconds: hours * 3600,
+        material: 'plywood',
+        process: 'cut',
+        key: `little-${start}`,
+      }),
+    );
+    shop.clock.now += 7 * day;
+  }
+}
+const tasks = () =>
+  dueMachines(shop, shop.now(), id)[0]!.stations.flatMap(({ name, tasks: own }) =>
+    own.map((one) => ({ station: name, ...one })),
+  );
+
+test('a machine of an hour a week is not cleaned weekly by the calendar alone; what can burn is', () => {
+  used(8, 1);
+  const little = littleUse(shop, id)!;
+  expect(little.hoursPerWeek).toBeCloseTo(1, 1);
+  expect(little.tasks.length).toBeGreaterThan(3);
+  const before = tasks().filter(({ standing }) => standing.state === 'past due').length;
+  must(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: null }));
+  const after = tasks();
+  expect(after.filter(({ standing }) => standing.state === 'past due').length).toBeLessThan(before);
+  for (const { task } of after.filter(({ task: one }) => one.criticality === 'fire')) {
+    expect(task.basis.from).toBe('school');
+  }
+  // each is a change with its reason, and goes back one by one
+  expect(carePlanHistory(shop, id)).toHaveLength(little.tasks.length);
+  const [first] = little.tasks;
+  must(
+    changeLimits(shop, tester, {
+      stationId: first!.stationId,
+      task: first!.task,
+      limits: null,
+      reason: 'busier now',
+    }),
+  );
+  expect(littleUse(shop, id)!.tasks).toEqual([first]);
+});
+
+test('one that is used all week keeps its calendar; one too young is asked', () => {
+  expect(littleUse(shop, id)).toBeNull();
+  expect(refusal(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: null }))).toContain(
+    'too young',
+  );
+  expect(littleUse(shop, id, 0.5)!.tasks.length).toBeGreaterThan(3);
+  used(6, 23);
+  expect(littleUse(shop, id)!.tasks).toEqual([]);
+  expect(refusal(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: null }))).toContain(
+    'fits',
+  );
+});
+
+test('what somebody set is left alone', () => {
+  used(8, 1);
+  const [first] = littleUse(shop, id)!.tasks;
+  const { stationId, task } = first!;
+  must(
+    changeLimits(shop, tester, {
+      stationId,
+      task,
+      limits: [{ kind: 'days', value: 3 }],
+      reason: 'salt air',
+    }),
+  );
+  must(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: null }));
+  const plan = carePlanFinder(shop, shop.now(), id)(id);
+  const own = dueMachines(shop, shop.now(), id)[0]!.stations.find((one) => one.id === stationId)!;
+  expect(tasksUnder(plan, own).find(({ key }) => key === task)!.limits).toEqual([
+    { kind: 'days', value: 3 },
+  ]);
+});
