@@ -25,6 +25,9 @@ import { clockTime, dayDate } from '../shared/marks/when';
 import type { ViewBlock } from './blocks';
 import classes from './Lanes.module.css';
 
+/** Minutes are medians: a window is over where they go past it by more than a twentieth. */
+const nearlyFull = 1.05;
+
 interface LanesProps {
   weeks: Weeks;
   blocks: readonly ViewBlock[];
@@ -191,7 +194,7 @@ function Head({
     <span className={classes.window}>
       <b>{first ? date.split(' ').slice(0, 2).join(' ') : ''}</b>
       <span>{clockTime(piece.from, zone)}</span>
-      <span className={classes.fill} data-over={used > there || undefined}>
+      <span className={classes.fill} data-over={used > there * nearlyFull || undefined}>
         <i style={{ width: `${Math.min(100, (used / there) * 100)}%` }} />
       </span>
       <span className="figures">

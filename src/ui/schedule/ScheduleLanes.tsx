@@ -18,6 +18,7 @@ import { ago, clockTime, dayDate } from '../shared/marks/when';
 import { BlockPanel } from './BlockPanel';
 import { draftBlocks, keptBlocks } from './blocks';
 import { Lanes } from './Lanes';
+import { PlanFigures } from './PlanFigures';
 import { usePlanning, type Planning, type PlanningActions } from './use-planning';
 import { WhatIfForm } from './WhatIfForm';
 import { changedWords, costWords, lateWords, nicknameOf, proofWords, worseWords } from './words';
@@ -151,25 +152,15 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
       {draft ? (
         <DraftFigures draft={draft} zone={zone} now={now} />
       ) : state.id ? (
-        <p className={classes.figures}>
-          <span>
-            <b className="figures">{Math.round(cost.total - cost.late)}</b> in all, in minutes or
-            what is worth as much: {Math.round(cost.openings)} opening, {Math.round(cost.waste)}{' '}
-            cleaning early, {Math.round(cost.risk)} past due
-            {cost.late > 0 && (
-              <b>
-                ; what can burn goes past its limit {lateWords(cost.late)}: there is no window in
-                time
-              </b>
-            )}
-          </span>
+        <div className={classes.figures}>
+          <PlanFigures weeks={weeks} plan={plan} cost={cost} />
           {state.kept && state.kept.bound !== null && (
-            <span>when it was made: {proofWords(state.kept.cost, state.kept.bound)}</span>
+            <span>{proofWords(state.kept.cost, state.kept.bound)} when it was made</span>
           )}
           <span className="quiet">
             {state.words} by {state.madeBy}, {ago(state.madeAt, now, zone)}
           </span>
-        </p>
+        </div>
       ) : (
         <p className="quiet">
           Nothing is planned yet. {view.weeks.told ? '' : 'Say first when the technician is there.'}
@@ -262,13 +253,8 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
   return (
     <section className={classes.over} aria-labelledby="draft">
       <b id="draft">{question ?? 'The plan as it is being found'}</b>
-      <p className={classes.figures}>
-        <span>
-          <b className="figures">{Math.round(cost.total - cost.late)}</b> in all:{' '}
-          {Math.round(cost.openings)} opening, {Math.round(cost.waste)} cleaning early,{' '}
-          {Math.round(cost.risk)} past due
-          {cost.late > 0 && `; what can burn goes past its limit ${lateWords(cost.late)}`}
-        </span>
+      <div className={classes.figures}>
+        <PlanFigures weeks={weeks} plan={draft.plan} cost={cost} />
         {question === null && <span>{proofWords(cost.total, bound)}</span>}
         {question === null && change !== null && (
           <span>against the plan that holds it {costWords(change)}</span>
@@ -283,7 +269,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
           most overdue first would come to {Math.round(person.total - person.late)}
           {person.late > 0 && `, and let what can burn past its limit ${lateWords(person.late)}`}
         </span>
-      </p>
+      </div>
       {changed && <p>{changed}</p>}
       {effect && question !== null && (
         <ul>
