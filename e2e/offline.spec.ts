@@ -136,6 +136,7 @@ test('one whose answer was lost is sent again and stands once', async ({ page, b
 test('a page inside stays where it is, and goes on by itself', async ({ page }) => {
   await signIn(page, shop.url);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await goAway();
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(noConnection(page)).toBeVisible();
@@ -145,7 +146,6 @@ test('a page inside stays where it is, and goes on by itself', async ({ page }) 
   await expect(page).toHaveURL(`${shop.url}/plan`);
   await expect(noConnection(page)).toHaveCount(0);
   // opened anew it says so, and opens by itself
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await goAway();
   await page.evaluate(() => location.reload());
   await expect(page.getByRole('heading', { name: 'No connection' })).toBeVisible();

@@ -1,5 +1,7 @@
 /// <reference lib="webworker" />
-import { CacheFirst, ExpirationPlugin, NetworkFirst, NetworkOnly, Serwist } from 'serwist';
+import { CacheFirst, ExpirationPlugin, NetworkFirst, NetworkOnly } from 'serwist';
+
+declare const self: ServiceWorkerGlobalScope;
 
 /** Pages that belong to whoever holds their link, and show nothing else of the shop: kept to be opened without a line. */
 const isKept = (path: string) => /^\/(at|follow)\/[^/]+\/?$/.test(path);
@@ -34,20 +36,28 @@ const made = new CacheFirst({
   plugins: [new ExpirationPlugin({ maxEntries: 200, maxAgeSeconds: 60 * 24 * 3600 })],
 });
 
-const worker = new Serwist({
-  skipWaiting: true,
-  clientsClaim: true,
-  runtimeCaching: [
-    {
-      matcher: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
-      handler: made,
-    },
-    {
-      matcher: ({ url, request, sameOrigin }) =>
-        sameOrigin && isKept(url.pathname) && !request.headers.has('rsc'),
-      handler: pages,
-    },
-    { matcher: ({ request }) => request.mode === 'navigate', handler: others },
-  ],
+/** What keeps or answers a request; `null`: the browser does, as ever. */
+function strategyOf({ method, url, mode, headers }: Request) {
+  const { origin, pathname } = new URL(url);
+  if (method !== 'GET' || origin !== self.location.origin) return null;
+  if (pathname.startsWith('/_next/static/')) return made;
+  if (isKept(pathname) && !headers.has('rsc')) return pages;
+  return mode === 'navigate' ? others : null;
+}
+
+self.addEventListener('install', () => void self.skipWaiting());
+self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const strategy = strategyOf(request);
+  if (strategy) event.respondWith(strategy.handle({ event, request }));
 });
-worker.addEventListeners();
+// what a page had loaded before this stood at the door
+self.addEventListener('message', (event) => {
+  const urls = (event.data as { keep?: string[] } | null)?.keep ?? [];
+  const keep = urls.map(async (url) => {
+    const request = new Request(url);
+    await strategyOf(request)?.handle({ event, request });
+  });
+  event.waitUntil(Promise.allSettled(keep));
+});

@@ -118,7 +118,7 @@ export function inMinutes(
   only: string | null = null,
 ): InMinutes {
   const all = choosable(shop, board).filter(({ machineId }) => !only || machineId === only);
-  const minutesOf = sheetMinutesFinder(shop);
+  const minutesOf = remembering(sheetMinutesFinder(shop));
   const offer = (candidates: readonly Choosable[], limit: number): Offer | null => {
     // what is reckoned of each is near; the sheet of all of them says how long it takes
     for (let budget = limit; budget > 0;) {
@@ -160,6 +160,9 @@ export function inMinutes(
       ? all.filter(({ machineId }) => machineId === best.machineId)
       : (perMachine[0]?.candidates ?? []);
     for (const extra of extras) {
+      const near = chooseTasks(candidates, minutes + extra);
+      // what nearly reckoned buys no more by far needs no sheet
+      if (near.worth <= (best?.worth ?? 0) * worthMore) continue;
       const wider = offer(candidates, minutes + extra);
       const added =
         wider?.tasks.filter(({ id }) => !best?.tasks.some((one) => one.id === id)) ?? [];
@@ -169,4 +172,18 @@ export function inMinutes(
     }
     return null;
   }
+}
+
+/** The same sheet is made once, however often it is thought of. */
+function remembering(minutesOf: ReturnType<typeof sheetMinutesFinder>) {
+  const known = new Map<string, ReturnType<typeof minutesOf>>();
+  return (first: Choosable, tasks: readonly Choosable[]) => {
+    const key = tasks
+      .map(({ id }) => id)
+      .sort()
+      .join(' ');
+    const taken = known.get(key) ?? minutesOf(first, tasks);
+    known.set(key, taken);
+    return taken;
+  };
 }

@@ -14,10 +14,7 @@ export function keepPages(): void {
       .getEntriesByType('resource')
       .map(({ name }) => name)
       .filter((name) => name.startsWith(`${location.origin}/_next/static/`));
-    active?.postMessage({
-      type: 'CACHE_URLS',
-      payload: { urlsToCache: [location.href, ...loaded] },
-    });
+    active?.postMessage({ keep: [location.href, ...loaded] });
   };
   keep().catch(() => undefined); // a private window, or no room: the page works as without it
 }
