@@ -20,14 +20,7 @@ import { useLine } from '../shared/connection/this-line';
 import { LogForm } from '../usage/LogForm';
 import classes from './AtMachine.module.css';
 import { KeptHere } from './KeptHere';
-import {
-  keptAdvice,
-  reportWords,
-  takeBack,
-  type Doing,
-  type KeptAdvice,
-  type LabelActions,
-} from './label-outbox';
+import { keptAdvice, reportWords, takeBack, type Doing, type LabelActions } from './label-outbox';
 import { useLabelOutbox } from './use-label-outbox';
 import { WhoField } from './WhoField';
 
@@ -83,7 +76,7 @@ export function AtMachine(props: AtMachineProps) {
   const [reported, setReported] = useState<Reported | null>(null);
   const [pictures, setPictures] = useState<PictureQueue<File> | null>(null);
   const [who, setWho] = useState<Who>({ name: '', code: '' });
-  const [kept, setKept] = useState<KeptAdvice | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
   const outbox = useLabelOutbox(actions);
   const { lost } = useLine();
   const machines = [{ id: machineId, nickname, held: readiness.verdict === 'no' }];
@@ -191,10 +184,10 @@ export function AtMachine(props: AtMachineProps) {
         </>
       )}
       {view === 'wrong' &&
-        (kept ? (
+        (kept !== null ? (
           <section className={classes.answer} data-verdict="care" role="status">
             <h2>Not sent yet</h2>
-            {kept.advice && <p className={classes.advice}>{kept.advice}</p>}
+            <p className={classes.advice}>{kept}</p>
             <p>
               There is no connection: nobody else knows of it, and {nickname} is not on hold. Tell
               the people around you and the technician yourself. This phone keeps the report and

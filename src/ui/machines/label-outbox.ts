@@ -1,4 +1,4 @@
-import { adviceFor, faultTitle, reportedDanger, type Danger } from '../../catalogue/signs';
+import { adviceFor, faultTitle, reportedDanger } from '../../catalogue/signs';
 import type { PhoneTimes } from '../../core/usage/phone-clock';
 import type { ReportInput, Reported } from '../../services/faults/report';
 import type { Who } from '../../services/machines/labels';
@@ -138,12 +138,5 @@ export const reportWords = (nickname: string, { signs: seen, note }: ReportInput
   `${nickname}: ${faultTitle(seen, note ?? null)}`;
 
 /** What whoever reports without a line is told to do. */
-export interface KeptAdvice {
-  danger: Danger;
-  advice: string;
-}
-
-export function keptAdvice(input: ReportInput, machine: ReportMachine, stop: string): KeptAdvice {
-  const danger = reportedDanger(input.signs, input.danger ?? null, machine);
-  return { danger, advice: adviceFor(danger, stop, input.signs, machine) };
-}
+export const keptAdvice = (input: ReportInput, machine: ReportMachine, stop: string): string =>
+  adviceFor(reportedDanger(input.signs, input.danger ?? null, machine), stop, input.signs, machine);
