@@ -22,6 +22,7 @@ import {
   type Shop,
 } from '../services/shop';
 import { done, out, required, Unusable, unusable } from './output';
+import { calcCommand, calculationNames } from './calc';
 import { cleanCommand, openingCommand } from './care';
 import { importCommand } from './import';
 import { sheetCommand } from './sheet';
@@ -52,9 +53,11 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
   restore COPY                              put a copy back; the present data is moved aside
   password NAME                             set somebody's password (asked for, or a line of input)
   new-secret                                make the secret anew that was lost
+  calc NAME < input.json                    a figure from a formula, as JSON (docs/formats.md)
   seed-demo                                 fill the made-up workshop, if nothing is there yet
   help                                      this text
 
+Calculations: ${calculationNames.join(', ')}
 Families: ${families.map(({ id }) => id).join(', ')}
 Findings: ${findings.join(', ')}
 Exit codes: 0 done, 1 some rows refused, 2 unusable input.`;
@@ -224,6 +227,7 @@ async function passwordCommand(shop: Shop, [name]: string[]): Promise<number> {
 
 /** Commands that do not open the shop first: it may be what is wrong. */
 function closedCommand(command: string, rest: string[]): number | null {
+  if (command === 'calc') return calcCommand(rest);
   if (command === 'restore') return restoreCommand(rest);
   if (command === 'new-secret') {
     renewSecret(defaultDataDir());

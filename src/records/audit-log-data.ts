@@ -22,7 +22,7 @@ const fan = z.object({
   thickness: figure,
   voltage: figure,
   current: figure,
-  flow: figure,
+  flow: figure.nullable(),
 });
 const limit = z.object({
   kind: z.enum(limitKinds),

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { chanceOf } from '../testing/chance';
 import { backTest, judgedSpans } from './back-test';
 import { forecastDue, horizonDays } from './due';
 import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse, weekdayOf } from './use';
@@ -6,19 +7,6 @@ import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse, weekdayOf 
 /** The model of amounts by day. */
 const fitUse = (amounts: ReadonlyMap<number, number>, first: number, to: number) =>
   fit(dayAmounts(amounts, first, to), to);
-
-/** A generator of chance with a seed (mulberry32), so that every run sees the same shops. */
-function chance(seed: number) {
-  let state = seed;
-  const next = () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-  return { next, normal };
-}
 
 interface ShopKind {
   /** days of the week that are open, Monday 0 */
@@ -43,7 +31,7 @@ const shops: readonly ShopKind[] = [
 ];
 
 function simulate(kind: ShopKind, seed: number, days: number): Map<number, number> {
-  const { next, normal } = chance(seed);
+  const { next, normal } = chanceOf(seed);
   const amounts = new Map<number, number>();
   let week = 1;
   for (let day = 0; day < days; day++) {

@@ -52,17 +52,25 @@ export function weekdayOf(day: number): number {
   return (((day + 3) % 7) + 7) % 7;
 }
 
+/** Whether the shop is, or was, closed on a shop-local day. */
+export type ClosedOn = (day: number) => boolean;
+
 /**
- * What the days up to `to` say of the days after them, a day counting half as much every four weeks. Closed
- * days are known by their being without use.
+ * What the days up to `to` say of the days after them, a day counting half as much every four weeks. Days of the
+ * week that are closed are known by their being without use; holidays and other closed days say nothing of open ones.
  * @returns `null` where there is too little use to tell
  */
-export function fitUse({ first: from, amounts }: DayAmounts, to: number): UseModel | null {
+export function fitUse(
+  { first: from, amounts }: DayAmounts,
+  to: number,
+  closed: ClosedOn = () => false,
+): UseModel | null {
   const first = Math.max(from, to - lookBackDays + 1);
   const sums = Array.from({ length: 7 }, () => ({ weight: 0, amount: 0, square: 0 }));
   let used = 0;
   for (let day = first; day <= to; day++) {
     const amount = amounts[day - from] ?? 0;
+    if (amount === 0 && closed(day)) continue;
     const weight = 0.5 ** ((to - day) / halfLifeDays);
     const sum = sums[weekdayOf(day)]!;
     if (amount > 0) used += 1;
@@ -70,12 +78,13 @@ export function fitUse({ first: from, amounts }: DayAmounts, to: number): UseMod
     sum.amount += weight * amount;
     sum.square += weight * amount * amount;
   }
-  if (used < leastUseDays || sums.some(({ weight }) => weight === 0)) return null;
-  const mean = sums.map(({ amount, weight }) => amount / weight);
+  if (used < leastUseDays) return null;
+  const mean = sums.map(({ amount, weight }) => (weight > 0 ? amount / weight : 0));
   const variance = sums.map(({ square, weight }, index) =>
-    Math.max(0, square / weight - mean[index]! ** 2),
+    weight > 0 ? Math.max(0, square / weight - mean[index]! ** 2) : 0,
   );
-  const weekly = weeklyResiduals({ first: from, amounts }, mean, first, to);
+  const isOpen = (day: number) => (amounts[day - from] ?? 0) > 0 || !closed(day);
+  const weekly = weeklyResiduals({ first: from, amounts }, { mean, isOpen }, first, to);
   if (weekly.weeks < leastWeeks) return null;
   const alone = total(variance);
   const inflation = alone > 0 ? Math.min(20, Math.max(1, weekly.variance / alone)) : 1;
@@ -84,21 +93,28 @@ export function fitUse({ first: from, amounts }: DayAmounts, to: number): UseMod
 
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
 
-/** How whole weeks, counted back from the last day, differ from what their days were expected to add up to. */
+/**
+ * How whole weeks, counted back from the last day, differ from what their open days were expected to add up to. A
+ * week that was closed from end to end says nothing.
+ */
 function weeklyResiduals(
   { first: from, amounts }: DayAmounts,
-  mean: readonly number[],
+  { mean, isOpen }: { mean: readonly number[]; isOpen: (day: number) => boolean },
   first: number,
   to: number,
 ): { variance: number; weeks: number; idle: number } {
-  const expected = total(mean);
   let weights = 0;
   let squares = 0;
   let squaredWeights = 0;
   let idle = 0;
   for (let end = to; end - 6 >= first; end -= 7) {
     let sum = 0;
-    for (let day = end - 6; day <= end; day++) sum += amounts[day - from] ?? 0;
+    let expected = 0;
+    for (let day = end - 6; day <= end; day++) {
+      sum += amounts[day - from] ?? 0;
+      if (isOpen(day)) expected += mean[weekdayOf(day)]!;
+    }
+    if (expected === 0) continue;
     const weight = 0.5 ** ((to - end) / halfLifeDays);
     weights += weight;
     squaredWeights += weight * weight;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { burnProof, openedPlaces, secondLook } from '../../catalogue/proofs';
-import { fanMisfits } from '../../core/faults/fan';
+import { matchFan } from '../../core/faults/fan';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
 import { releaseHoldEntry } from '../machines/holds';
@@ -64,7 +64,7 @@ const fanSchema = z.object({
   thickness: plate,
   voltage: plate,
   current: plate,
-  flow: plate,
+  flow: plate.nullable(),
 });
 
 export const repairSchema = z.object({
@@ -100,7 +100,7 @@ export const repairFault = useCase(repairSchema, (shop, actor, input): Outcome<s
   const { note, fan, cost, expected, action, part, minutes, opened, parts } = input;
   const fault = requireSeen(shop, input);
   if (!fault.ok) return fault;
-  const misfits = fan ? fanMisfits(fan.old, fan.next) : [];
+  const misfits = fan ? matchFan(fan.old, fan.next).misfits : [];
   if (misfits.length > 0) {
     return refuse(`That fan does not fit: ${misfits.map(({ words }) => words).join('; ')}.`, 'fan');
   }

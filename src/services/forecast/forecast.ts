@@ -1,6 +1,7 @@
 import type { LimitKind } from '../../core/care/care';
 import { counterFor, isDue } from '../../core/care/due';
 import { backTest, judgedSpans, type Coverage } from '../../core/forecast/back-test';
+import { restOfDay, sharesAhead, stillToday } from '../../core/forecast/ahead';
 import { forecastDue, type DueForecast, type Filling } from '../../core/forecast/due';
 import {
   dayAmounts,
@@ -13,8 +14,8 @@ import {
 } from '../../core/forecast/use';
 import type { ScheduleFilling } from '../../core/schedule/problem';
 import { isClosed } from '../../core/schedule/time';
-import { millisecondsPerHour, millisecondsToHours, secondsToHours } from '../../core/units/time';
-import { localDay, startOfLocalDay } from '../../core/units/zone';
+import { millisecondsToHours, secondsToHours } from '../../core/units/time';
+import { localDay } from '../../core/units/zone';
 import { soilGroups, type SoilGroup } from '../../core/usage/soil';
 import { listMachines } from '../../records/machines';
 import { dayTotals, type DayTotals } from '../../records/usage/totals';
@@ -67,27 +68,26 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   const soFar = all.find(({ day }) => day === today);
   const rest = restOfDay(now, today, shop.zone);
   const time = technicianTime(shop);
-  const open: DayShare = (ahead) => (isClosed(time, today + ahead) ? 0 : 1);
+  const closed = (day: number) => isClosed(time, day);
+  const usedToday = (measure: Measure) => (soFar ? amountOf(measure, soFar) : 0);
   /** what a day is expected to add to what is counted now, by days from today */
   const expected = (measure: Measure | null, share: DayShare) => {
     const known = measure === null ? null : model(measure);
     if (measure === null || known === null) return () => 0;
-    const used = soFar ? amountOf(measure, soFar) : 0;
     return (day: number): number => {
       const usual = known.mean[weekdayOf(today + day)]! * share(day);
-      return day > 0 ? usual : Math.max(0, Math.min(usual - used, usual * rest));
+      return day > 0 ? usual : stillToday(usual, usedToday(measure), rest);
     };
   };
   /** what a day still sees of its usual use: the rest of today, nothing while the shop is closed */
   const sees = (measure: Measure): DayShare => {
-    const usual = model(measure)?.mean[weekdayOf(today)] ?? 0;
-    const coming = usual > 0 ? expected(measure, open)(0) / usual : 0;
-    return (day) => (day === today ? coming : open(day - today));
+    const known = model(measure);
+    return known ? sharesAhead(known, { today, used: usedToday(measure), rest, closed }) : always;
   };
   const models = new Map<Measure, UseModel | null>();
   const model = (measure: Measure): UseModel | null => {
     if (!models.has(measure)) {
-      models.set(measure, fitUse(amountsOf(days, measure, today - 1), today - 1));
+      models.set(measure, fitUse(amountsOf(days, measure, today - 1), today - 1, closed));
     }
     return models.get(measure)!;
   };
@@ -126,12 +126,6 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
 }
 
 const always: DayShare = () => 1;
-
-/** Share of a day's use that is still to come: as if it came evenly between 9 and 21 o'clock. */
-function restOfDay(now: number, today: number, zone: string): number {
-  const hours = (now - startOfLocalDay(today, zone)) / millisecondsPerHour;
-  return Math.min(1, Math.max(0, (21 - hours) / 12));
-}
 
 function measureOf(kind: Exclude<LimitKind, 'days'>, group: string): Measure | null {
   if (kind !== 'soil') return kind;

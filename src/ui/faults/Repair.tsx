@@ -2,7 +2,7 @@
 
 import { Autocomplete, Checkbox, Group, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { openedPlaces, usuallyOpened } from '../../catalogue/proofs';
-import { fanMisfits, type Fan } from '../../core/faults/fan';
+import { matchFan, type Fan } from '../../core/faults/fan';
 import { PhotoInput, photosForm } from '../shared/forms/PhotoInput';
 import type { Ask } from '../shared/forms/send';
 import { keepEnter } from '../shared/forms/keep-enter';
@@ -36,6 +36,8 @@ interface DraftFans {
   old: DraftFan;
   next: DraftFan;
 }
+const plateOf = ({ flow, ...read }: DraftFan): Fan =>
+  ({ ...read, flow: flow === '' ? null : flow }) as Fan;
 const noFan: DraftFan = { size: '', thickness: '', voltage: '', current: '', flow: '' };
 
 /** Whether an action only waits: nothing was opened or put in. */
@@ -78,7 +80,7 @@ export function Repair({
         cost: cost || 0,
         opened: waiting(typed.action) ? [] : opened,
         parts: parts.filter(({ name }) => name.trim()),
-        fan: fan && { old: fan.old as Fan, next: fan.next as Fan },
+        fan: fan && { old: plateOf(fan.old), next: plateOf(fan.next) },
         expected: waiting(typed.action) && expected ? instantIn(zone, `${expected}T12:00`) : null,
       }),
       clears: true,
@@ -213,9 +215,9 @@ function FanMatch({
   onChange: (fan: DraftFans | null) => void;
 }) {
   const complete = [fan.old, fan.next].every((one) =>
-    Object.values(one).every((value) => value !== ''),
+    figures.every(({ figure }) => figure === 'flow' || one[figure] !== ''),
   );
-  const misfits = complete ? fanMisfits(fan.old as Fan, fan.next as Fan) : [];
+  const match = complete ? matchFan(plateOf(fan.old), plateOf(fan.next)) : null;
   const set = (which: 'old' | 'next', figure: keyof Fan, value: string | number) =>
     onChange({ ...fan, [which]: { ...fan[which], [figure]: value === '' ? '' : Number(value) } });
   return (
@@ -235,18 +237,18 @@ function FanMatch({
                 min={0}
                 value={fan[which][figure]}
                 onChange={(value) => set(which, figure, value)}
-                error={which === 'next' && misfits.some((one) => one.figure === figure)}
+                error={which === 'next' && match?.misfits.some((one) => one.figure === figure)}
               />
             ))}
           </div>
         ))}
       </div>
       <p role="status">
-        {!complete
-          ? 'Read all five figures off both plates.'
-          : misfits.length === 0
-            ? 'It fits. Look that the connector does too.'
-            : `It does not fit: ${misfits.map(({ words }) => words).join('; ')}.`}
+        {match === null
+          ? 'Read size, thickness, volts and amps off both plates; the flow where they say it.'
+          : match.misfits.length === 0
+            ? ['It fits. Look that the connector does too.', ...match.cautions].join(' ')
+            : `It does not fit: ${match.misfits.map(({ words }) => words).join('; ')}.`}
       </p>
       <button type="button" className="go" onClick={() => onChange(null)}>
         No fan

@@ -5,33 +5,48 @@ export interface EwmaPoint {
   upper: number;
 }
 
+/** How an EWMA is charted. */
+export interface EwmaOptions {
+  /** what is expected */
+  target: number;
+  /** standard deviation of a single value, above 0 */
+  sigma: number;
+  /** weight of the newest value, above 0 to 1 @default 0.3 */
+  lambda?: number;
+  /** limits in standard deviations @default 3 */
+  width?: number;
+}
+
 /**
- * Exponentially weighted moving average with its control limits,
- * `z_t = λ x_t + (1 − λ) z_{t−1}`, `z_0` the target, limits `target ± width · σ · √(λ/(2−λ))`.
+ * Exponentially weighted moving average with its exact control limits, `z_t = λ x_t + (1 − λ) z_{t−1}`, `z_0` the target,
+ * limits `target ± width · σ · √(λ/(2−λ) · (1 − (1−λ)^{2t}))`: they are narrower at first than the
+ * {@link finalLimits} they widen to.
  * Source: NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.4.
- * @param options.target what is expected
- * @param options.sigma standard deviation of a single value
- * @param options.lambda weight of the newest value, above 0 to 1 @default 0.3
- * @param options.width limits in standard deviations @default 3
  * @throws RangeError when sigma is not above 0 or lambda outside (0, 1]
  */
-export function ewma(
-  values: readonly number[],
-  {
-    target,
-    sigma,
-    lambda = 0.3,
-    width = 3,
-  }: { target: number; sigma: number; lambda?: number; width?: number },
-): EwmaPoint[] {
+export function ewma(values: readonly number[], options: EwmaOptions): EwmaPoint[] {
+  const { target, lambda = 0.3 } = options;
+  const margin = finalLimits(options).upper - target;
+  let value = target;
+  return values.map((x, index) => {
+    value = lambda * x + (1 - lambda) * value;
+    const early = margin * Math.sqrt(1 - (1 - lambda) ** (2 * (index + 1)));
+    return { value, lower: target - early, upper: target + early };
+  });
+}
+
+/**
+ * The limits an EWMA's own widen to, `target ± width · σ · √(λ/(2−λ))`. Source: as of {@link ewma}.
+ * @throws RangeError as {@link ewma}
+ */
+export function finalLimits({ target, sigma, lambda = 0.3, width = 3 }: EwmaOptions): {
+  lower: number;
+  upper: number;
+} {
   if (!(sigma > 0)) throw new RangeError('ewma requires a sigma above 0');
   if (!(lambda > 0 && lambda <= 1)) throw new RangeError('ewma requires 0 < lambda <= 1');
   const margin = width * sigma * Math.sqrt(lambda / (2 - lambda));
-  let value = target;
-  return values.map((x) => {
-    value = lambda * x + (1 - lambda) * value;
-    return { value, lower: target - margin, upper: target + margin };
-  });
+  return { lower: target - margin, upper: target + margin };
 }
 
 /** One point of a tabular CUSUM. */

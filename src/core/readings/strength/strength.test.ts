@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { readJob } from '../../usage/gcode/job';
 import { cardGcode, cardSvg, layCard } from './card';
-import { cusum, ewma } from './chart';
+import { cusum, ewma, finalLimits } from './chart';
 import { comparable, lineEnergy, strengthOf } from './energy';
 import { ladder, longestLadder, longestSearch, type TestCut } from './ladder';
 import { nowOrLater } from './now-or-later';
@@ -144,8 +144,12 @@ describe('control charts, against the NIST/SEMATECH e-Handbook', () => {
       { target: 50, sigma: 2.0539, lambda: 0.3 },
     );
     points.forEach(({ value }, index) => expect(value).toBeCloseTo(handbookEwma[index]![1], 2));
-    expect(points[0]!.upper).toBeCloseTo(52.5884, 3);
-    expect(points[0]!.lower).toBeCloseTo(47.4115, 3);
+    const { lower, upper } = finalLimits({ target: 50, sigma: 2.0539, lambda: 0.3 });
+    expect(upper).toBeCloseTo(52.5884, 3);
+    expect(lower).toBeCloseTo(47.4115, 3);
+    // of one value the average has λσ for its spread, later ever more of the final one
+    expect(points[0]!.upper).toBeCloseTo(50 + 3 * 0.3 * 2.0539, 9);
+    expect(points.at(-1)!.upper).toBeCloseTo(upper, 5);
     expect(points.every(({ value, lower, upper }) => value > lower && value < upper)).toBe(true);
   });
 
