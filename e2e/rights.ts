@@ -32,6 +32,12 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   logTimerAction: 'log',
   keepJobAction: 'log',
   takeReadingAction: 'log',
+  // evidence
+  startEvidenceAction: 'clean',
+  viewEvidenceAction: 'see',
+  cancelEvidenceAction: 'clean',
+  takeProposalAction: 'set up',
+  declineProposalAction: 'set up',
   // faults
   reportFaultAction: 'report',
   reportSameAction: 'report',
@@ -191,7 +197,11 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/setup/methods': 'set up',
   '/setup/labels': 'set up',
   '/setup/mail': 'set up',
-  '/setup/forecast': 'set up',
+  '/evidence': 'see',
+  '/evidence/[station]/[task]': 'see',
+  '/evidence/compare': 'see',
+  '/evidence/reliability': 'see',
+  '/evidence/forecast': 'see',
   '/setup/devices': 'set up',
 };
 

@@ -190,3 +190,43 @@ test('how long it takes: Today, what is picked, the sheet, the plan and the week
     await expect(block).toContainText(`${numberIn(label, /, (\d+) minutes/)} min hands-on`);
   }
 });
+
+test('evidence: the book is read through, a limit is taken into the care plan, another is left with a reason', async () => {
+  await page.goto(`${server.url}/evidence`);
+  const proposed = page.getByRole('region', { name: /^Limits that findings speak against/ });
+  // nothing was reckoned yet: it begins by itself
+  await expect(proposed).toBeVisible({ timeout: 120_000 });
+  const before = numberIn((await text(proposed.locator('h2')))[0], /: (\d+)/);
+  const row = proposed.getByRole('row', { name: /Heron.*focus lens/i });
+  const cells = await text(row.getByRole('cell'));
+  expect(cells[4]).toMatch(/^[\d.]+ soil h$/);
+  const to = cells[4]!.split(' ')[0]!;
+  await row.getByRole('link').click();
+  await expect(page.getByText(`${to} soil h would do`)).toBeVisible();
+  const cycles = numberIn(
+    (await text(page.getByRole('heading', { name: /^The findings/ })))[0],
+    /: (\d+)/,
+  );
+  expect(cells[2]).toMatch(new RegExp(` of ${cycles}$`));
+  await page.getByRole('button', { name: `Take ${to} soil h into the care plan` }).click();
+  await expect(page.getByText(`The limit was changed to ${to} soil h since`)).toBeVisible();
+  const heron = (await rack()).find(({ nickname }) => nickname === 'Heron')!;
+  await page.goto(`${server.url}${heron.href}/plan`);
+  await expect(page.getByText(/found soiled in \d+ of \d+; 20 % are by/).first()).toBeVisible();
+
+  await page.goto(`${server.url}/evidence`);
+  await proposed
+    .getByRole('row', { name: /Heron.*nozzle/i })
+    .getByRole('link')
+    .click();
+  await page.getByLabel('Why not, for now').fill('one nozzle is on order');
+  await page.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(page.getByText(/Left as it is by .*: one nozzle is on order/)).toBeVisible();
+  await page.goto(`${server.url}/evidence`);
+  await expect(proposed.locator('h2')).toContainText(`: ${before - 2}`);
+
+  await page.getByRole('link', { name: 'Side by side' }).click();
+  await expect(page.getByText(/lasts longer than|cannot tell yet/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Reliability' }).click();
+  await expect(page.getByRole('row', { name: /^Heron/ })).toContainText(/\d+ h \(\d+ h to \d+ h\)/);
+});

@@ -28,7 +28,7 @@ async function beside(pictures: Buffer[], file: string) {
     .toFile(file);
 }
 
-/** What is known of the time before the book: of one machine, and out of a notebook. */
+/** What is known of the time before the book of one machine. */
 async function pastOf(page: Page, url: string, shoot: (page: Page, name: string) => Promise<void>) {
   await page.goto(url);
   await page.getByRole('link', { name: 'Plover' }).first().click();
@@ -38,18 +38,24 @@ async function pastOf(page: Page, url: string, shoot: (page: Page, name: string)
   await page.mouse.wheel(0, 140);
   await page.waitForTimeout(300);
   await shoot(page, 'before');
-  await page.goto(`${url}/import?kind=care`);
-  const notebook = [
-    'Maschine;Datum;Teil;Zustand;Wer',
-    'Heron;13.10.2026;Honeycomb;soiled;Marit',
-    'Wren;3.11.2026;Honeycomb, Duct;haze;Tomasz',
-    'Dipper;5.11.2026;Mirror 1 and Mirror 2;clear;Marit',
-  ].join('\n');
-  await page
-    .getByLabel('Table')
-    .setInputFiles({ name: 'notebook.csv', mimeType: 'text/csv', buffer: Buffer.from(notebook) });
-  await page.getByRole('button', { name: 'Show what each row becomes' }).waitFor();
-  await shoot(page, 'columns');
+}
+
+/** What the book teaches: a limit with its findings, and how often what fails. */
+async function evidence(
+  page: Page,
+  url: string,
+  shoot: (page: Page, name: string) => Promise<void>,
+) {
+  await page.goto(`${url}/evidence`);
+  const lens = page.getByRole('row', { name: /Heron.*focus lens/i });
+  await lens.waitFor({ timeout: 120_000 });
+  await lens.getByRole('link').click();
+  await page.locator('.recharts-line').first().waitFor();
+  await shoot(page, 'interval');
+  await page.goto(`${url}/evidence/reliability`);
+  await page.locator('.recharts-line').first().waitFor();
+  await page.getByRole('heading', { name: 'What it was' }).scrollIntoViewIfNeeded();
+  await shoot(page, 'reliability');
 }
 
 async function main() {
@@ -92,7 +98,7 @@ async function main() {
     console.log(name);
   };
 
-  /** The plan, a move with its cost, a what-if and the load. */
+  /** The plan, a move with its cost, and the load. */
   const weeksAhead = async (page: Page) => {
     await page.goto(`${server.url}/plan`);
     await page.getByRole('button', { name: 'Plan anew' }).click();
@@ -114,12 +120,6 @@ async function main() {
     console.log('move');
     await page.keyboard.press('Escape');
     await page.mouse.up();
-    const ask = page.locator('form').filter({ hasText: 'No evenings on' });
-    await ask.getByRole('button', { name: 'See' }).click();
-    await page.getByText('than the same days as they are').waitFor();
-    await page.getByRole('button', { name: 'Plan anew' }).waitFor();
-    await page.evaluate(() => window.scrollTo(0, 0));
-    await shoot(page, 'what-if');
     await page.goto(`${server.url}/plan/load`);
     await page.locator('.recharts-bar-rectangle').first().waitFor();
     await shoot(page, 'load');
@@ -209,6 +209,7 @@ async function main() {
   await page.getByRole('link', { name: 'Strength', exact: true }).click();
   await page.getByText('moving average').waitFor();
   await shoot(page, 'strength');
+  await evidence(page, server.url, shoot);
   await weeksAhead(page);
   await page.goto(`${server.url}/record`);
   await shoot(page, 'record');

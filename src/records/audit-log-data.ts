@@ -314,6 +314,13 @@ export const entryDataSchemas = {
     depth: z.enum(['ordinary', 'deep']),
     parts: z.array(z.object({ part: text, found: text, note: text.nullable() })),
   }),
+  /** a limit that findings spoke for and the shop does not want, for now */
+  'proposal declined': z.object({
+    stationId: text,
+    task: text,
+    proposed: z.number().positive(),
+    cycles: z.number().int().nonnegative(),
+  }),
   /** minutes before connectors are touched, as the manual or label of the machine says */
   'connector wait': z.object({ minutes: z.number().int().min(0).max(120), source: text }),
   /** an order of our own way turned round on a machine, or put back */

@@ -34,6 +34,26 @@ export function careBackwards(db: Db, stationId: string, until: number): Iterabl
   ).iterate(stationId, until) as Iterable<CareEvent>;
 }
 
+/** A care of the book with the entry it is, how it was done and by whom. */
+export interface CareLine extends CareEvent {
+  id: string;
+  method: string | null;
+  person: string;
+}
+
+/** All standing care events of a station in its machine, oldest first. */
+export function careForwards(db: Db, stationId: string): CareLine[] {
+  return statement(
+    db,
+    `select care.entry_id id, care.at, care.task, care.depth, care.result, care.finding, care.method,
+       entry.person
+     from care join entry on entry.id = care.entry_id
+     where care.station_id = ? and care.module_id is null
+       and not exists (select 1 from entry later where later.supersedes = care.entry_id)
+     order by care.at, care.entry_id`,
+  ).all(stationId) as CareLine[];
+}
+
 /** A care of a module at the bench, with the kind of station it was for. */
 export interface BenchCare extends CareEvent {
   stationKind: string;

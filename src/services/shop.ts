@@ -27,6 +27,8 @@ export interface Shop {
   readonly address: string | null;
   /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
   readonly strengthFloor: number;
+  /** share of cleanings at which a part may be found soiled, 0 to 1: what limits are proposed for */
+  readonly acceptedRisk: number;
   /** for so many hours whoever logged a session may take it back themselves */
   readonly undoHours: number;
 }
@@ -70,6 +72,8 @@ export function defaultDataDir(): string {
 const usualCodeRoles = 'helper, operator';
 
 /** percent of the baseline */
+/** Percent of cleanings that may find it soiled. Common practice, no source. */
+const usualRisk = 20;
 const usualFloor = 90;
 
 const usualUndoHours = 24;
@@ -119,6 +123,9 @@ export function openShop(
     },
     get address() {
       return readSetting(db, 'address');
+    },
+    get acceptedRisk() {
+      return Number(readSetting(db, 'accepted-risk') ?? usualRisk) / 100;
     },
     get strengthFloor() {
       return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;

@@ -71,7 +71,7 @@ export const interval = calculation(
       const belief = posteriorOfLife(
         telling,
         { median: prior!.medianHours, logSd: prior!.lnSd },
-        shape,
+        { shape },
       );
       return { lifeAtRiskHours: lifePoints(belief, risk), medianHours: lifePoints(belief) };
     }

@@ -24,6 +24,12 @@ const rungs: Readonly<Record<Depth, number | null>> = {
   lubricate: null,
 };
 
+/** Whether a depth takes dirt away and leaves the part in use. */
+export function cleans(depth: Depth): boolean {
+  const on = rungs[depth];
+  return on !== null && on > rungs.inspect! && on < rungs.replace!;
+}
+
 /** The rung on the ladder, 0 for the shallowest; `null` beside the ladder. */
 export function rung(depth: Depth): number | null {
   return rungs[depth];

@@ -1,5 +1,11 @@
-import type { LifeObservation } from './life';
-import { posteriorOfLife, shapeLog, type LifePosterior, type LifePrior } from './life-posterior';
+import { countOf, type LifeObservation } from './life';
+import {
+  coarseGrid,
+  posteriorOfLife,
+  shapeLog,
+  type LifePosterior,
+  type LifePrior,
+} from './life-posterior';
 
 /** Two groups of findings held against each other. */
 export interface Comparison {
@@ -20,7 +26,7 @@ const z95 = 1.6448536;
  * What is believed of either life before it is held against another: wider than of a limit that was in force, so that
  * the findings speak.
  */
-const logSd = 0.7;
+export const comparedLogSd = 0.7;
 
 /**
  * Whether one way, machine or person leaves things clean longer than another: the ratio of the two lives under a common
@@ -32,9 +38,9 @@ export function compareLives(
   second: readonly LifeObservation[],
   median: number,
 ): Comparison {
-  const prior: LifePrior = { median, logSd };
-  const a = posteriorOfLife(first, prior);
-  const b = posteriorOfLife(second, prior);
+  const prior: LifePrior = { median, logSd: comparedLogSd };
+  const a = posteriorOfLife(first, prior, { grid: coarseGrid });
+  const b = posteriorOfLife(second, prior, { grid: coarseGrid });
   const belief = differenceOf(a, b);
   const at = (share: number) => Math.exp(pointOf(belief, share));
   const ratio = { p5: at(0.05), p50: at(0.5), p95: at(0.95) };
@@ -43,9 +49,6 @@ export function compareLives(
   return { ratio, different, more: different ? null : moreNeeded(ratio, findings) };
 }
 
-const countOf = (observations: readonly LifeObservation[]) =>
-  observations.reduce((sum, { count = 1 }) => sum + count, 0);
-
 /** Weights of differences of ln(median), from the least on. */
 interface Difference {
   least: number;
@@ -53,38 +56,28 @@ interface Difference {
   weights: Float64Array;
 }
 
-/** Points thinned to so many before they are held against each other. */
-const thinned = 4;
-
 /**
  * ln(first) − ln(second). Rows of the two posteriors belong to the same shapes. Each row's sum holds the shape's prior
  * once too often when both are multiplied, so that the prior is taken out again.
  */
 function differenceOf(a: LifePosterior, b: LifePosterior): Difference {
-  const points = Math.ceil(a.rows[0]!.weights.length / thinned);
+  const points = coarseGrid.medians;
   const weights = new Float64Array(2 * points - 1);
   a.rows.forEach(({ shape, weights: of }, row) => {
-    const left = thin(of, points);
-    const right = thin(b.rows[row]!.weights, points);
+    const right = b.rows[row]!.weights;
     const prior = Math.exp(shapeLog(shape));
     for (let i = 0; i < points; i++) {
-      const weight = left[i]! / prior;
+      const weight = of[i]! / prior;
       if (weight < 1e-14) continue;
       for (let j = 0; j < points; j++) weights[i - j + points - 1]! += weight * right[j]!;
     }
   });
   const sum = weights.reduce((all, one) => all + one, 0);
   return {
-    least: -(points - 1) * a.step * thinned,
-    step: a.step * thinned,
+    least: -(points - 1) * a.step,
+    step: a.step,
     weights: weights.map((one) => one / sum),
   };
-}
-
-function thin(weights: Float64Array, points: number): Float64Array {
-  const sums = new Float64Array(points);
-  weights.forEach((weight, i) => (sums[Math.floor(i / thinned)]! += weight));
-  return sums;
 }
 
 function pointOf({ least, step, weights }: Difference, share: number): number {
@@ -101,7 +94,7 @@ function pointOf({ least, step, weights }: Difference, share: number): number {
 function moreNeeded({ p5, p50, p95 }: Comparison['ratio'], findings: number): number | null {
   const apart = Math.abs(Math.log(p50));
   const sd = (Math.log(p95) - Math.log(p5)) / (2 * z95);
-  const before = 1 / (2 * logSd * logSd);
+  const before = 1 / (2 * comparedLogSd ** 2);
   const told = 1 / (sd * sd) - before;
   if (!(told > 0) || apart < 0.02) return null;
   const wanted = (z95 / apart) ** 2 - before;

@@ -11,13 +11,21 @@ export interface LifePrior {
 /** Standard deviation of ln(median life) about the limit in force. */
 export const usualLogSd = 0.5;
 
-/** Of ln(shape): how dirt that gathers fails, from memory of wear-out lives; common practice, no source. */
-const shapePrior = { median: 2.2, logSd: 0.35 };
+/** The shape that is believed likeliest before any finding: dirt gathers. Common practice, no source. */
+export const usualShape = 2.2;
+const shapePrior = { median: usualShape, logSd: 0.35 };
 
-/** Points of ln(median) over six standard deviations to each side, and of ln(shape) over three and a half. */
-const medianPoints = 1201;
+/** How many points a belief is laid out on: of ln(median), and of ln(shape). */
+export interface Grid {
+  medians: number;
+  shapes: number;
+}
+
+const fineGrid: Grid = { medians: 1201, shapes: 21 };
+/** For holding every point of one belief against every point of another, and where nothing was found. */
+export const coarseGrid: Grid = { medians: 361, shapes: 21 };
+/** Standard deviations to each side that it spans. */
 const medianWidth = 6;
-const shapePoints = 41;
 const shapeWidth = 3.5;
 
 /** The weights of ln(median life) on a grid, under one shape. */
@@ -42,23 +50,24 @@ const ln2 = Math.log(2);
 /**
  * Belief about a Weibull life after findings: ln(median) normal about the prior's, and the shape given or with a
  * prior of its own, ln(shape) normal about ln 2.2 with 0.35.
- * @param shape where it is taken as known
+ * @param options.shape where it is taken as known
+ * @param options.grid @default 1201 by 21
  * @throws RangeError where the prior's median or spread is not above 0
  */
 export function posteriorOfLife(
   observations: readonly LifeObservation[],
   prior: LifePrior,
-  shape?: number,
+  { shape, grid = fineGrid }: { shape?: number | undefined; grid?: Grid } = {},
 ): LifePosterior {
   if (!(prior.median > 0 && prior.logSd > 0)) {
     throw new RangeError('posteriorOfLife requires a median and a spread above 0');
   }
-  const step = (2 * medianWidth * prior.logSd) / (medianPoints - 1);
+  const step = (2 * medianWidth * prior.logSd) / (grid.medians - 1);
   const first = Math.log(prior.median) - medianWidth * prior.logSd;
-  const shapes = shape === undefined ? shapeGrid() : [{ shape, log: 0 }];
+  const shapes = shape === undefined ? shapeGrid(grid.shapes) : [{ shape, log: 0 }];
   const rows = shapes.map(({ shape: k, log }) => {
-    const weights = logLikelihoods(observations, { first, step, shape: k });
-    for (let i = 0; i < medianPoints; i++) {
+    const weights = logLikelihoods(observations, { first, step, points: grid.medians, shape: k });
+    for (let i = 0; i < grid.medians; i++) {
       const away = (first + i * step - Math.log(prior.median)) / prior.logSd;
       weights[i]! += log - (away * away) / 2;
     }
@@ -76,9 +85,9 @@ const logSumOf = (logs: readonly number[]) => {
   return most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0));
 };
 
-function shapeGrid(): { shape: number; log: number }[] {
-  return Array.from({ length: shapePoints }, (_, i) => {
-    const away = shapeWidth * ((2 * i) / (shapePoints - 1) - 1);
+function shapeGrid(points: number): { shape: number; log: number }[] {
+  return Array.from({ length: points }, (_, i) => {
+    const away = shapeWidth * ((2 * i) / (points - 1) - 1);
     const shape = shapePrior.median * Math.exp(shapePrior.logSd * away);
     return { shape, log: shapeLog(shape) };
   });
@@ -98,7 +107,7 @@ const nearlyNothing = 1e-200;
  */
 function logLikelihoods(
   observations: readonly LifeObservation[],
-  { first, step, shape }: { first: number; step: number; shape: number },
+  { first, step, points, shape }: { first: number; step: number; points: number; shape: number },
 ): Float64Array {
   let clean = 0;
   const soiled: { gap: number; count: number }[] = [];
@@ -107,8 +116,8 @@ function logLikelihoods(
     clean += count * begins;
     if (to !== null) soiled.push({ gap: ln2 * to ** shape - begins, count });
   }
-  const logs = new Float64Array(medianPoints);
-  for (let i = 0; i < medianPoints; i++) {
+  const logs = new Float64Array(points);
+  for (let i = 0; i < points; i++) {
     const unit = Math.exp(-shape * (first + i * step));
     let sum = -clean * unit;
     let product = 1;
@@ -187,7 +196,7 @@ export function lifeQuantile(posterior: LifePosterior, risk: number, share: numb
   };
   const shifts = rows.map(({ shift }) => shift);
   let low = first + Math.min(...shifts) - step;
-  let high = first + step * medianPoints + Math.max(...shifts);
+  let high = first + step * posterior.rows[0]!.weights.length + Math.max(...shifts);
   for (let i = 0; i < 60; i++) {
     const middle = (low + high) / 2;
     if (beliefBelow(middle) < share) low = middle;
@@ -210,4 +219,12 @@ export function riskAt({ first, step, rows }: LifePosterior, hours: number): num
     }
   }
   return sum;
+}
+
+/** The shape that is believed, on average. */
+export function meanShape({ rows }: LifePosterior): number {
+  return rows.reduce(
+    (sum, { shape, weights }) => sum + shape * weights.reduce((all, one) => all + one, 0),
+    0,
+  );
 }

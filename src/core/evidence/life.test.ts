@@ -173,7 +173,7 @@ describe('what is believed of a life', () => {
     expect(p50).toBeCloseTo(40, 6);
     expect(p90).toBeCloseTo(40 * Math.exp(0.5 * 1.2815516), 2);
     // with a known shape the life at a risk is a fixed share of the median life
-    const early = lifePoints(posteriorOfLife([], prior, 2.5), 0.2);
+    const early = lifePoints(posteriorOfLife([], prior, { shape: 2.5 }), 0.2);
     expect(early.p50).toBeCloseTo(40 * (-Math.log(0.8) / Math.LN2) ** (1 / 2.5), 6);
     expect(posteriorOfLife([], prior).logEvidence).toBeCloseTo(0, 6);
   });
@@ -190,7 +190,7 @@ describe('what is believed of a life', () => {
     const looks = [lookAt(30, false), lookAt(50, true)];
     let all = 0;
     let below = 0;
-    const p50 = lifePoints(posteriorOfLife(looks, prior, 2)).p50;
+    const p50 = lifePoints(posteriorOfLife(looks, prior, { shape: 2 })).p50;
     for (let m = Math.log(40) - 3; m < Math.log(40) + 3; m += 0.001) {
       const failed = (hours: number) => 1 - 2 ** -((hours / Math.exp(m)) ** 2);
       const weight =
@@ -207,7 +207,7 @@ describe('what is believed of a life', () => {
     expect(clean).toBeGreaterThan(40);
     expect(soiled).toBeLessThan(40);
     expect(riskAt(posteriorOfLife([lookAt(40, true, 5)], prior), 40)).toBeGreaterThan(0.5);
-    expect(riskAt(posteriorOfLife([], prior, 2.5), 1e-3)).toBeCloseTo(0, 6);
+    expect(riskAt(posteriorOfLife([], prior, { shape: 2.5 }), 1e-3)).toBeCloseTo(0, 6);
   });
 
   it('gives points in order, whatever was seen', () => {

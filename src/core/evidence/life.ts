@@ -33,6 +33,10 @@ export type NoFit = 'all clean' | 'all soiled' | 'separated' | 'reversed';
 export const lookAt = (hours: number, soiled: boolean, count = 1): LifeObservation =>
   soiled ? { from: 0, to: hours, count } : { from: hours, to: null, count };
 
+/** How many looks, those that are alike counted. */
+export const countOf = (observations: readonly LifeObservation[]): number =>
+  observations.reduce((sum, { count = 1 }) => sum + count, 0);
+
 /** Hours by which a share of them has failed. @param share above 0, below 1 */
 export const lifeAtRisk = ({ shape, scale }: Weibull, share: number): number =>
   scale * (-Math.log(1 - share)) ** (1 / shape);

@@ -191,6 +191,10 @@ export function entryWords(shop: Shop, row: EntryRow): string {
         `${depth} clean`,
       ].join('; ');
     }
+    case 'proposal declined': {
+      const { stationId, task, proposed } = entryData(row, 'proposal declined');
+      return `Limit left as it is: ${stationName(shop, stationId)}, ${task}, ${proposed} was proposed`;
+    }
     case 'connector wait': {
       const { minutes, source } = entryData(row, 'connector wait');
       return `Wait before connectors: ${minutes} min (${source})`;

@@ -45,6 +45,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
     'machine',
     'setting',
     'care plan',
+    'proposal declined',
     'soil weights',
     'method choice',
     'machine build',

@@ -2,7 +2,6 @@ import { stationKind } from '../../catalogue/catalogue';
 import type { CatalogueTask, PathPart } from '../../catalogue/schema';
 import { callOf, type Call } from '../../core/care/calls';
 import type { CareEvent } from '../../core/care/care';
-import type { UseMeter } from '../../core/care/counters';
 import { deferralHolds, type Deferral } from '../../core/care/deferral';
 import {
   compareStates,
@@ -19,7 +18,7 @@ import { reckon, type Reckoned, type ToReckon } from '../../core/care/reckon';
 import { presences, type Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
 import { secondsToHours } from '../../core/units/time';
-import { localDay, startOfLocalDay } from '../../core/units/zone';
+import { localDay } from '../../core/units/zone';
 import { careAtBench, careBackwards } from '../../records/care';
 import {
   listMachines,
@@ -28,15 +27,8 @@ import {
   type MachineRow,
   type StationRow,
 } from '../../records/machines';
-import {
-  daysUsed,
-  firstUse,
-  lastUse,
-  runSecondsByMachine,
-  totalsBefore,
-  usedWithin,
-  type Totals,
-} from '../../records/usage/totals';
+import { lastUse, runSecondsByMachine } from '../../records/usage/totals';
+import { machineMeter, type MachineMeter } from '../usage/machine-meter';
 import { readJudgements, type Judgements } from './calls-and-deferrals';
 import { moduleFinder, type Fitted, type Module } from '../parts/parts';
 import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
@@ -93,14 +85,14 @@ interface Moment {
   stations: ReadonlyMap<string, StationRow[]>;
   judgements: Judgements;
   pasts: Pasts;
-  meter(machineId: string): Meter;
+  meter(machineId: string): MachineMeter;
   fitted(machineId: string, stationKind: string): Fitted | null;
 }
 
 /** What is shared by everything that is read of one moment. */
 function momentOf(shop: Shop, now: number): Moment {
   const { db, zone } = shop;
-  const meters = new Map<string, Meter>();
+  const meters = new Map<string, MachineMeter>();
   return {
     shop,
     now,
@@ -343,33 +335,5 @@ function taskDue(moment: Moment, place: TaskPlace): TaskDue {
           return deferralHolds(deferral, now, run);
         })
         .at(-1) ?? null,
-  };
-}
-
-/** The running totals of one machine, each instant read once however many tasks ask. */
-interface Meter extends UseMeter {
-  /** start of its first known use, UTC milliseconds; Infinity before any */
-  firstUse: number;
-}
-
-function machineMeter(db: Shop['db'], zone: string, machineId: string): Meter {
-  const cache = new Map<number, Totals>();
-  const totals = (instant: number): Totals => {
-    let found = cache.get(instant);
-    if (!found) {
-      found = totalsBefore(db, machineId, instant, localDay(instant, zone));
-      cache.set(instant, found);
-    }
-    return found;
-  };
-  return {
-    firstUse: firstUse(db, machineId) ?? Infinity,
-    totals,
-    dayUsedOnBothSides(instant, end) {
-      if (totals(instant).jobsOfDay === 0) return 0;
-      const nextDay = startOfLocalDay(localDay(instant, zone) + 1, zone);
-      return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
-    },
-    daysUsed: (from, to) => daysUsed(db, machineId, from, to),
   };
 }

@@ -35,7 +35,7 @@ const leastWeeks = 4;
 const week = 7;
 
 /** What a machine was used a week of late; `null` where it is too young to tell. */
-function weeklyUse(
+export function weeklyUse(
   shop: Shop,
   machineId: string,
 ): { run: number; soil: Record<string, number> } | null {

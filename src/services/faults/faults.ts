@@ -63,6 +63,8 @@ export interface Fault {
   photos: string[];
   /** the last diagnosis, as it is kept */
   cause: string | null;
+  /** of all repairs, in hundredths of the shop's money */
+  cost: number;
   /** places that repairs opened */
   opened: string[];
   /** what it waits for: a part, or the machine's own return from where it was sent */
@@ -208,6 +210,7 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     again: data.again ?? null,
     photos: books.photos(row.id),
     cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,
+    cost: repairs.reduce((sum, one) => sum + one.cost, 0),
     opened,
     waiting: waits
       ? { what: [last.action, last.part].filter(Boolean).join(': '), expected: last.expected }
@@ -272,6 +275,11 @@ export function openFaults(shop: Shop, machineId?: string): Fault[] {
   return buildFaults(shop, open).sort(
     (a, b) => dangers.indexOf(a.danger) - dangers.indexOf(b.danger) || a.at - b.at,
   );
+}
+
+/** Every fault of the book, oldest first. Long in a large book: not for a page. */
+export function allFaults(shop: Shop): Fault[] {
+  return buildFaults(shop, standingEntries(shop.db, ['fault']));
 }
 
 /** The last closed faults, newest closing first. */

@@ -17,6 +17,7 @@ export const settingNames = [
   'strength-floor',
   'address',
   'undo-hours',
+  'accepted-risk',
 ] as const;
 export type SettingName = (typeof settingNames)[number];
 
@@ -42,6 +43,10 @@ const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string
     /^\d{1,3}$/.test(value) && Number(value) <= 168
       ? null
       : 'From 0 (not at all) to 168 hours, a week.',
+  'accepted-risk': (value) =>
+    /^\d{1,2}$/.test(value) && Number(value) >= 5 && Number(value) <= 50
+      ? null
+      : 'From 5 to 50 percent.',
   'strength-floor': (value) =>
     Number(value) >= 10 && Number(value) <= 100
       ? null

@@ -53,10 +53,11 @@ export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed
 /** An hour of cut plywood on each of so many days on end, the last of them yesterday. */
 export function cutPlywood(shop: TestShop, machineId: string, days: number): void {
   for (let ago = days; ago >= 1; ago--) {
+    const start = shop.clock.now - ago * millisecondsPerDay;
     must(
       logSession(shop, tester, {
         machineId,
-        start: shop.clock.now - ago * millisecondsPerDay,
+        start,
         runSeconds: 3600,
         beamSeconds: null,
         material: 'plywood',
@@ -65,7 +66,7 @@ export function cutPlywood(shop: TestShop, machineId: string, days: number): voi
         draught: 'full',
         operator: null,
         note: null,
-        key: `plywood-${machineId}-${ago}`,
+        key: `plywood-${machineId}-${start}`,
       }),
     );
   }

@@ -24,7 +24,6 @@ const groups = [
     rooms: [
       ['/setup/methods', 'Methods'],
       ['/setup/weights', 'Soil weights'],
-      ['/setup/forecast', 'Forecast'],
     ],
   },
   { name: 'Stock', rooms: [['/setup/stores', 'Stores']] },

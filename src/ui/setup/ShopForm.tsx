@@ -13,6 +13,8 @@ interface ShopFormProps {
   stop: string;
   /** percent of the baseline under which a machine returns only with a restriction */
   floor: number;
+  /** percent of cleanings that may find it soiled */
+  risk: number;
   /** for so many hours whoever logged a session may take it back themselves */
   undoHours: number;
   /** the address phones reach the server by; empty: not said */
@@ -29,6 +31,7 @@ export function ShopForm({
   timezone,
   stop,
   floor,
+  risk,
   undoHours,
   address,
   addresses,
@@ -81,6 +84,18 @@ export function ShopForm({
             description="Under it a repaired machine returns only with a restriction."
             min={10}
             max={100}
+            {...field}
+            flex={1}
+          />
+        )}
+      </Setting>
+      <Setting name="accepted-risk" value={risk} change={change}>
+        {(field) => (
+          <NumberInput
+            label="May be found soiled, percent of cleanings"
+            description="Limits are proposed so from what was found. Fewer is cleaner and takes more minutes."
+            min={5}
+            max={50}
             {...field}
             flex={1}
           />

@@ -32,6 +32,7 @@ export default async function SetupPage() {
             timezone={shop.zone}
             stop={shop.stopInstruction}
             floor={Math.round(shop.strengthFloor * 100)}
+            risk={Math.round(shop.acceptedRisk * 100)}
             undoHours={shop.undoHours}
             address={shop.address ?? ''}
             addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}

@@ -10,6 +10,7 @@ const places = [
   { href: '/plan', name: 'Plan', right: 'see' },
   { href: '/faults', name: 'Faults', right: 'see' },
   { href: '/record', name: 'Record', right: 'see' },
+  { href: '/evidence', name: 'Evidence', right: 'see' },
   { href: '/setup', name: 'Set-up', right: 'set up' },
 ] as const;
 

@@ -1,16 +1,15 @@
 import { forecastRecords } from '../../../../services/forecast/forecast';
+import { EvidenceRooms } from '../../../../ui/evidence/EvidenceRooms';
 import { ForecastTable } from '../../../../ui/forecast/ForecastTable';
-import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { enter } from '../../../_server/shop';
 
-export const metadata = { title: 'Forecast' };
+export const metadata = { title: 'How right the forecasts were' };
 
 export default async function ForecastPage() {
-  const { shop } = await enter('set up');
+  const { shop } = await enter('see');
   return (
     <>
-      <h1>How right the forecasts were</h1>
-      <SetupRooms here="/setup/forecast" />
+      <EvidenceRooms here="/evidence/forecast" />
       <ForecastTable records={forecastRecords(shop)} />
     </>
   );

@@ -1,0 +1,82 @@
+import { chanceOf } from '../testing/chance';
+import { lifeAtRisk, lookAt, type LifeObservation } from './life';
+import { medianOf, proposeLimit } from './proposal';
+
+/** Looks at some hours, of a life with shape 2.2 of which a fifth is soiled by `truth`. */
+function looks(count: number, hours: number, truth: number, seed = 1): LifeObservation[] {
+  const { next } = chanceOf(seed);
+  const scale = truth / lifeAtRisk({ shape: 2.2, scale: 1 }, 0.2);
+  return Array.from({ length: count }, () => {
+    const at = hours * (0.7 + 0.6 * next());
+    return lookAt(at, next() < 1 - Math.exp(-((at / scale) ** 2.2)));
+  });
+}
+
+describe('what findings say of a limit', () => {
+  it('speak for a longer one where it was never soiled, but not far beyond what was looked at', () => {
+    const found = proposeLimit([lookAt(12, false, 8), lookAt(15, false, 8)], 10, 0.2);
+    expect(found.verdict).toBe('longer');
+    expect(found.missing).toBe('all clean');
+    expect(found.proposed).toBeLessThan(found.longest * 1.3); // rounded
+    expect(found.proposed).toBeGreaterThan(11.5);
+    expect(found.riskNow).toBeLessThan(0.2);
+  });
+
+  it('speak for a shorter one where it is soiled again and again', () => {
+    const found = proposeLimit(looks(16, 20, 7), 20, 0.2);
+    expect(found.verdict).toBe('shorter');
+    expect(found.proposed).toBeGreaterThan(4);
+    expect(found.proposed).toBeLessThan(11);
+    expect(found.riskNow).toBeGreaterThan(0.5);
+    expect(found.riskProposed).toBeGreaterThan(0.1);
+    expect(found.riskProposed).toBeLessThan(0.35);
+  });
+
+  it('agree with a limit that is right', () => {
+    const found = proposeLimit(looks(60, 12, 10, 3), 10, 0.2);
+    expect(found).toMatchObject({ verdict: 'fits', proposed: null, more: null });
+    expect(found.life.p10).toBeLessThan(10);
+    expect(found.life.p90).toBeGreaterThan(10);
+  });
+
+  it('say that they are too few, and about how many more it takes', () => {
+    for (const some of [[], looks(1, 10, 10), looks(3, 10, 40)]) {
+      const found = proposeLimit(some, 10, 0.2);
+      expect(found).toMatchObject({ verdict: 'not enough', proposed: null });
+      expect(found.more).toBeGreaterThan(0);
+    }
+  });
+
+  it('say nothing where longer use was found cleaner', () => {
+    const turned = [lookAt(5, true, 4), lookAt(20, false, 4)];
+    expect(proposeLimit(turned, 10, 0.2)).toMatchObject({
+      verdict: 'not enough',
+      missing: 'reversed',
+      reversed: true,
+      likeliest: null,
+    });
+  });
+
+  it('never speak for longer where it guards against fire, but for shorter they do', () => {
+    const longer = proposeLimit(looks(20, 10, 60), 10, 0.2, { mayGrow: false });
+    expect(longer).toMatchObject({ verdict: 'fits', proposed: null });
+    const shorter = proposeLimit(looks(16, 20, 7), 20, 0.2, { mayGrow: false });
+    expect(shorter.verdict).toBe('shorter');
+  });
+
+  it('without findings believe the limit itself: it is the life at the accepted share', () => {
+    const { life } = proposeLimit([], 10, 0.2);
+    expect(life.p50).toBeCloseTo(10, 0);
+    expect(medianOf(10, 0.5)).toBeCloseTo(10, 12);
+  });
+
+  it('draw the share soiled from nothing up, within its range', () => {
+    const { curve } = proposeLimit(looks(20, 10, 12), 10, 0.2);
+    expect(curve[0]).toEqual({ hours: 0, low: 0, middle: 0, high: 0 });
+    curve.slice(1).forEach(({ low, middle, high }, i) => {
+      expect(middle).toBeGreaterThanOrEqual(curve[i]!.middle);
+      expect(low).toBeLessThanOrEqual(middle);
+      expect(high).toBeGreaterThanOrEqual(middle);
+    });
+  });
+});

@@ -1,0 +1,238 @@
+import type { Finding } from '../../core/care/care';
+import { millisecondsPerDay } from '../../core/units/time';
+import { listStations, stationById } from '../../records/machines';
+import { strikeEntry } from '../audit-log/audit-log';
+import { recordCare } from '../care/care';
+import { carePlanFinder, changeLimits, tasksUnder } from '../care/care-plans';
+import { reportFault } from '../faults/report';
+import { closeFault, diagnoseFault, proveFault, repairFault } from '../faults/steps';
+import {
+  addTestMachine,
+  cutPlywood,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { allFindings } from './findings';
+import { keptCycles, keptEvidence, reckonEvidence } from './kept';
+import { declineProposal, listedIntervals, takeProposal } from './proposals';
+import { reckonReliability } from './reliability';
+import { comparableTasks, sideBySide } from './side-by-side';
+
+let shop: TestShop;
+let machineId: string;
+let stationId: string;
+beforeEach(() => {
+  shop = openTestShop();
+  machineId = addTestMachine(shop).id;
+  stationId = listStations(shop.db, machineId).find(({ slug }) => slug === 'window')!.id;
+  // an hour of cut plywood a day, which is one soil hour a day
+  cutPlywood(shop, machineId, 120);
+});
+afterEach(() => dropTestShop(shop));
+
+const task = 'wipe';
+/** Wipes the window so many days ago, between two days' work. */
+const wipe = (daysAgo: number, finding: Finding, more: { method?: string } = {}) =>
+  must(
+    recordCare(shop, tester, {
+      stationId,
+      task,
+      at: shop.clock.now - (daysAgo - 0.5) * millisecondsPerDay,
+      finding,
+      ...more,
+    }),
+  ).entryId;
+const findings = () =>
+  [...allFindings(shop, () => undefined)].find(
+    (one) => one.stationId === stationId && one.task.key === task,
+  )!;
+const hours = () =>
+  findings().cycles.map(({ looks }) => looks.map(({ counted, soiled }) => [counted.soil, soiled]));
+const reckoned = () => {
+  reckonEvidence(shop, () => undefined);
+  return listedIntervals(shop)!.intervals.find(
+    (one) => one.stationId === stationId && one.task === task,
+  )!;
+};
+const planned = () => {
+  const plan = carePlanFinder(shop, shop.now(), machineId)(machineId);
+  return tasksUnder(plan, stationById(shop.db, stationId)!).find(({ key }) => key === task)!;
+};
+const limit = () => planned().limits.find(({ kind }) => kind === 'soil')!.value;
+
+/** Twelve times in a row found clean after twice the limit. */
+function longClean(): void {
+  const every = 2 * limit();
+  for (let ago = 118, times = 0; times <= 8; times++, ago -= every) wipe(ago, 'clear');
+}
+
+describe('findings of the book', () => {
+  it('are held against the soil since the task was last done, by hand', () => {
+    wipe(30, 'haze');
+    wipe(26, 'clear');
+    wipe(20, 'soiled');
+    expect(hours()).toEqual([[[4, false]], [[6, true]]]);
+    expect(findings().aside.before).toBe(1);
+  });
+
+  it('those that were struck through tell nothing, as if they had never been', () => {
+    wipe(30, 'haze');
+    const wrong = wipe(26, 'soiled');
+    wipe(20, 'soiled');
+    must(strikeEntry(shop, tester, 'technician', wrong, 'another machine'));
+    expect(hours()).toEqual([[[10, true]]]);
+  });
+
+  it('before any is there, nothing is said and the limit stands', () => {
+    const found = reckoned();
+    expect(found).toMatchObject({ verdict: 'not enough', cycles: 0, waits: false, limit: limit() });
+    expect(found.more).toBeGreaterThan(0);
+  });
+});
+
+describe('a proposal', () => {
+  it('is taken into the care plan by one press, with the findings as its basis', () => {
+    longClean();
+    const found = reckoned();
+    expect(found).toMatchObject({ verdict: 'longer', waits: true, missing: 'all clean' });
+    expect(found.quarterly!.proposed).toBeLessThan(found.quarterly!.now);
+    must(takeProposal(shop, tester, { stationId, task }));
+    expect(planned().basis).toMatchObject({
+      from: 'evidence',
+      reason: expect.stringMatching(/found soiled in 0 of 8; 20 % are by/),
+    });
+    expect(planned().limits).toContainEqual({ kind: 'soil', value: found.proposed });
+
+    // what was reckoned before the change is no longer offered
+    const after = listedIntervals(shop)!.intervals.find((one) => one.stationId === stationId)!;
+    expect(after).toMatchObject({ waits: false, changedTo: found.proposed });
+    expect(refusal(takeProposal(shop, tester, { stationId, task }))).toMatch(/changed since/);
+  });
+
+  it('that is declined comes again with five more findings, with its reason until then', () => {
+    longClean();
+    expect(reckoned().waits).toBe(true);
+    const asked = { stationId, task };
+    expect(refusal(declineProposal(shop, tester, { ...asked, why: '' }))).toMatch(/Say why/);
+    must(declineProposal(shop, tester, { ...asked, why: 'a lens is dear' }));
+    expect(reckoned()).toMatchObject({ waits: false, declined: { why: 'a lens is dear' } });
+    for (let day = 1; day <= 5; day++) {
+      shop.clock.now += 10 * millisecondsPerDay;
+      cutPlywood(shop, machineId, 9);
+      wipe(0.5, 'clear');
+    }
+    expect(reckoned()).toMatchObject({ waits: true, declined: null });
+  });
+
+  it('is none for a task that has none', () => {
+    reckonEvidence(shop, () => undefined);
+    expect(refusal(takeProposal(shop, tester, { stationId, task }))).toMatch(/Nothing is proposed/);
+    expect(refusal(takeProposal(shop, tester, { stationId: 'gone', task }))).toMatch(/Nothing/);
+  });
+
+  it('in the middle of a change of limits: the findings stay what they are', () => {
+    longClean();
+    const before = findings();
+    must(
+      changeLimits(shop, tester, {
+        stationId,
+        task,
+        limits: [{ kind: 'soil', value: 2 * limit() }],
+        reason: 'tried out',
+      }),
+    );
+    expect(findings().cycles).toEqual(before.cycles);
+    expect(reckoned()).toMatchObject({ limit: limit(), changedTo: null });
+  });
+});
+
+it('what was reckoned is kept with its cycles, and read again when it was written anew', () => {
+  expect(keptEvidence(shop)).toBeNull();
+  wipe(30, 'haze');
+  wipe(26, 'clear');
+  const told: number[] = [];
+  reckonEvidence(shop, (share) => told.push(share));
+  expect(told.at(-1)).toBe(1);
+  expect([...told].sort((a, b) => a - b)).toEqual(told);
+  expect(keptCycles(shop, { machineId, stationId, task })).toEqual(findings().cycles);
+  shop.clock.now += 1000;
+  wipe(20, 'soiled');
+  reckonEvidence(shop, () => undefined);
+  expect(keptCycles(shop, { machineId, stationId, task })).toHaveLength(2);
+  expect(keptEvidence(shop)!.madeAt).toBe(shop.now());
+});
+
+it('holds methods against each other, and leaves out what has too few findings', () => {
+  // alcohol: clean after eight hours; dry: soiled after four
+  wipe(119, 'haze', { method: 'alcohol' });
+  for (let i = 1; i <= 6; i++) {
+    wipe(119 - 12 * i + 4, 'clear', { method: 'dry swab' });
+    wipe(119 - 12 * i, 'soiled', { method: i === 6 ? 'breath' : 'alcohol' });
+  }
+  wipe(40, 'clear');
+  reckonEvidence(shop, () => undefined);
+  const asked = comparableTasks(shop).find((one) => one.task === task)!;
+  const { groups, pairs, tooFew } = sideBySide(shop, asked, 'method', 0)!;
+  expect(groups.map(({ name, soiled, cycles }) => [name, soiled, cycles])).toEqual([
+    ['alcohol', 0, 6],
+    ['dry swab', 6, 6],
+  ]);
+  expect(tooFew).toEqual(['breath']);
+  expect(pairs).toMatchObject([{ first: 'alcohol', second: 'dry swab', different: true }]);
+  expect(pairs[0]!.ratio.p5).toBeGreaterThan(1);
+  const day = shop.now() - 80 * millisecondsPerDay;
+  expect(
+    sideBySide(shop, asked, 'day', day)!
+      .groups.map(({ name }) => name)
+      .sort(),
+  ).toEqual(['before', 'from that day on']);
+  expect(sideBySide(shop, { stationKind: 'none', task }, 'machine', 0)).toBeNull();
+});
+
+it('reckons how often it fails, what it was and what came back, by hand', () => {
+  let key = 0;
+  const fault = (daysAgo: number, cause: string, as: 'fixed' | 'no fault' = 'fixed') => {
+    const now = shop.clock.now;
+    shop.clock.now = now - (daysAgo - 0.5) * millisecondsPerDay;
+    const { faultId } = must(
+      reportFault(shop, tester, { machineId, signs: ['weak'], key: `fault-key-${key++}` }),
+    );
+    shop.clock.now += 3_600_000;
+    must(diagnoseFault(shop, tester, { faultId, cause }));
+    must(
+      repairFault(shop, tester, { faultId, action: 'cleaned', part: null, minutes: 20, cost: 7 }),
+    );
+    must(proveFault(shop, tester, { faultId, tested: 'cut again', passed: true }));
+    must(closeFault(shop, tester, { faultId, as, note: 'seen to it' }));
+    shop.clock.now = now;
+  };
+  fault(100, 'dirty-glass');
+  fault(90, 'dirty-glass');
+  fault(30, 'belt');
+  fault(10, 'dirty-glass', 'no fault');
+  const found = reckonReliability(shop);
+  const [machine] = found.machines;
+  expect(machine).toMatchObject({
+    runHours: 120,
+    faults: 3,
+    mean: 40,
+    repairMinutes: 20,
+    trend: null,
+  });
+  expect(machine!.response).toBeCloseTo(1, 6);
+  expect(found.shop).toMatchObject({ faults: 3, mean: 40 });
+  expect(found.causes.map(({ cause, faults, repeats }) => [cause, faults, repeats])).toEqual([
+    ['dirty-glass', 2, 1],
+    ['belt', 1, 0],
+  ]);
+  expect(found).toMatchObject({ repeats: 1, repairCost: 21, afterCleaning: 0 });
+  expect(found.meanCumulative.map(({ hours: at, mean }) => [at, mean])).toEqual([
+    [21, 1],
+    [31, 2],
+    [91, 3],
+  ]);
+});

@@ -1,0 +1,38 @@
+import type { UseMeter } from '../../core/care/counters';
+import { localDay, startOfLocalDay } from '../../core/units/zone';
+import {
+  daysUsed,
+  firstUse,
+  totalsBefore,
+  usedWithin,
+  type Totals,
+} from '../../records/usage/totals';
+import type { Shop } from '../shop';
+
+/** The running totals of one machine, each instant read once however many tasks ask. */
+export interface MachineMeter extends UseMeter {
+  /** start of its first known use, UTC milliseconds; Infinity before any */
+  firstUse: number;
+}
+
+export function machineMeter(db: Shop['db'], zone: string, machineId: string): MachineMeter {
+  const cache = new Map<number, Totals>();
+  const totals = (instant: number): Totals => {
+    let found = cache.get(instant);
+    if (!found) {
+      found = totalsBefore(db, machineId, instant, localDay(instant, zone));
+      cache.set(instant, found);
+    }
+    return found;
+  };
+  return {
+    firstUse: firstUse(db, machineId) ?? Infinity,
+    totals,
+    dayUsedOnBothSides(instant, end) {
+      if (totals(instant).jobsOfDay === 0) return 0;
+      const nextDay = startOfLocalDay(localDay(instant, zone) + 1, zone);
+      return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
+    },
+    daysUsed: (from, to) => daysUsed(db, machineId, from, to),
+  };
+}

@@ -1,0 +1,147 @@
+import {
+  Table,
+  TableScrollContainer,
+  TableTbody,
+  TableTd,
+  TableTh,
+  TableThead,
+  TableTr,
+} from '@mantine/core';
+import type { Reliability, ShopReliability } from '../../services/evidence/reliability';
+import { millisecondsPerHour } from '../../core/units/time';
+import { Link } from '../shared/Link';
+import { span } from '../shared/marks/when';
+import { CumulativeChart } from './CumulativeChart';
+import classes from './Evidence.module.css';
+
+const hours = (value: number) => `${Number(value.toPrecision(value < 100 ? 2 : 3))} h`;
+const lasting = (value: number | null) => (value === null ? '' : span(value * millisecondsPerHour));
+
+/** How often what fails, how long it takes, and whether it grows. */
+export function ReliabilityView({ of }: { of: ShopReliability }) {
+  const { machines, families, shop, causes } = of;
+  return (
+    <>
+      <section className="panel" aria-labelledby="between">
+        <h2 id="between">Between faults</h2>
+        <p className="quiet">
+          Run hours over faults, with exact limits of 90 percent (two-sided, the time ended by the
+          clock). Met twice, and nothing wrong, do not count. Availability is the share of all hours
+          it was not on hold for a fault.
+        </p>
+        <TableScrollContainer minWidth={760} type="native">
+          <Table className={classes.table}>
+            <TableThead>
+              <TableTr>
+                {[
+                  'Machine',
+                  'run',
+                  'faults',
+                  'run hours between',
+                  'trend',
+                  'answered after',
+                  'repair',
+                  'on hold',
+                  'available',
+                ].map((title) => (
+                  <TableTh key={title}>{title}</TableTh>
+                ))}
+              </TableTr>
+            </TableThead>
+            <TableTbody>
+              {machines.map((one) => (
+                <Row
+                  key={one.machineId}
+                  of={one}
+                  name={
+                    <Link className="line" href={`/machines/${one.machineId}`}>
+                      {one.name}
+                    </Link>
+                  }
+                />
+              ))}
+              {families.length > 1 &&
+                families.map((one) => <Row key={one.name} of={one} name={one.name} />)}
+              <Row of={shop} name={<b>{shop.name}</b>} />
+            </TableTbody>
+          </Table>
+        </TableScrollContainer>
+      </section>
+      <div className={classes.two}>
+        <section className="panel" aria-labelledby="cumulative">
+          <h2 id="cumulative">Faults a machine over its run hours</h2>
+          {of.meanCumulative.length === 0 ? (
+            <p>No fault yet.</p>
+          ) : (
+            <CumulativeChart points={of.meanCumulative} />
+          )}
+        </section>
+        <section className="panel" aria-labelledby="causes">
+          <h2 id="causes">What it was</h2>
+          <p>{tallyWords(of)}</p>
+          <Table className={classes.table}>
+            <TableTbody>
+              {causes.map(({ cause, words, faults, repeats, machines: on }) => (
+                <TableTr key={cause}>
+                  <TableTd className={classes.figures}>{faults}</TableTd>
+                  <TableTd>
+                    {words}
+                    <span className="quiet">
+                      {' '}
+                      {on.join(', ')}
+                      {repeats > 0 && `; came back ${repeats === 1 ? 'once' : `${repeats} times`}`}
+                    </span>
+                  </TableTd>
+                </TableTr>
+              ))}
+            </TableTbody>
+          </Table>
+        </section>
+      </div>
+    </>
+  );
+}
+
+function tallyWords({ shop, afterCleaning, repeats, repairCost }: ShopReliability): string {
+  return [
+    `${afterCleaning} of ${shop.faults} within two run hours of a cleaning of our own`,
+    `${repeats} came back within 30 days or 30 run hours`,
+    ...(repairCost > 0 ? [`parts of repairs cost ${repairCost.toFixed(0)} in all`] : []),
+  ].join('; ');
+}
+
+function Row({ of, name }: { of: Reliability; name: React.ReactNode }) {
+  const { runHours, faults, mean, lower, upper, trend, response, repairMinutes, down } = of;
+  return (
+    <TableTr>
+      <TableTd>{name}</TableTd>
+      <TableTd className={classes.figures}>{hours(runHours)}</TableTd>
+      <TableTd className={classes.figures}>{faults}</TableTd>
+      <TableTd>
+        {runHours === 0
+          ? 'no use yet'
+          : mean === null
+            ? `above ${hours(of.lowerOneSided)} (90 %)`
+            : `${hours(mean)} (${hours(lower)} to ${hours(upper!)})`}
+      </TableTd>
+      <TableTd>{trendWords(trend)}</TableTd>
+      <TableTd className={classes.figures}>{lasting(response)}</TableTd>
+      <TableTd className={classes.figures}>
+        {repairMinutes === null ? '' : `${Math.round(repairMinutes)} min`}
+      </TableTd>
+      <TableTd className={classes.figures}>{down > 0 ? lasting(down) : ''}</TableTd>
+      <TableTd className={classes.figures}>
+        {of.availability === null ? '' : `${(of.availability * 100).toFixed(1)} %`}
+      </TableTd>
+    </TableTr>
+  );
+}
+
+function trendWords(trend: Reliability['trend']): string {
+  if (!trend) return '';
+  const [low, high] = trend.range;
+  const range = `${low.toFixed(1)} to ${high.toFixed(1)}`;
+  if (low > 1) return `more often (${range})`;
+  if (high < 1) return `less often (${range})`;
+  return `no trend (${range})`;
+}
