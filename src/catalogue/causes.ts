@@ -27,6 +27,9 @@ export const weighedCauses: readonly { id: string; words: string }[] = [
   { id: 'interlock', words: 'interlock open (lid, key, feet of the tray)' },
   { id: 'shield-caked', words: 'shield caked' },
   { id: 'rubbing', words: 'reassembly left a part rubbing' },
+  { id: 'hose-off', words: 'air hose off, pinched or not home after refit' },
+  { id: 'bed-not-seated', words: 'bed or tray not seated or not level' },
+  { id: 'wrong-part', words: 'another head or lens than the job wants' },
 ];
 
 /** Causes one names when all is known; no sign speaks for them beforehand. */

@@ -24,6 +24,7 @@ import {
 import { done, out, required, Unusable, unusable } from './output';
 import { calcCommand, calculationNames } from './calc';
 import { cleanCommand, openingCommand } from './care';
+import { diagnoseFaultCommand, diagnoseInput } from './diagnose';
 import { importCommand } from './import';
 import { sheetCommand } from './sheet';
 import { instantOf, readFile } from './values';
@@ -54,6 +55,7 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
   password NAME                             set somebody's password (asked for, or a line of input)
   new-secret                                make the secret anew that was lost
   calc NAME < input.json                    a figure from a formula, as JSON (docs/formats.md)
+  diagnose FAULT | diagnose < case.json     what is likely behind a fault, and what to check next, as JSON
   seed-demo                                 fill the made-up workshop, if nothing is there yet
   help                                      this text
 
@@ -228,6 +230,7 @@ async function passwordCommand(shop: Shop, [name]: string[]): Promise<number> {
 /** Commands that do not open the shop first: it may be what is wrong. */
 function closedCommand(command: string, rest: string[]): number | null {
   if (command === 'calc') return calcCommand(rest);
+  if (command === 'diagnose' && rest.length === 0) return diagnoseInput();
   if (command === 'restore') return restoreCommand(rest);
   if (command === 'new-secret') {
     renewSecret(defaultDataDir());
@@ -256,6 +259,7 @@ async function run(args: string[]): Promise<number> {
     clean: (shop) => cleanCommand(shop, actor, rest, values),
     opening: (shop) => openingCommand(shop, actor, rest, values),
     sheet: (shop) => sheetCommand(shop, rest, values),
+    diagnose: (shop) => diagnoseFaultCommand(shop, rest),
     due: (shop) => dueCommand(shop, values),
     job: (shop) => jobCommand(shop, rest, values),
     set: (shop) => setCommand(shop, rest),

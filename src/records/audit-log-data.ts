@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { whens, wheres } from '../core/faults/showing';
 import { findings, limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
@@ -102,6 +103,9 @@ export const entryDataSchemas = {
       .optional(),
     /** the fault that was on watch and was seen again */
     again: text.optional(),
+    /** when and where it shows */
+    when: z.enum(whens).optional(),
+    where: z.enum(wheres).optional(),
   }),
   /** somebody else met the same fault */
   /** said by whoever reported it: it got worse, or it was nothing; left out: somebody met it too */

@@ -17,6 +17,7 @@ import {
   type TestShop,
 } from '../testing/shop';
 import { allFindings } from './findings';
+import { diagnosisRecord } from './judgements';
 import { keptCycles, keptEvidence, reckonEvidence } from './kept';
 import { declineProposal, listedIntervals, takeProposal } from './proposals';
 import { reckonReliability } from './reliability';
@@ -164,6 +165,26 @@ it('what was reckoned is kept with its cycles, and read again when it was writte
   reckonEvidence(shop, () => undefined);
   expect(keptCycles(shop, { machineId, stationId, task })).toHaveLength(2);
   expect(keptEvidence(shop)!.madeAt).toBe(shop.now());
+});
+
+it('holds what the diagnosis would have said against what was found', () => {
+  expect(diagnosisRecord(shop)).toEqual({ faults: 0, first: 0, amongThree: 0, bands: [] });
+  for (const [key, cause] of [
+    ['said-key-1', 'shield-caked'],
+    ['said-key-2', 'belt'],
+  ] as const) {
+    const { faultId } = must(reportFault(shop, tester, { machineId, signs: ['drag'], key }));
+    must(diagnoseFault(shop, tester, { faultId, cause }));
+    must(proveFault(shop, tester, { faultId, tested: 'cut again', passed: true }));
+    must(closeFault(shop, tester, { faultId, as: 'fixed' }));
+  }
+  const record = diagnosisRecord(shop);
+  expect(record).toMatchObject({ faults: 2, first: 1 });
+  expect(record.bands.reduce((sum, { faults }) => sum + faults, 0)).toBe(2);
+  for (const { said, right } of record.bands) {
+    expect(said).toBeLessThanOrEqual(0.9);
+    expect([0, 0.5, 1]).toContain(right);
+  }
 });
 
 it('holds methods against each other, and leaves out what has too few findings', () => {

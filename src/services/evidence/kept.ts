@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Cycle } from '../../core/evidence/cycles';
 import type { Shop } from '../shop';
+import { diagnosisRecord, type DiagnosisRecord } from './judgements';
 import { allFindings } from './findings';
 import { intervalReckoner, type IntervalEvidence } from './intervals';
 import { reckonReliability, type ShopReliability } from './reliability';
@@ -14,6 +15,7 @@ export interface KeptEvidence {
   risk: number;
   intervals: IntervalEvidence[];
   reliability: ShopReliability;
+  diagnosis: DiagnosisRecord;
 }
 
 /** The cycles behind the intervals of one machine, by station and task. */
@@ -48,6 +50,7 @@ export function reckonEvidence(shop: Shop, told: (share: number) => void): void 
     risk: shop.acceptedRisk,
     intervals,
     reliability: reckonReliability(shop),
+    diagnosis: diagnosisRecord(shop),
   };
   write(path.join(folder, summaryFile), kept);
   told(1);

@@ -9,6 +9,7 @@ import {
   type StoryStep,
 } from '../../core/faults/story';
 import { faultTimes, type FaultTimes } from '../../core/faults/fault-times';
+import type { When, Where } from '../../core/faults/showing';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
 import {
@@ -58,6 +59,9 @@ export interface Fault {
   /** how it was worked and since when, in words */
   job: string | null;
   stillHappens: boolean | null;
+  /** when and where it shows, as it was said */
+  when: When | null;
+  where: Where | null;
   /** the fault on watch that was seen again */
   again: string | null;
   photos: string[];
@@ -207,6 +211,8 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     material: data.material,
     job: jobWords(data),
     stillHappens: data.stillHappens,
+    when: data.when ?? null,
+    where: data.where ?? null,
     again: data.again ?? null,
     photos: books.photos(row.id),
     cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,
@@ -255,6 +261,8 @@ function jobWords(data: EntryData<'fault'>): string | null {
     process,
     airAssist === undefined || airAssist === null ? null : `air assist ${airAssist ? 'on' : 'off'}`,
     since,
+    data.when,
+    data.where,
   ].filter(Boolean);
   return words.length > 0 ? words.join(', ') : null;
 }

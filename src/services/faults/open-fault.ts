@@ -45,6 +45,8 @@ export function openFault(
     opened?: string[];
     job?: EntryData<'fault'>['job'];
     again?: string;
+    when?: EntryData<'fault'>['when'];
+    where?: EntryData<'fault'>['where'];
     key?: string;
     /** what whoever reported it was told, where that is more than the danger says */
     advice?: string;
@@ -65,6 +67,8 @@ export function openFault(
       ...(fault.opened && { opened: fault.opened }),
       ...(fault.job && { job: fault.job }),
       ...(fault.again && { again: fault.again }),
+      ...(fault.when && { when: fault.when }),
+      ...(fault.where && { where: fault.where }),
     },
   });
   if (holdsAtOnce(fault.danger)) {

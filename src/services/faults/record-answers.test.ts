@@ -1,5 +1,6 @@
 import { recordCare } from '../care/care';
-import { diagnose, lifeFactor } from './diagnosis';
+import { lifeFactor } from './case-facts';
+import { diagnose } from './diagnosis';
 import { dueMachines } from '../care/due';
 import { readFault } from './faults';
 import { reportFault } from './report';
@@ -133,5 +134,5 @@ it('a head near the end of its life speaks for the source', () => {
   expect(likely('source-worn', now())).toBeGreaterThan(before);
   expect(lifeFactor(0)).toBeLessThan(1);
   expect(lifeFactor(1)).toBeGreaterThan(1);
-  expect(lifeFactor(9)).toBe(5);
+  expect(lifeFactor(9)).toBe(8);
 });

@@ -1,3 +1,4 @@
+import { whens, wheres } from '../../core/faults/showing';
 import { z } from 'zod';
 import {
   adviceFor,
@@ -45,6 +46,9 @@ export const reportSchema = z
     airAssist: z.boolean().nullish(),
     /** since when, in words */
     since: z.string().trim().max(60).nullish(),
+    /** when and where it shows, where somebody knows */
+    when: z.enum(whens).nullish(),
+    where: z.enum(wheres).nullish(),
     stillHappens: z
       .boolean()
       .nullish()
@@ -207,6 +211,8 @@ const reporting =
         since: report.since || null,
       },
       ...(report.again && { again: report.again }),
+      ...(report.when && { when: report.when }),
+      ...(report.where && { where: report.where }),
       key,
       advice: reported('').advice,
     });

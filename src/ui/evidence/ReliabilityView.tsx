@@ -7,6 +7,7 @@ import {
   TableThead,
   TableTr,
 } from '@mantine/core';
+import type { DiagnosisRecord } from '../../services/evidence/judgements';
 import type { Reliability, ShopReliability } from '../../services/evidence/reliability';
 import { millisecondsPerHour } from '../../core/units/time';
 import { Link } from '../shared/Link';
@@ -18,7 +19,13 @@ const hours = (value: number) => `${Number(value.toPrecision(value < 100 ? 2 : 3
 const lasting = (value: number | null) => (value === null ? '' : span(value * millisecondsPerHour));
 
 /** How often what fails, how long it takes, and whether it grows. */
-export function ReliabilityView({ of }: { of: ShopReliability }) {
+export function ReliabilityView({
+  of,
+  diagnosis,
+}: {
+  of: ShopReliability;
+  diagnosis: DiagnosisRecord;
+}) {
   const { machines, families, shop, causes } = of;
   return (
     <>
@@ -68,14 +75,17 @@ export function ReliabilityView({ of }: { of: ShopReliability }) {
         </TableScrollContainer>
       </section>
       <div className={classes.two}>
-        <section className="panel" aria-labelledby="cumulative">
-          <h2 id="cumulative">Faults a machine over its run hours</h2>
-          {of.meanCumulative.length === 0 ? (
-            <p>No fault yet.</p>
-          ) : (
-            <CumulativeChart points={of.meanCumulative} />
-          )}
-        </section>
+        <div>
+          <section className="panel" aria-labelledby="cumulative">
+            <h2 id="cumulative">Faults a machine over its run hours</h2>
+            {of.meanCumulative.length === 0 ? (
+              <p>No fault yet.</p>
+            ) : (
+              <CumulativeChart points={of.meanCumulative} />
+            )}
+          </section>
+          <DiagnosisRight record={diagnosis} />
+        </div>
         <section className="panel" aria-labelledby="causes">
           <h2 id="causes">What it was</h2>
           <p>{tallyWords(of)}</p>
@@ -99,6 +109,35 @@ export function ReliabilityView({ of }: { of: ShopReliability }) {
         </section>
       </div>
     </>
+  );
+}
+
+/** How right the diagnosis was, before any check. */
+function DiagnosisRight({ record }: { record: DiagnosisRecord }) {
+  const { faults, first, amongThree, bands } = record;
+  return (
+    <section className="panel" aria-labelledby="diagnosis">
+      <h2 id="diagnosis">How right the diagnosis was, before anybody looked</h2>
+      {faults === 0 ? (
+        <p>No fault was fixed yet with its cause named.</p>
+      ) : (
+        <>
+          <p>
+            Of {faults} faults that were fixed, the cause that was found stood first in {first}, and
+            among the first three in {amongThree}.
+          </p>
+          <ul>
+            {bands.map(({ said, right, faults: of }) => (
+              <li key={said}>
+                When it said about {Math.round(said * 100)} %, it was so in{' '}
+                {Math.round(right * 100)} %{' '}
+                <span className="quiet">({of === 1 ? 'one fault' : `${of} faults`})</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
   );
 }
 

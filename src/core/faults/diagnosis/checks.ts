@@ -60,33 +60,35 @@ export interface RankedCheck {
   check: Check;
   /** bits */
   information: number;
-  /** bits a minute */
+  /** bits a minute, all minutes counted */
   rate: number;
 }
 
 /** A check that tells less than this is no reason to open a machine, nor to walk to it. Bits. */
 const telling = 0.02;
 
-/** A check without dismantling goes first unless one with it tells so many times more a minute. */
-const safeAdvantage = 3;
+/** Minutes that any check takes beside its own: going there, fetching what it needs, coming back to tell. */
+const aroundMinutes = 2;
+/** Minutes to make safe, open and close again, beside. */
+const openingMinutes = 3;
 
 /**
- * The checks still worth making, the one that tells most a minute first; those that need no opening
- * before those that do, unless these tell three times as much a minute. A check never takes less than half
- * a minute.
+ * The checks still worth making, the one that tells most a minute first. To its own minutes come those around any check,
+ * and for one that needs opening those of making safe and opening: a look without opening goes first unless opening
+ * tells much more.
  */
 export function rankChecks(
   checks: readonly Check[],
   causes: readonly Pick<Ranked, 'id' | 'probability'>[],
 ): RankedCheck[] {
-  const value = ({ check, rate }: RankedCheck) => rate * (check.opening ? 1 : safeAdvantage);
   return checks
     .map((check): RankedCheck => {
       const information = expectedInformation(check, causes);
-      return { check, information, rate: information / Math.max(0.5, check.minutes) };
+      const minutes = check.minutes + aroundMinutes + (check.opening ? openingMinutes : 0);
+      return { check, information, rate: information / minutes };
     })
     .filter(({ information }) => information >= telling)
-    .sort((a, b) => value(b) - value(a));
+    .sort((a, b) => b.rate - a.rate);
 }
 
 /** A sure check: it tells for certain whether one cause is the one. */

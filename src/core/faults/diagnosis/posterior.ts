@@ -68,3 +68,29 @@ function normalized(weights: readonly number[]): number[] {
   const sum = weights.reduce((all, weight) => all + weight, 0);
   return weights.map((weight) => weight / sum);
 }
+
+/** Evidence with a part of its say: every likelihood to a power. @param power above 0 to 1 */
+export function tempered({ id, likelihood, otherwise }: Evidence, power: number): Evidence {
+  return {
+    id,
+    likelihood: Object.fromEntries(
+      Object.entries(likelihood).map(([cause, p]) => [cause, floor(p) ** power]),
+    ),
+    otherwise: floor(otherwise) ** power,
+  };
+}
+
+/**
+ * Probabilities of which none is above a bound: what the likeliest has too much is shared among the others as they
+ * stand to each other.
+ * @param most above one over the number of causes, not above 1
+ */
+export function capped(causes: readonly Ranked[], most: number): Ranked[] {
+  const [first, ...others] = causes;
+  if (!first || others.length === 0 || first.probability <= most) return [...causes];
+  const grown = (1 - most) / (1 - first.probability);
+  return [
+    { ...first, probability: most },
+    ...others.map((one) => ({ ...one, probability: one.probability * grown })),
+  ];
+}

@@ -13,7 +13,7 @@ export default async function ReliabilityPage() {
     <>
       <EvidenceRooms here="/evidence/reliability" />
       <AsOf shop={shop} madeAt={kept?.madeAt ?? null} />
-      {kept && <ReliabilityView of={kept.reliability} />}
+      {kept && <ReliabilityView of={kept.reliability} diagnosis={kept.diagnosis} />}
     </>
   );
 }

@@ -1,0 +1,126 @@
+import { partsOpened, type CauseModel } from '../../catalogue/diagnosis';
+import type { Evidence } from '../../core/faults/diagnosis/posterior';
+
+/** What the record says beside signs, dirt and what was opened. What is left out is not known. */
+export interface CaseFacts {
+  /** run hours of the source over its rated life */
+  lifeShare?: number | undefined;
+  /** of a burn on reference stock at its own settings: share of the baseline */
+  strength?: number | undefined;
+  airAssist?: 'on' | 'weak' | 'off' | undefined;
+  /** material or batch that was not worked here lately */
+  newMaterial?: boolean | undefined;
+  draught?: 'full' | 'weak' | 'off' | undefined;
+  /** strong wind or weather on the outlet */
+  wind?: boolean | undefined;
+  /** parts that were exchanged lately: "head", "lens" */
+  swapped?: readonly string[] | undefined;
+  /** a glass in the beam was cleaned just before; left out: as its share of its limit says */
+  glassCleaned?: boolean | undefined;
+  /** what the put-back list says is still off */
+  leftOff?: readonly string[] | undefined;
+}
+
+/**
+ * How age speaks for a worn source, by its run hours over the rated life: the hazard of a Weibull life of shape 2.5
+ * over its mean within that life. No source for the shape: wear-out, from memory.
+ */
+export function lifeFactor(share: number): number {
+  return Math.min(8, Math.max(0.15, 2.5 * share ** 1.5));
+}
+
+/** How the put-back list speaks for what is on it. */
+const leftOffFactor = 1000;
+/**
+ * A reference burn is made with the usual stock and settings: one that is low speaks against these being what
+ * changed, one that is good for it and against all that weakens the beam.
+ */
+const changedWork = 'settings';
+
+/** What is still off, by the words of the put-back list. */
+const leftOffCauses: readonly [words: RegExp, cause: string][] = [
+  [/earth|ground/, 'earth-lead'],
+  [/plug|connector|cable/, 'connector'],
+  [/hose|air/, 'hose-off'],
+  [/lid|panel|key|guard|foot|feet|cover/, 'interlock'],
+  [/lens|window|nozzle|ring/, 'lens-refit'],
+  [/bed|tray|honeycomb/, 'bed-not-seated'],
+];
+
+/** What the record says by itself. */
+export function factEvidence(
+  facts: CaseFacts,
+  models: readonly CauseModel[],
+  floor: number,
+  words: Map<string, string>,
+): Evidence[] {
+  const evidence: Evidence[] = [];
+  const say = (id: string, said: string, likelihood: Record<string, number>) => {
+    words.set(id, said);
+    evidence.push({ id, likelihood, otherwise: 1 });
+  };
+  const {
+    lifeShare,
+    strength,
+    airAssist,
+    newMaterial,
+    draught,
+    wind,
+    swapped = [],
+    leftOff = [],
+  } = facts;
+  if (lifeShare !== undefined) {
+    const share = Math.round(lifeShare * 100);
+    say('life', `The source is at ${share} % of its rated life`, {
+      'source-worn': lifeFactor(lifeShare),
+    });
+  }
+  if (strength !== undefined) {
+    const lost = strength < floor;
+    const weakening = models.filter(({ signs }) => signs['weak']).map(({ id }) => id);
+    say(
+      'strength',
+      `Test burn: ${Math.round(strength * 100)} % of the baseline`,
+      Object.fromEntries(weakening.map((id) => [id, lost === (id !== changedWork) ? 2.5 : 0.35])),
+    );
+  }
+  if (airAssist === 'weak' || airAssist === 'off') {
+    say('air', `Air assist ${airAssist} in the last sessions`, {
+      'air-assist': 6,
+      'hose-off': 2,
+      nozzle: 2,
+    });
+  }
+  if (newMaterial !== undefined) {
+    say(
+      'material',
+      newMaterial ? 'Material or batch not worked here lately' : 'The usual material',
+      {
+        [changedWork]: newMaterial ? 4 : 0.5,
+      },
+    );
+  }
+  if (draught === 'weak' || draught === 'off') {
+    say('draught-record', `Draught ${draught} in the last sessions`, {
+      'weak-draught': 4,
+      'back-draught': 2,
+      'fan-seized': 2,
+    });
+  }
+  if (wind) say('wind-record', 'Wind on the outlet', { 'back-draught': 6 });
+  if (swapped.length > 0) {
+    const lens = swapped.some((what) => partsOpened(what).includes('glass'));
+    const head = swapped.some((what) => partsOpened(what).includes('head'));
+    say('swapped', `Exchanged lately: ${swapped.join(', ')}`, {
+      'wrong-part': 12,
+      ...(lens && { 'lens-refit': 3 }),
+      ...(head && { connector: 4, 'hose-off': 2, misaligned: 2 }),
+    });
+  }
+  for (const what of leftOff) {
+    const cause = leftOffCauses.find(([pattern]) => pattern.test(what.toLowerCase()))?.[1];
+    if (cause)
+      say(`off:${what}`, `Still off by the put-back list: ${what}`, { [cause]: leftOffFactor });
+  }
+  return evidence;
+}
