@@ -228,5 +228,5 @@ test('evidence: the book is read through, a limit is taken into the care plan, a
   await page.getByRole('link', { name: 'Side by side' }).click();
   await expect(page.getByText(/lasts longer than|cannot tell yet/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Reliability' }).click();
-  await expect(page.getByRole('row', { name: /^Heron/ })).toContainText(/\d+ h \(\d+ h to \d+ h\)/);
+  await expect(page.getByRole('row', { name: /^Heron/ })).toContainText(/\d+ h \(\d+ to \d+ h\)/);
 });

@@ -18,8 +18,8 @@ it('ranks the causes of a case and the checks, with what they open', () => {
   const { causes, checks } = run(given);
   expect(causes[0]).toMatchObject({ id: 'connector', words: 'connector not home after refit' });
   expect(causes.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
-  expect(checks[0]).toMatchObject({ id: 'plugs', opens: null });
-  expect(checks.find(({ id }) => id === 'window-light')?.opens ?? 'head-off').toBe('head-off');
+  expect(checks.slice(0, 2).map(({ id }) => id)).toContain('plugs');
+  expect(checks.find(({ id }) => id === 'plugs')).toMatchObject({ minutes: 3, opens: null });
 });
 
 it('takes answers, as words or as true and false', () => {

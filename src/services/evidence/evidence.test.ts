@@ -1,3 +1,5 @@
+import fs from 'node:fs';
+import path from 'node:path';
 import type { Finding } from '../../core/care/care';
 import { millisecondsPerDay } from '../../core/units/time';
 import { listStations, stationById } from '../../records/machines';
@@ -165,6 +167,12 @@ it('what was reckoned is kept with its cycles, and read again when it was writte
   reckonEvidence(shop, () => undefined);
   expect(keptCycles(shop, { machineId, stationId, task })).toHaveLength(2);
   expect(keptEvidence(shop)!.madeAt).toBe(shop.now());
+  // what another version kept is as good as nothing
+  const file = path.join(shop.dataDir, 'evidence', 'summary.json');
+  fs.writeFileSync(file, JSON.stringify({ version: 1, madeAt: 5 }));
+  fs.utimesSync(file, new Date(), new Date(Date.now() + 5000));
+  expect(keptEvidence(shop)).toBeNull();
+  expect(listedIntervals(shop)).toBeNull();
 });
 
 it('holds what the diagnosis would have said against what was found', () => {

@@ -7,8 +7,12 @@ import { allFindings } from './findings';
 import { intervalReckoner, type IntervalEvidence } from './intervals';
 import { reckonReliability, type ShopReliability } from './reliability';
 
+/** Raised with every change of what is kept: what an older version kept is reckoned anew. */
+const keptVersion = 2;
+
 /** What was reckoned of the whole book at one moment. It can be reckoned anew at any time. */
 export interface KeptEvidence {
+  version: number;
   /** UTC milliseconds */
   madeAt: number;
   /** accepted share soiled that the limits were proposed for */
@@ -46,6 +50,7 @@ export function reckonEvidence(shop: Shop, told: (share: number) => void): void 
   }
   for (const [machineId, some] of cycles) write(path.join(folder, `${machineId}.json`), some);
   const kept: KeptEvidence = {
+    version: keptVersion,
     madeAt: shop.now(),
     risk: shop.acceptedRisk,
     intervals,
@@ -78,8 +83,10 @@ function read(file: string): unknown {
 }
 
 /** What was last reckoned; `null` before the first time. */
-export const keptEvidence = (shop: Pick<Shop, 'dataDir'>) =>
-  read(path.join(folderOf(shop), summaryFile)) as KeptEvidence | null;
+export function keptEvidence(shop: Pick<Shop, 'dataDir'>): KeptEvidence | null {
+  const kept = read(path.join(folderOf(shop), summaryFile)) as KeptEvidence | null;
+  return kept?.version === keptVersion ? kept : null;
+}
 
 /** The cycles behind the interval of one task. */
 export function keptCycles(

@@ -161,7 +161,7 @@ function Row({ of, name }: { of: Reliability; name: React.ReactNode }) {
           ? 'no use yet'
           : mean === null
             ? `above ${hours(of.lowerOneSided)} (90 %)`
-            : `${hours(mean)} (${hours(lower)} to ${hours(upper!)})`}
+            : `${hours(mean)} (${hours(lower).replace(' h', '')} to ${hours(upper!)})`}
       </TableTd>
       <TableTd>{trendWords(trend)}</TableTd>
       <TableTd className={classes.figures}>{lasting(response)}</TableTd>
