@@ -27,7 +27,7 @@ import {
   type Hypothesis,
   type Ranked,
 } from '../../core/faults/diagnosis/posterior';
-import { factEvidence, type CaseFacts } from './case-facts';
+import { factEvidence, offEvidence, type CaseFacts } from './case-facts';
 
 export type { CaseFacts } from './case-facts';
 
@@ -143,7 +143,7 @@ export function weighCase(
     words.set(id, `${check.question} ${answer === 'yes' ? 'Yes' : 'No'}`);
   }
   const looked = answers.some(({ answer }) => answer !== 'unknown');
-  const recordShows = (input.facts?.leftOff ?? []).length > 0;
+  const recordShows = evidence.some(({ id }) => id.startsWith(offEvidence));
   const ranked = rankCauses(hypotheses, evidence);
   const causes = (looked || recordShows ? ranked : capped(ranked, beforeLooking)).map((cause) => ({
     ...cause,

@@ -269,6 +269,9 @@ function questionOf(check: string): string {
   return writtenChecks.find(({ id }) => id === check)?.question ?? check;
 }
 
+/** What was found longer ago than this teaches no more: people, stock and parts have changed. */
+const casesCount = 3 * 365 * millisecondsPerDay;
+
 /** How much a confirmed case of this machine, another of its family, or any other of the shop counts. */
 const caseWeights = { machine: 1, family: 0.5, shop: 0.2 };
 
@@ -279,13 +282,14 @@ const caseWeights = { machine: 1, family: 0.5, shop: 0.2 };
  */
 function confirmedCases(shop: Shop, fault: Fault, until = Infinity): Map<string, number> {
   const reset = standingEntries(shop.db, ['diagnosis reset']).at(-1)?.at ?? -Infinity;
-  const closed = standingEntries(shop.db, ['fault closed']).filter(
+  const lately = { from: fault.at - casesCount };
+  const closed = standingEntries(shop.db, ['fault closed'], lately).filter(
     (row) => row.at > reset && row.at <= until && entryData(row, 'fault closed').as === 'fixed',
   );
   const families = new Map(listMachines(shop.db).map(({ id, family }) => [id, family]));
-  const reports = new Map(standingEntries(shop.db, ['fault']).map((row) => [row.id, row]));
+  const reports = new Map(standingEntries(shop.db, ['fault'], lately).map((row) => [row.id, row]));
   const causes = new Map(
-    standingEntries(shop.db, ['fault diagnosis']).map((row) => [
+    standingEntries(shop.db, ['fault diagnosis'], lately).map((row) => [
       row.subjectId,
       entryData(row, 'fault diagnosis').cause,
     ]),

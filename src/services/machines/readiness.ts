@@ -1,4 +1,5 @@
 import { dangerAdvice, faultTitle, holdsAtOnce } from '../../catalogue/signs';
+import { fireLoad } from '../../core/care/fire-load';
 import { dueMachines, type MachineDue } from '../care/due';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions } from '../faults/return';
@@ -75,7 +76,8 @@ function fireWords(machine: MachineDue | undefined): string | null {
   );
   if (past.length === 0) return null;
   const names = past.map(({ name }) => name.toLowerCase()).join(', ');
-  return `Fire risk: ${names} past due for cleaning. Clean it first or ask the technician; if you must run, stay beside it with the extinguisher at hand.`;
+  const load = Math.round(fireLoad(machine!.stations)!.share * 100);
+  return `Fire risk: ${names} past due for cleaning, fire load ${load} %. Clean it first or ask the technician; if you must run, stay beside it with the extinguisher at hand.`;
 }
 
 /** What can burn and nobody knows when it was last cleaned, or `null`. */

@@ -257,5 +257,5 @@ function percent(probability: number): string {
 
 /** "×2.6", "×0.3" */
 function times(factor: number): string {
-  return `×${factor < 0.1 ? factor.toFixed(2) : factor.toFixed(1)}`;
+  return `×${factor.toFixed(factor < 0.1 ? 2 : factor < 20 ? 1 : 0)}`;
 }

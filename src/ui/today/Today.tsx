@@ -16,6 +16,8 @@ import { Allowed } from '../shared/frame/Allowed';
 import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, longDate } from '../shared/marks/when';
+import { fireLoad } from '../../core/care/fire-load';
+import { FireLoad } from '../shared/marks/FireLoad';
 import { Ribbon } from '../shared/ribbon/Ribbon';
 import { TinyRibbon } from '../shared/ribbon/TinyRibbon';
 import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
@@ -89,6 +91,9 @@ export function Today(props: TodayProps) {
                     <span className={classes.facts}>
                       {lately(machine, now, zone)}
                       {strength !== null && `, strength ${Math.round(strength * 100)} %`}
+                    </span>
+                    <span className={classes.facts}>
+                      <FireLoad load={fireLoad(machine.stations)} />
                     </span>
                   </div>
                   <div className={classes.full}>

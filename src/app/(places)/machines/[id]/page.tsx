@@ -1,3 +1,5 @@
+import { fireLoad } from '../../../../core/care/fire-load';
+import { FireLoad } from '../../../../ui/shared/marks/FireLoad';
 import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
@@ -92,6 +94,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         <h1>{machine.nickname}</h1>
         <span className="quiet">{family.name}</span>
         <StateMark state={holds.length > 0 ? 'hold' : machine.state} />
+        <FireLoad load={fireLoad(machine.stations)} place />
         <span className="quiet">
           {machine.lastUse === null
             ? 'No use logged yet.'
