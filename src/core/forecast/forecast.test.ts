@@ -142,6 +142,89 @@ describe('coverage on simulated shops', () => {
   });
 });
 
+/** Shops whose use does not stay as it is: by class, from a seed. */
+const classes = ['plain', 'trend', 'step', 'holidays', 'busy spells'] as const;
+
+function changingShop(kind: (typeof classes)[number], seed: number) {
+  const { next, normal } = chanceOf(seed);
+  const used = 0.6 + 0.35 * next();
+  const daySpread = 0.4 + 0.5 * next();
+  const weekSpread = 0.15 + 0.25 * next();
+  const open = [0, 1, 2, 3, 4].filter(() => next() < 0.9);
+  const stepAt = 150 + Math.floor(200 * next());
+  const stepBy = next() < 0.5 ? 0.5 : 1.8;
+  const slope = 2 * next() - 1;
+  const closedDays = new Set<number>();
+  for (let holiday = 0; kind === 'holidays' && holiday < 6; holiday++) {
+    const at = Math.floor(400 * next());
+    for (let day = 0; day < 9; day++) closedDays.add(at + day);
+  }
+  const amounts = new Map<number, number>();
+  let week = 1;
+  let spell = 0;
+  for (let day = 0; day < 420; day++) {
+    if (weekdayOf(day) === 0) {
+      // three quarters of a spell goes on into the next week
+      spell = 0.75 * spell + Math.sqrt(1 - 0.75 ** 2) * normal();
+      week = Math.exp(kind === 'busy spells' ? 0.5 * spell : weekSpread * normal());
+    }
+    if (!open.includes(weekdayOf(day)) || closedDays.has(day) || next() > used) continue;
+    const drift =
+      kind === 'trend'
+        ? Math.exp((slope * day) / 365)
+        : kind === 'step' && day >= stepAt
+          ? stepBy
+          : 1;
+    amounts.set(day, 3 * drift * week * Math.exp(daySpread * normal()));
+  }
+  return { amounts, closed: (day: number) => closedDays.has(day) };
+}
+
+/** How often the range of the next days held the truth, over so many shops of a class. */
+function coverageOf(kind: (typeof classes)[number], span: number, shops: number) {
+  let judged = 0;
+  let held = 0;
+  for (let shop = 0; shop < shops; shop++) {
+    const { amounts, closed } = changingShop(kind, 1000 + 7 * shop + 999 * classes.indexOf(kind));
+    const laid = dayAmounts(amounts, 0, 419);
+    for (let today = 180; today < 391; today += 11) {
+      const model = fit(laid, today, closed);
+      if (!model) continue;
+      let sum = 0;
+      for (let day = today + 1; day <= today + span; day++) sum += amounts.get(day) ?? 0;
+      const range = rangeOfUse(model, today + 1, span, (day) => (closed(day) ? 0 : 1));
+      judged += 1;
+      if (sum >= range.low && sum <= range.high) held += 1;
+    }
+  }
+  return { judged, held };
+}
+
+describe.each(judgedSpans)('the range of the next %i days in shops that change', (span) => {
+  const found = classes.map((kind) => ({ kind, ...coverageOf(kind, span, 160) }));
+
+  it.each(found)('holds the truth in 75 to 85 % of $kind', ({ judged, held }) => {
+    expect(judged).toBeGreaterThan(900);
+    expect(held / judged).toBeGreaterThan(0.75);
+    expect(held / judged).toBeLessThan(0.85);
+  });
+
+  it('and in 78 to 82.5 % of all together', () => {
+    const sum = (of: 'judged' | 'held') => found.reduce((all, one) => all + one[of], 0);
+    expect(sum('held') / sum('judged')).toBeGreaterThan(0.78);
+    expect(sum('held') / sum('judged')).toBeLessThan(0.825);
+  });
+});
+
+it('a busy week that is followed by busy ones widens the range of many weeks', () => {
+  const alone = fitUse(changingShop('plain', 5).amounts, 0, 400)!;
+  const spells = { ...alone, persistence: 0.6 };
+  const width = ({ low, high }: { low: number; high: number }) => high - low;
+  expect(width(rangeOfUse(spells, 401, 28))).toBeGreaterThan(
+    1.2 * width(rangeOfUse({ ...alone, persistence: 0 }, 401, 28)),
+  );
+});
+
 describe('when a task will be due', () => {
   const model = fitUse(steady, 0, 199);
 

@@ -17,6 +17,8 @@ export interface UseModel {
   variance: readonly number[];
   /** how much more whole weeks vary than their days would alone: busy weeks and idle ones */
   inflation: number;
+  /** how much a busy week is followed by a busy one: correlation of a week with the next, 0 to 0.8 */
+  persistence: number;
   /** weeks that it rests on, weighed by age */
   weeks: number;
   /** share of weeks without any use */
@@ -88,7 +90,8 @@ export function fitUse(
   if (weekly.weeks < leastWeeks) return null;
   const alone = total(variance);
   const inflation = alone > 0 ? Math.min(20, Math.max(1, weekly.variance / alone)) : 1;
-  return { mean, variance, inflation, weeks: weekly.weeks, idle: weekly.idle };
+  const { weeks, idle, persistence } = weekly;
+  return { mean, variance, inflation, persistence, weeks, idle };
 }
 
 const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
@@ -102,10 +105,13 @@ function weeklyResiduals(
   { mean, isOpen }: { mean: readonly number[]; isOpen: (day: number) => boolean },
   first: number,
   to: number,
-): { variance: number; weeks: number; idle: number } {
+): { variance: number; weeks: number; idle: number; persistence: number } {
   let weights = 0;
   let squares = 0;
   let squaredWeights = 0;
+  // newest first: of each week the residual of the one after it
+  let after: number | null = null;
+  let together = 0;
   let idle = 0;
   for (let end = to; end - 6 >= first; end -= 7) {
     let sum = 0;
@@ -118,17 +124,42 @@ function weeklyResiduals(
     const weight = 0.5 ** ((to - end) / halfLifeDays);
     weights += weight;
     squaredWeights += weight * weight;
-    squares += weight * (sum - expected) ** 2;
+    const residual = sum - expected;
+    squares += weight * residual ** 2;
+    if (after !== null) together += weight * residual * after;
+    after = residual;
     if (sum === 0) idle += weight;
   }
-  if (weights === 0) return { variance: 0, weeks: 0, idle: 0 };
+  if (weights === 0) return { variance: 0, weeks: 0, idle: 0, persistence: 0 };
   // Kish: as many equal weeks as would tell as much
   const weeks = (weights * weights) / squaredWeights;
   return {
     variance: (squares / weights) * (weeks / Math.max(1, weeks - 1)),
     weeks,
     idle: idle / weights,
+    persistence: persistenceOf(squares > 0 ? together / squares : 0, weeks),
   };
+}
+
+/** What is believed of the correlation of weeks before any is seen, and how many weeks that is worth. No source. */
+const usualPersistence = { correlation: 0.2, weeks: 4 };
+const mostPersistence = 0.8;
+
+/**
+ * Correlation of a week with the next: as seen, without the bias of so few weeks, shrunk towards the usual one.
+ * @param seen lag-one autocorrelation of the weekly residuals
+ */
+function persistenceOf(seen: number, weeks: number): number {
+  const { correlation, weeks: worth } = usualPersistence;
+  const shrunk = (weeks * (seen + 1 / weeks) + worth * correlation) / (weeks + worth);
+  return Math.min(mostPersistence, Math.max(0, shrunk));
+}
+
+/** How much more a sum of weeks varies than if they knew nothing of each other. */
+function runningOn(persistence: number, weeks: number): number {
+  let factor = 1;
+  for (let lag = 1; lag < weeks; lag++) factor += 2 * (1 - lag / weeks) * persistence ** lag;
+  return factor;
 }
 
 /** How much of its usual use a shop-local day sees: 0 on a closed day, a part of 1 on one that is half over. */
@@ -161,9 +192,14 @@ export function sumOfUse(
   const inflation = 1 + (model.inflation - 1) * Math.min(1, Math.max(0, open - 1) / 6);
   const weekVariance = total(model.variance) * model.inflation;
   const weeks = open / 7;
+  const { persistence } = model;
+  // correlated weeks tell less of the mean than as many that are not
+  const telling = (model.weeks * (1 - persistence)) / (1 + persistence);
   return {
     mean,
-    variance: variance * inflation + (weeks * weeks * weekVariance) / model.weeks,
+    variance:
+      variance * inflation * runningOn(persistence, weeks) +
+      (weeks * weeks * weekVariance) / Math.max(1, telling),
   };
 }
 
@@ -196,7 +232,19 @@ function quantileOfUse(
   const mean = spread.mean / (1 - none);
   const variance = (spread.variance + spread.mean ** 2) / (1 - none) - mean ** 2;
   const given = (share - none) / (1 - none);
-  return quantileAt({ mean, variance: Math.max(0, variance) }, probit(given));
+  const z = probit(given);
+  return quantileAt({ mean, variance: Math.max(0, variance) }, z * fewWeeks(z, model.weeks));
+}
+
+/** The days within the weeks tell of the spread too: they are worth so many weeks more. No source: by simulation. */
+const daysTell = 2;
+
+/**
+ * How much further out a quantile lies because the spread itself is only estimated, from so few weeks: Student's t by its
+ * expansion about the normal ([Cornish and Fisher](https://en.wikipedia.org/wiki/Cornish%E2%80%93Fisher_expansion)).
+ */
+function fewWeeks(z: number, weeks: number): number {
+  return 1 + (z * z + 1) / (4 * (weeks + daysTell));
 }
 
 /** The range that holds the use of some days to come in four of five cases. */
