@@ -53,6 +53,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   answerCheckAction: 'diagnose',
   takeAnswerBackAction: 'diagnose',
   addCauseAction: 'diagnose',
+  sayShowingAction: 'diagnose',
   holdMachineAction: 'diagnose',
   releaseHoldAction: 'diagnose',
   resetCasesAction: 'set up',

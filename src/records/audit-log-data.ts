@@ -115,6 +115,8 @@ export const entryDataSchemas = {
   'fault check': z.object({ check: text, answer: z.enum(['yes', 'no', 'unknown']) }),
   /** a cause that is not in the list, to be weighed too */
   'fault cause': z.object({ words: text }),
+  /** when and where a fault shows, said after the report; the latest stands */
+  'fault showing': z.object({ when: z.enum(whens).nullable(), where: z.enum(wheres).nullable() }),
   /** confirmed cases before it no longer move a diagnosis */
   'diagnosis reset': z.object({ cases: z.number().int().nonnegative() }),
   'fault repair': z.object({

@@ -26,6 +26,7 @@ export const acceptMarkAction = action('diagnose', marks.acceptMark);
 export const dropMarkAction = action('diagnose', marks.dropMark);
 export const answerCheckAction = action('diagnose', answers.answerCheck);
 export const addCauseAction = action('diagnose', answers.addCause);
+export const sayShowingAction = action('diagnose', answers.sayShowing);
 export const resetCasesAction = action('set up', answers.resetCases);
 
 export const repairAction = customAction(

@@ -61,6 +61,7 @@ export const strikeRights: Readonly<Partial<Record<EntryKind, Right>>> = {
   care: 'clean',
   'fault check': 'diagnose',
   'fault cause': 'diagnose',
+  'fault showing': 'diagnose',
   'fault diagnosis': 'diagnose',
   'fault repair': 'diagnose',
   'meter reading': 'log',

@@ -39,6 +39,10 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const asked = checks.find(({ id }) => id === check)?.question ?? check;
       return `Checked: ${asked} ${answer === 'unknown' ? "can't tell" : answer}`;
     }
+    case 'fault showing': {
+      const { when, where } = entryData(row, 'fault showing');
+      return `It shows: ${[when, where].filter(Boolean).join(', ') || 'not said'}`;
+    }
     case 'fault cause':
       return `Cause thought of: ${entryData(row, 'fault cause').words}`;
     case 'diagnosis reset':

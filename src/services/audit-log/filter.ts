@@ -25,6 +25,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
     'fault',
     'fault check',
     'fault cause',
+    'fault showing',
     'fault diagnosis',
     'fault repair',
     'fault proof',

@@ -1,3 +1,4 @@
+import { whens, wheres } from '../../core/faults/showing';
 import { ok } from '../../core/units/result';
 import type { Role } from '../../core/people/roles';
 import { checks as writtenChecks } from '../../catalogue/diagnosis';
@@ -52,6 +53,27 @@ export const addCause = useCase(
       machineId: fault.value.machineId,
       subjectId: fault.value.id,
       data: { words },
+    });
+    return ok(null);
+  },
+);
+
+/** Says when and where a fault shows: both are weighed like signs. What is left open is taken back. */
+export const sayShowing = useCase(
+  z.object({
+    faultId: id,
+    when: z.enum(whens, 'Choose when it shows.').nullable(),
+    where: z.enum(wheres, 'Choose where it shows.').nullable(),
+  }),
+  (shop, actor, { faultId, when, where }): Outcome<null> => {
+    const fault = requireOpenFault(shop, faultId);
+    if (!fault.ok) return fault;
+    if (fault.value.when === when && fault.value.where === where) return ok(null);
+    writeEntry(shop, actor, {
+      kind: 'fault showing',
+      machineId: fault.value.machineId,
+      subjectId: fault.value.id,
+      data: { when, where },
     });
     return ok(null);
   },

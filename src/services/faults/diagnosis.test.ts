@@ -30,7 +30,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
-import { answerCheck, addCause, resetCases } from './answers';
+import { answerCheck, addCause, resetCases, sayShowing } from './answers';
 
 let shop: TestShop;
 const hour = 3_600_000;
@@ -229,6 +229,32 @@ test('a cause of one’s own is weighed; a confirmed case counts as an observati
   shop.clock.now += 1000;
   must(resetCases(shop, tester));
   expect(ranked(fault, 'focus').probability).toBeCloseTo(before, 9);
+});
+
+test('when and where it shows is said in the report or later, the latest stands, and it is weighed', () => {
+  const { id } = addTestMachine(shop, 'Wren', 'enclosed-diode');
+  const plain = report(id, 'weak');
+  const { faultId: said } = must(
+    reportFault(shop, tester, {
+      machineId: id,
+      signs: ['weak'],
+      where: 'only some jobs',
+      key: 'showing-key-1',
+    }),
+  );
+  const settings = (fault: string) =>
+    diagnosis(fault).causes.find((one) => one.id === 'settings')!.probability;
+  expect(settings(said)).toBeGreaterThan(1.5 * settings(plain));
+  expect(readFault(shop, said)).toMatchObject({ when: null, where: 'only some jobs' });
+  const later = { faultId: plain, when: null, where: 'only some jobs' as const };
+  must(sayShowing(shop, tester, later));
+  must(sayShowing(shop, tester, later)); // said twice is said once
+  expect(settings(plain)).toBeCloseTo(settings(said), 9);
+  expect(bookPage(shop, { kinds: ['fault showing'] }, 5).map(({ what }) => what)).toEqual([
+    'It shows: only some jobs',
+  ]);
+  must(sayShowing(shop, tester, { faultId: plain, when: 'after a while', where: null }));
+  expect(readFault(shop, plain)).toMatchObject({ when: 'after a while', where: null });
 });
 
 test('a closed fault takes no more answers', () => {

@@ -181,6 +181,7 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     standing
       .filter((entry) => entry.kind === kind)
       .map((entry) => ({ at: entry.at, by: entry.person, ...entryData(entry, kind) }));
+  const showing = dataOf('fault showing').at(-1) ?? data;
   const repairs = dataOf('fault repair');
   const last = repairs.at(-1);
   const waits = last !== undefined && waitingActions.includes(last.action);
@@ -211,8 +212,8 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     material: data.material,
     job: jobWords(data),
     stillHappens: data.stillHappens,
-    when: data.when ?? null,
-    where: data.where ?? null,
+    when: showing.when ?? null,
+    where: showing.where ?? null,
     again: data.again ?? null,
     photos: books.photos(row.id),
     cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,

@@ -10,17 +10,21 @@ import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed } from '../shared/frame/Allowed';
 import classes from './Diagnosis.module.css';
-import type { answerCheck, addCause } from '../../services/faults/answers';
+import { ShowingTiles, type Showing } from './ShowingTiles';
+import type { answerCheck, addCause, sayShowing } from '../../services/faults/answers';
 
 interface DiagnosisPanelProps {
   faultId: string;
   /** the last step of the story that is shown */
   seen: string | null;
   diagnosis: Diagnosis;
+  /** when and where it shows, as far as anybody said */
+  showing: Showing;
   actions: {
     answer: Send<typeof answerCheck>;
     takeBack: (entryId: string) => Promise<Outcome<unknown>>;
     addCause: Send<typeof addCause>;
+    sayShowing: Send<typeof sayShowing>;
     decide: Send<typeof diagnoseFault>;
     reset: () => Promise<Outcome<unknown>>;
   };
@@ -29,12 +33,19 @@ interface DiagnosisPanelProps {
 const shownCauses = 5;
 
 /** Causes ranked with what speaks for and against each, and the check that tells most for its minutes. */
-export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisPanelProps) {
+export function DiagnosisPanel({
+  faultId,
+  seen,
+  diagnosis,
+  showing,
+  actions,
+}: DiagnosisPanelProps) {
   const { causes, checks, answers, confirmed } = diagnosis;
   const [all, setAll] = useState(false);
   const decide = useAction(actions.decide);
   const answer = useAction(actions.answer);
   const reset = useAction(actions.reset);
+  const show = useAction(actions.sayShowing);
   const [next, ...others] = checks;
   const shown = all ? causes : causes.slice(0, shownCauses);
   return (
@@ -98,12 +109,18 @@ export function DiagnosisPanel({ faultId, seen, diagnosis, actions }: DiagnosisP
         )}
       </section>
       <Answered faultId={faultId} answers={answers} answer={answer} takeBack={actions.takeBack} />
+      <details>
+        <summary>{showingWords(showing)}</summary>
+        <ShowingTiles showing={showing} onChange={(said) => show.run({ faultId, ...said })} />
+        <ProblemNote problem={show.problem} />
+      </details>
       <OwnCause faultId={faultId} add={actions.addCause} />
       <p className="quiet">
         Starting weights are common practice, no source; each can be opened above.{' '}
         {confirmed > 0 && (
           <>
-            {confirmed} confirmed {confirmed === 1 ? 'case' : 'cases'} of this machine move them.{' '}
+            Cases confirmed under such signs, worth {Number(confirmed.toFixed(1))} of this machine,
+            move them.{' '}
             <Allowed right="set up">
               <button className="go" disabled={reset.pending} onClick={() => reset.run()}>
                 Let them no longer count
@@ -256,6 +273,11 @@ function percent(probability: number): string {
 }
 
 /** "×2.6", "×0.3" */
+function showingWords({ when, where }: Showing): string {
+  const said = [when, where].filter(Boolean).join(', ');
+  return said ? `It shows: ${said}` : 'When and where does it show?';
+}
+
 function times(factor: number): string {
   return `×${factor.toFixed(factor < 0.1 ? 2 : factor < 20 ? 1 : 0)}`;
 }

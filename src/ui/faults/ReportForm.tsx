@@ -13,7 +13,7 @@ import { sendReportPictures } from '../shared/forms/ReportPictures';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
-import { whens, wheres, type When, type Where } from '../../core/faults/showing';
+import { ShowingTiles, type Showing } from './ShowingTiles';
 import { SignDrawing } from './SignDrawing';
 
 /** What a report may rest on, of one machine. */
@@ -95,8 +95,7 @@ export function ReportForm({
   const [lastJob, setLastJob] = useState(true);
   const [still, setStill] = useState<'yes' | 'no' | null>(null);
   const [since, setSince] = useState<string | null>(null);
-  const [when, setWhen] = useState<When | null>(null);
-  const [where, setWhere] = useState<Where | null>(null);
+  const [showing, setShowing] = useState<Showing>({ when: null, where: null });
   const [photos, setPhotos] = useState<File[]>([]);
   const machine = machines.find(({ id }) => id === machineId);
   const job = lastJob ? (machine?.lastJob ?? null) : null;
@@ -110,8 +109,7 @@ export function ReportForm({
     process: job?.process ?? null,
     airAssist: job?.airAssist ?? null,
     since,
-    when,
-    where,
+    ...showing,
     stillHappens: still === null ? null : still === 'yes',
     key,
   });
@@ -191,26 +189,7 @@ export function ReportForm({
       {(machine?.marks.length ?? 0) > 0 && (
         <p className="quiet">Known and harmless here: {machine!.marks.join('; ')}.</p>
       )}
-      {danger && danger !== 'stop' && (
-        <div className={classes.showing}>
-          <Tiles<When>
-            legend="When? (if you know)"
-            compact
-            clearable
-            tiles={whens.map((value) => ({ value, label: value }))}
-            value={when}
-            onChange={setWhen}
-          />
-          <Tiles<Where>
-            legend="Where?"
-            compact
-            clearable
-            tiles={wheres.map((value) => ({ value, label: value }))}
-            value={where}
-            onChange={setWhere}
-          />
-        </div>
-      )}
+      {danger && danger !== 'stop' && <ShowingTiles showing={showing} onChange={setShowing} />}
       <Textarea
         label="In your words"
         placeholder="What were you doing, what changed?"

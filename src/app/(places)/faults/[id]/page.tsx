@@ -119,10 +119,12 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                   faultId={fault.id}
                   seen={seen}
                   diagnosis={diagnosis}
+                  showing={{ when: fault.when, where: fault.where }}
                   actions={{
                     answer: actions.answerCheckAction,
                     takeBack: actions.takeAnswerBackAction,
                     addCause: actions.addCauseAction,
+                    sayShowing: actions.sayShowingAction,
                     decide: actions.diagnoseAction,
                     reset: actions.resetCasesAction,
                   }}
