@@ -11,6 +11,7 @@ import {
   strikesOf,
   type EntryRow,
 } from '../../records/audit-log';
+import { fixedFaults } from '../../records/faults';
 import { listMachines } from '../../records/machines';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { dueMachines, type MachineDue } from '../care/due';
@@ -94,6 +95,7 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
     ({ check }) => telling.has(check) && !byHand.has(check),
   );
   const weighed = weighCase({ ...input, answers: [...answers, ...ownAnswers] }, options);
+  const besides = machine && alongsideFinder(shop, machine);
   return {
     causes: weighed.causes.map(({ id, probability, factors }) => ({
       id,
@@ -116,7 +118,7 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
       minutes: check.minutes,
       opening: check.opening !== null,
       why: whyNow(check, weighed.causes),
-      alongside: check.opening && machine ? alongside(shop, machine, check.opening) : [],
+      alongside: check.opening && besides ? besides(check.opening) : [],
     })),
     answers: [
       ...answers.map(({ row, check, answer }) => ({
@@ -280,31 +282,22 @@ const caseWeights = { machine: 1, family: 0.5, shop: 0.2 };
  * faults do not make rails the cause of weak air. What befell other machines counts less.
  * @param until what was closed later is left out, UTC milliseconds
  */
-function confirmedCases(shop: Shop, fault: Fault, until = Infinity): Map<string, number> {
+function confirmedCases(
+  shop: Shop,
+  fault: Fault,
+  until = Number.MAX_SAFE_INTEGER,
+): Map<string, number> {
   const reset = standingEntries(shop.db, ['diagnosis reset']).at(-1)?.at ?? -Infinity;
-  const lately = { from: fault.at - casesCount };
-  const closed = standingEntries(shop.db, ['fault closed'], lately).filter(
-    (row) => row.at > reset && row.at <= until && entryData(row, 'fault closed').as === 'fixed',
-  );
+  const from = Math.max(fault.at - casesCount, reset + 1);
   const families = new Map(listMachines(shop.db).map(({ id, family }) => [id, family]));
-  const reports = new Map(standingEntries(shop.db, ['fault'], lately).map((row) => [row.id, row]));
-  const causes = new Map(
-    standingEntries(shop.db, ['fault diagnosis'], lately).map((row) => [
-      row.subjectId,
-      entryData(row, 'fault diagnosis').cause,
-    ]),
-  );
   const cases = new Map<string, number>();
-  for (const { subjectId, machineId } of closed) {
-    const cause = causes.get(subjectId);
-    const report = reports.get(subjectId!);
-    if (!cause || !report || subjectId === fault.id) continue;
-    const { signs } = entryData(report, 'fault');
+  for (const { faultId, machineId, signs, cause } of fixedFaults(shop.db, from, until)) {
+    if (cause === null || faultId === fault.id) continue;
     if (!signs.some((sign) => sign !== 'other' && fault.signs.includes(sign))) continue;
     const near =
       machineId === fault.machineId
         ? 'machine'
-        : families.get(machineId!) === families.get(fault.machineId)
+        : families.get(machineId) === families.get(fault.machineId)
           ? 'family'
           : 'shop';
     cases.set(cause, (cases.get(cause) ?? 0) + caseWeights[near]);
@@ -315,14 +308,16 @@ function confirmedCases(shop: Shop, fault: Fault, until = Infinity): Map<string,
 /** From this share of its limit on a task is worth doing while it is open. */
 const nearlyDue = 0.8;
 
-function alongside(shop: Shop, machine: MachineDue, opening: string): string[] {
+/** Tells what is nearly due and could be done while an opening is open. Asks the book once. */
+function alongsideFinder(shop: Shop, machine: MachineDue) {
   const build = buildFinder(shop)(machine);
-  return machine.stations.flatMap(({ name, kind, tasks }) =>
-    tasks
-      .filter(
-        ({ task, standing }) =>
-          openingsFor(build, kind, task).includes(opening) && standing.used >= nearlyDue,
-      )
-      .map(({ task, standing }) => `${name}: ${task.key} (${Math.round(standing.used * 100)} %)`),
-  );
+  return (opening: string): string[] =>
+    machine.stations.flatMap(({ name, kind, tasks }) =>
+      tasks
+        .filter(
+          ({ task, standing }) =>
+            standing.used >= nearlyDue && openingsFor(build, kind, task).includes(opening),
+        )
+        .map(({ task, standing }) => `${name}: ${task.key} (${Math.round(standing.used * 100)} %)`),
+    );
 }
