@@ -8,8 +8,6 @@ declare module 'jstat' {
   const all: {
     jStat: {
       chisquare: { inv(p: number, degrees: number): number };
-      gamma: Distribution;
-      beta: Distribution;
       weibull: Distribution;
     };
   };

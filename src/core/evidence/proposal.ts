@@ -35,7 +35,7 @@ export interface Proposal {
   soiled: number;
   /** hours of the longest look */
   longest: number;
-  /** about so many more until they could say; `null` where they can, or nobody can tell */
+  /** about so many more until they could say; `null` where they can */
   more: number | null;
   /** share soiled by these hours: the middle and four cases in five */
   curve: { hours: number; low: number; middle: number; high: number }[];
@@ -77,7 +77,8 @@ export function proposeLimit(
   const longest = observations.reduce((most, { from, to }) => Math.max(most, to ?? from), 0);
   const wide = life.p90 / life.p10;
   const wanted = wanting(limit, life, longest);
-  const told = cycles >= leastCycles && !isReversed(observations);
+  const reversed = isReversed(observations);
+  const told = cycles >= leastCycles && !reversed;
   const verdict = verdictOf(limit, { life, wide, wanted, told, mayGrow });
   const proposed = verdict === 'longer' || verdict === 'shorter' ? wanted : null;
   return {
@@ -93,7 +94,7 @@ export function proposeLimit(
       range: waldRange(fit, risk),
     },
     missing,
-    reversed: isReversed(observations),
+    reversed,
     cycles,
     soiled: countOf(observations.filter(({ to }) => to !== null)),
     longest,
@@ -139,7 +140,7 @@ function verdictOf(
 }
 
 /** From how far the range has narrowed: what findings tell grows with their number, what was believed before stays. */
-function moreNeeded(cycles: number, wide: number): number | null {
+function moreNeeded(cycles: number, wide: number): number {
   const before = 1 / usualLogSd ** 2;
   const sd = Math.log(wide) / (2 * z90);
   const told = 1 / (sd * sd) - before;

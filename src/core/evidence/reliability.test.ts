@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { chiSquaredDistributionTable } from 'simple-statistics';
 import { chanceOf } from '../testing/chance';
-import {
-  expectedBetween,
-  meanBetween,
-  meanCumulative,
-  powerLaw,
-  shapeRange,
-  shareRange,
-} from './reliability';
+import { expectedBetween, meanBetween, meanCumulative, powerLaw, shapeRange } from './reliability';
 
 describe('mean time between failures', () => {
   it('of two failures in 1650 hours, and of none', () => {
@@ -134,11 +127,4 @@ describe('mean cumulative function', () => {
     expect(meanCumulative([{ repairs: [], until: 10 }])).toEqual([]);
     expect(() => meanCumulative([{ repairs: [11], until: 10 }])).toThrow(RangeError);
   });
-});
-
-it('a share has the range of Clopper and Pearson: 0 and 1 of 10, 95 percent', () => {
-  // printed in tables of binomial limits, from memory: 0 to 0.3085, 0.0025 to 0.4450
-  expect(shareRange(0, 10, 0.95)).toEqual([0, expect.closeTo(0.3085, 4)]);
-  expect(shareRange(1, 10, 0.95)).toEqual([expect.closeTo(0.0025, 4), expect.closeTo(0.445, 4)]);
-  expect(shareRange(10, 10)[1]).toBe(1);
 });

@@ -138,21 +138,3 @@ export function meanCumulative(machines: readonly Watched[]): MeanCumulative[] {
     return { hours, atRisk, repairs, mean, standardError: Math.sqrt(variance) };
   });
 }
-
-/**
- * Exact range of a share (Clopper & Pearson 1934).
- * @param hits of `of` cases
- * @param confidence @default 0.9
- */
-export function shareRange(
-  hits: number,
-  of: number,
-  confidence = 0.9,
-): [low: number, high: number] {
-  const tail = (1 - confidence) / 2;
-  const { beta } = statistics.jStat;
-  return [
-    hits === 0 ? 0 : beta.inv(tail, hits, of - hits + 1),
-    hits === of ? 1 : beta.inv(1 - tail, hits + 1, of - hits),
-  ];
-}

@@ -216,6 +216,16 @@ describe.each(judgedSpans)('the range of the next %i days in shops that change',
   });
 });
 
+it('the back-test knows closed days, which would else count as idle ones', () => {
+  const holidays = (day: number) => day >= 330 && day < 344;
+  const amounts = new Map(
+    Array.from({ length: 400 }, (_, day) => [day, holidays(day) ? 0 : 2] as const),
+  );
+  const days = dayAmounts(amounts, 0, 399);
+  for (const { judged, held } of backTest(days, 399, holidays)) expect(held).toBe(judged);
+  expect(backTest(days, 399).some(({ judged, held }) => held < judged)).toBe(true);
+});
+
 it('a busy week that is followed by busy ones widens the range of many weeks', () => {
   const alone = fitUse(changingShop('plain', 5).amounts, 0, 400)!;
   const spells = { ...alone, persistence: 0.6 };

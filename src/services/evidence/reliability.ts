@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import { causeWords } from '../../catalogue/causes';
 import { findFamily } from '../../catalogue/catalogue';
 import { repeatOf, type FaultCase } from '../../core/faults/repeats';
@@ -162,13 +163,7 @@ function trendOf({ faults, runHours }: Watched): Reliability['trend'] {
   return law && { shape: law.shape, range: shapeRange(law, times.length) };
 }
 
-function middle(values: number[]): number | null {
-  if (values.length === 0) return null;
-  const sorted = values.sort((a, b) => a - b);
-  return (
-    (sorted[Math.floor((sorted.length - 1) / 2)]! + sorted[Math.ceil((sorted.length - 1) / 2)]!) / 2
-  );
-}
+const middle = (values: number[]) => (values.length === 0 ? null : median(values));
 
 /** Ids of a machine's faults that repeat an earlier one. */
 function repeatsOf({ faults }: Watched): string[] {

@@ -186,11 +186,11 @@ function placeEvidence({ when, where }: CaseInput, words: Map<string, string>): 
   const evidence: Evidence[] = [];
   if (when) {
     evidence.push({ id: 'when', likelihood: whenLikelihoods(when), otherwise: whenOtherwise });
-    words.set('when', `It shows ${when}`);
+    words.set('when', `It shows: ${when}`);
   }
   if (where) {
     evidence.push({ id: 'where', likelihood: whereLikelihoods(where), otherwise: whereOtherwise });
-    words.set('where', `It shows ${where === 'everywhere' ? where : `in ${where}`}`);
+    words.set('where', `It shows: ${where}`);
   }
   return evidence;
 }

@@ -145,11 +145,13 @@ export interface ForecastRecord {
 export function forecastRecords(shop: Shop): ForecastRecord[] {
   const today = localDay(shop.now(), shop.zone);
   const from = today - 3 * lookBackDays;
+  const time = technicianTime(shop);
+  const closed = (day: number) => isClosed(time, day);
   return listMachines(shop.db).map(({ id, nickname }) => {
     const days = dayTotals(shop.db, id, from).filter(({ day }) => day < today);
     const sum = judgedSpans.map((span) => ({ days: span, judged: 0, held: 0 }));
     for (const measure of ['run', ...soilGroups] as const) {
-      backTest(amountsOf(days, measure, today - 1), today - 1).forEach(
+      backTest(amountsOf(days, measure, today - 1), today - 1, closed).forEach(
         ({ judged, held }, index) => {
           sum[index]!.judged += judged;
           sum[index]!.held += held;

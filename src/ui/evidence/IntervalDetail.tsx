@@ -99,9 +99,7 @@ function verdictWords(one: ListedInterval): string {
         : 'The findings agree with the limit.';
     case 'not enough':
       if (one.reversed) return missingWords.reversed;
-      return more === null
-        ? 'Not enough yet to say.'
-        : `Not enough yet: about ${more === 1 ? 'one finding' : `${more} findings`} more would tell.`;
+      return `Not enough yet: about ${more === 1 ? 'one finding' : `${more} findings`} more would tell.`;
   }
 }
 
