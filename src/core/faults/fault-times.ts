@@ -27,18 +27,23 @@ export interface FaultTimes {
  * time in which the machine could not be used, here while it was on hold.
  */
 export function faultTimes(story: FaultStory, now: number): FaultTimes {
+  return {
+    response: story.firstStepAt === null ? null : story.firstStepAt - story.reportedAt,
+    repairMinutes: story.repairMinutes.reduce((sum, minutes) => sum + minutes, 0),
+    open: (story.closedAt ?? now) - story.reportedAt,
+    down: downTime(story.holds, now),
+  };
+}
+
+/** Time on hold, overlapping stretches counted once; open ones last until now. Milliseconds. */
+export function downTime(holds: FaultStory['holds'], now: number): number {
   let down = 0;
   let reached = -Infinity;
-  for (const { from, to } of [...story.holds].sort((a, b) => a.from - b.from)) {
+  for (const { from, to } of [...holds].sort((a, b) => a.from - b.from)) {
     const start = Math.max(from, reached);
     const end = to ?? now;
     if (end > start) down += end - start;
     reached = Math.max(reached, end);
   }
-  return {
-    response: story.firstStepAt === null ? null : story.firstStepAt - story.reportedAt,
-    repairMinutes: story.repairMinutes.reduce((sum, minutes) => sum + minutes, 0),
-    open: (story.closedAt ?? now) - story.reportedAt,
-    down,
-  };
+  return down;
 }

@@ -265,3 +265,17 @@ it('reckons how often it fails, what it was and what came back, by hand', () => 
     [91, 3],
   ]);
 });
+
+it('a machine on hold for two faults at once is down once', () => {
+  const report = (key: string) =>
+    must(reportFault(shop, tester, { machineId, signs: ['alarm'], key })).faultId;
+  shop.clock.now -= 10 * 3_600_000;
+  report('held-key-1');
+  shop.clock.now += 4 * 3_600_000;
+  report('held-key-2');
+  shop.clock.now += 6 * 3_600_000;
+  const { machines } = reckonReliability(shop);
+  expect(machines[0]).toMatchObject({ faults: 2, down: 10 });
+  // 120 days since the first session
+  expect(machines[0]!.availability).toBeCloseTo(1 - 10 / (120 * 24), 6);
+});

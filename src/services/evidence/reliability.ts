@@ -1,6 +1,7 @@
 import { median } from 'simple-statistics';
 import { causeWords } from '../../catalogue/causes';
 import { findFamily } from '../../catalogue/catalogue';
+import { downTime } from '../../core/faults/fault-times';
 import { repeatOf, type FaultCase } from '../../core/faults/repeats';
 import {
   meanBetween,
@@ -68,6 +69,8 @@ interface Watched {
   family: string;
   runHours: number;
   calendarHours: number;
+  /** on hold for faults, several at once counted once */
+  downHours: number;
   /** with the run hours it was reported and closed at */
   faults: (Fault & { runHours: number; closedRunHours: number | null })[];
 }
@@ -86,13 +89,16 @@ export function reckonReliability(shop: Shop): ShopReliability {
     const meter = machineMeter(shop.db, shop.zone, id);
     const runAt = (instant: number) => secondsToHours(meter.totals(instant).runSeconds);
     const begun = Math.min(addedAt, meter.firstUse);
+    const own = byMachine.get(id) ?? [];
+    const holds = own.flatMap((fault) => fault.holds);
     return {
       machineId: id,
       name: nickname,
       family,
       runHours: runAt(now),
       calendarHours: Math.max(0, millisecondsToHours(now - begun)),
-      faults: (byMachine.get(id) ?? [])
+      downHours: millisecondsToHours(downTime(holds, now)),
+      faults: own
         .map((fault) => ({
           ...fault,
           runHours: runAt(fault.at),
@@ -132,7 +138,7 @@ function reliabilityOf(name: string, watched: readonly Watched[]): Reliability {
   const sum = (of: (one: Watched) => number) => watched.reduce((all, one) => all + of(one), 0);
   const runHours = sum((one) => one.runHours);
   const calendar = sum((one) => one.calendarHours);
-  const down = millisecondsToHours(faults.reduce((all, { times }) => all + times.down, 0));
+  const down = sum((one) => one.downHours);
   const between = runHours > 0 ? meanBetween(runHours, faults.length) : noMean;
   return {
     name,

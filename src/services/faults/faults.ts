@@ -79,6 +79,9 @@ export interface Fault {
   steps: FaultStep[];
   closedAs: EntryData<'fault closed'>['as'] | null;
   duplicateOf: string | null;
+  /** stretches in which the machine was on hold for it; open ones have no end */
+  holds: { from: number; to: number | null }[];
+  /** of those that are open */
   holdIds: string[];
   times: FaultTimes;
   stage: FaultStage;
@@ -229,6 +232,7 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     steps,
     closedAs: closed?.as ?? null,
     duplicateOf: closed?.duplicateOf ?? null,
+    holds: holds.map(({ from, to }) => ({ from, to })),
     holdIds: holds.filter(({ to }) => to === null).map(({ id }) => id),
     times: faultTimes(
       {
