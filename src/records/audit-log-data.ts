@@ -171,10 +171,19 @@ export const entryDataSchemas = {
     /** percent of rated power, and passes, as the recipe had them then */
     power: z.number().positive().max(100),
     passes: z.number().int().positive(),
-    cuts: z.array(z.object({ speed: z.number().positive(), through: z.boolean() })),
+    cuts: z.array(
+      z.object({
+        speed: z.number().positive(),
+        through: z.boolean(),
+        /** left out: those of the recipe */
+        passes: z.number().int().positive().optional(),
+      }),
+    ),
+    /** which delivery or sheet the piece is of, as the shop names it */
+    batch: text.optional(),
     /** millimetres, as measured */
     thickness: z.number().positive(),
-    /** mm/s at which it just succeeded; null: not even at the slowest */
+    /** mm/s at which it just succeeded, in the recipe's passes; null: not even at the slowest */
     fastest: z.number().positive().nullable(),
     /** whether later burns are held against this one */
     baseline: z.boolean(),

@@ -1,14 +1,14 @@
 'use client';
 
-import { Button, Checkbox, NumberInput, Textarea } from '@mantine/core';
+import { Button, Checkbox, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
-import { comparable } from '../../core/readings/strength/energy';
+import { comparable, speedIn, type CutSettings } from '../../core/readings/strength/energy';
 import {
   ladder,
   longestLadder,
   longestSearch,
-  type TestCut,
+  roundSpeed,
 } from '../../core/readings/strength/ladder';
 import type { BurnInput } from '../../services/readings/strength/burns';
 import type { Recipe } from '../../services/readings/strength/recipes';
@@ -17,6 +17,8 @@ import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Strength.module.css';
 
+type CutSpeed = Pick<CutSettings, 'speed' | 'passes'>;
+
 /** A test burn step by step: the next speed to cut, through or not, until the speed is found. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function BurnLadder({
@@ -24,6 +26,7 @@ export function BurnLadder({
   recipe,
   lead,
   hasBaseline,
+  lastBatch,
   record,
 }: {
   machineId: string;
@@ -31,14 +34,18 @@ export function BurnLadder({
   /** the speed to begin at, mm/s */
   lead: number;
   hasBaseline: boolean;
+  /** batch of the burn before; empty: not named */
+  lastBatch: string;
   record: (input: BurnInput) => Promise<Outcome<unknown>>;
 }) {
   const [started, setStarted] = useState(false);
   const [key, setKey] = useState(() => v7());
-  const [cuts, setCuts] = useState<TestCut[]>([]);
+  const [cuts, setCuts] = useState<(CutSpeed & { through: boolean })[]>([]);
   const [thickness, setThickness] = useState<number | ''>(recipe.thickness);
   const [baseline, setBaseline] = useState(!hasBaseline);
   const [note, setNote] = useState('');
+  const [batch, setBatch] = useState(lastBatch);
+  const [passes, setPasses] = useState(recipe.passes);
   // a first baseline, or one that is sought anew: on until something fails
   const [seeking, setSeeking] = useState(!hasBaseline);
   const { run, pending, problem } = useAction(record, () => {
@@ -49,7 +56,14 @@ export function BurnLadder({
     setNote('');
     setKey(v7());
   });
-  const state = ladder(lead, cuts, { seeking });
+  const state = ladder(
+    lead,
+    cuts.map((cut) => ({ ...cut, speed: speedIn(recipe.passes, cut) })),
+    { seeking },
+  );
+  const next = state.done
+    ? null
+    : roundSpeed(speedIn(passes, { speed: state.next, passes: recipe.passes }));
   const endless = state.done && state.fastest !== null && state.failed === null;
   if (!started) {
     return (
@@ -81,11 +95,21 @@ export function BurnLadder({
             : undefined
         }
       />
+      <TextInput
+        label="Batch of the stock"
+        description="Only the same batch compares. A new one is tied to the old by a burn in each on one day."
+        value={batch}
+        onChange={(event) => setBatch(event.currentTarget.value)}
+        maw={360}
+      />
       {cuts.length > 0 && (
         <ol className={classes.cuts}>
           {cuts.map((cut, index) => (
             <li key={index}>
-              <b className="figures">{cut.speed} mm/s</b> {cut.through ? 'through' : 'not through'}
+              <b className="figures">
+                {cut.speed} mm/s{cut.passes !== recipe.passes && ` × ${cut.passes}`}
+              </b>{' '}
+              {cut.through ? 'through' : 'not through'}
             </li>
           ))}
         </ol>
@@ -123,18 +147,31 @@ export function BurnLadder({
         <>
           <p className={classes.next} role="status">
             Cut {state.cut} of at most {seeking ? longestSearch : longestLadder}:{' '}
-            <b>{state.next} mm/s</b>
+            <b>
+              {next} mm/s
+              {passes !== recipe.passes && `, ${passes} ${passes === 1 ? 'pass' : 'passes'}`}
+            </b>
             {seeking && cuts.length > 1 && cuts.every(({ through }) => through) && (
               <> Nothing failed yet: faster, until one holds.</>
             )}
           </p>
+          <NumberInput
+            label="Passes of this cut"
+            description="More where the machine goes no slower: the speed follows."
+            min={1}
+            max={50}
+            allowDecimal={false}
+            value={passes}
+            onChange={(value) => setPasses(Math.max(1, Number(value) || recipe.passes))}
+            maw={360}
+          />
           <div className={classes.verdicts} role="group" aria-label="Did the piece fall out?">
             {([true, false] as const).map((through) => (
               <Button
                 key={String(through)}
                 size="xl"
                 variant="default"
-                onClick={() => setCuts([...cuts, { speed: state.next, through }])}
+                onClick={() => setCuts([...cuts, { speed: next!, passes, through }])}
               >
                 {through ? 'It fell out' : 'It held'}
               </Button>
@@ -151,7 +188,10 @@ export function BurnLadder({
               run({
                 machineId,
                 recipeId: recipe.id,
-                cuts,
+                cuts: cuts.map(({ passes: own, ...cut }) =>
+                  own === recipe.passes ? cut : { ...cut, passes: own },
+                ),
+                batch,
                 thickness: thickness === '' ? Number.NaN : thickness,
                 baseline: baseline && state.fastest !== null && !endless,
                 note,

@@ -100,6 +100,7 @@ export function Strength(props: StrengthProps) {
         <NowOrLater
           strength={strength}
           choice={props.choice}
+          restoredTo={view.restoredTo}
           doubtful={restored.at(-1)?.restored === false}
         />
       )}
@@ -109,6 +110,7 @@ export function Strength(props: StrengthProps) {
           recipe={recipe}
           lead={baseline?.fastest ?? recipe.speed}
           hasBaseline={baseline !== null}
+          lastBatch={burns.at(-1)?.batch ?? ''}
           record={props.record}
         />
       </Allowed>
@@ -155,13 +157,17 @@ function Burns({ burns, now, zone }: BurnsProps) {
             {burn.fastest === null ? 'not through' : `${burn.fastest} mm/s`}
             {burn.baseline && ', baseline'}
             {burn.strength === null
-              ? `, not compared (${burn.thickness} mm)`
+              ? `, not compared (${burn.apart === 'batch' ? 'another batch' : `${burn.thickness} mm`})`
               : `, ${burn.atMost ? 'under ' : ''}${percent(burn.strength)}`}
             <span className="quiet">
               {' '}
               {burn.cuts
-                .map(({ speed, through }) => `${speed} ${through ? '✓' : '✗'}`)
-                .join(', ')}; {burn.person}, {ago(burn.at, now, zone)}
+                .map(
+                  ({ speed, passes, through }) =>
+                    `${speed}${passes ? ` × ${passes}` : ''} ${through ? '✓' : '✗'}`,
+                )
+                .join(', ')}
+              {burn.batch && `; batch ${burn.batch}`}; {burn.person}, {ago(burn.at, now, zone)}
             </span>
             {burn.note && <div className="quiet">“{burn.note}”</div>}
           </span>
@@ -175,17 +181,19 @@ function Burns({ burns, now, zone }: BurnsProps) {
 function NowOrLater({
   strength,
   choice,
+  restoredTo,
   doubtful,
 }: {
   strength: number;
   choice: CleaningChoice;
+  restoredTo: number;
   /** the last cleaning did not bring it back */
   doubtful: boolean;
 }) {
   const [queue, setQueue] = useState<number | ''>(choice.booked || choice.usualDay || 60);
   const [minutes, setMinutes] = useState<number | ''>(choice.minutes);
   const known = queue !== '' && minutes !== '' && minutes > 0;
-  const scales = known ? nowOrLater(strength, queue, minutes) : null;
+  const scales = known ? nowOrLater(strength, queue, minutes, restoredTo) : null;
   return (
     <fieldset className={classes.scales}>
       <legend>Clean now or later?</legend>
@@ -220,6 +228,7 @@ function NowOrLater({
           </b>{' '}
           {scales.paysAfter !== null && (
             <>
+              {restoredTo < 1 && `Cleaning lately brings back ${percent(restoredTo)}. `}
               Everything takes {scales.slowDown.toFixed(1)} times as long; {Math.round(scales.lost)}{' '}
               of these minutes are lost to dirt. Cleaning pays after {Math.round(scales.paysAfter)}{' '}
               min.

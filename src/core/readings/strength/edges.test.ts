@@ -1,5 +1,5 @@
 import { ladder } from './ladder';
-import { restorations, type Charted } from './story';
+import { restorations, usuallyRestored, type Charted } from './story';
 
 const burn = (at: number, strength: number, dropped = strength < 0.9): Charted =>
   ({ at, strength, dropped }) as Charted;
@@ -9,7 +9,8 @@ describe('what cleaning did', () => {
     cleanings: number[],
     after = 1,
     soon?: (cleanedAt: number, burnAt: number) => boolean,
-  ) => restorations([burn(10, 0.6), burn(20, after)], cleanings, 0.02, soon);
+  ) =>
+    restorations([{ chart: [burn(10, 0.6), burn(20, after)], sigma: 0.02 }], cleanings, soon)[0]!;
 
   it.each<[string, number[], number | null]>([
     ['none between the burns', [5, 25], null],
@@ -35,10 +36,50 @@ describe('what cleaning did', () => {
   });
 
   it('is not told where nothing had dropped, or where the burn came too late', () => {
-    expect(restorations([burn(10, 0.95), burn(20, 1)], [15], 0.02)).toEqual([]);
+    expect(restorations([{ chart: [burn(10, 0.95), burn(20, 1)], sigma: 0.02 }], [15])).toEqual([
+      [],
+    ]);
     expect(told([15], 1, (cleanedAt, burnAt) => burnAt - cleanedAt <= 4)).toEqual([]);
     expect(told([15], 1, (cleanedAt, burnAt) => burnAt - cleanedAt <= 5)).toHaveLength(1);
   });
+});
+
+describe('a pair of burns over two recipes', () => {
+  const day = 86_400_000;
+  const chart = (...burns: Charted[]) => ({ chart: burns, sigma: 0.04 });
+  // thin stock measured in the first month; thick stock found weak on the fortieth day
+  const thick = chart(burn(1 * day, 1), burn(40 * day, 0.5));
+
+  it('takes the latest burn before the cleaning, of whatever recipe', () => {
+    const thin = chart(burn(0, 1), burn(41 * day, 0.98));
+    expect(restorations([thick, thin], [40.5 * day])).toEqual([
+      [],
+      [{ cleanedAt: 40.5 * day, before: 0.5, after: 0.98, restored: true }],
+    ]);
+  });
+
+  it('but one of the same recipe where both are of about one day', () => {
+    const thin = chart(burn(0, 1), burn(39.5 * day, 0.6), burn(41 * day, 0.7));
+    expect(restorations([thick, thin], [40.5 * day])[1]).toMatchObject([
+      { before: 0.6, after: 0.7, restored: false },
+    ]);
+  });
+
+  it('a baseline proves nothing: it is 1 by definition', () => {
+    expect(restorations([thick, chart(burn(41 * day, 1))], [40.5 * day])).toEqual([[], []]);
+  });
+});
+
+describe('what cleaning usually brings back', () => {
+  const after = (...shares: number[]) =>
+    shares.map((share) => ({ cleanedAt: 0, before: 0.5, after: share, restored: false }));
+
+  it.each<[string, number[], number]>([
+    ['never measured: all of it', [], 1],
+    ['once', [0.8], 0.8],
+    ['the median of the last three', [0.2, 0.9, 0.7, 0.8], 0.8],
+    ['never more than the baseline', [1.2], 1],
+  ])('%s', (_, shares, share) => expect(usuallyRestored(after(...shares))).toBe(share));
 });
 
 describe('a ladder of cuts', () => {

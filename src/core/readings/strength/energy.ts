@@ -25,6 +25,14 @@ export function strengthOf(baseline: CutSettings, now: CutSettings): number {
   return lineEnergy(1, baseline) / lineEnergy(1, now);
 }
 
+/**
+ * The speed (mm/s) that would put as much on a line in other passes: twice the passes at twice the speed are
+ * one and the same line energy.
+ */
+export function speedIn(passes: number, cut: Pick<CutSettings, 'speed' | 'passes'>): number {
+  return (cut.speed * passes) / cut.passes;
+}
+
 /** Furthest a piece of stock may be from the recipe's thickness and still be compared, as a share. */
 const thicknessTolerance = 0.05;
 

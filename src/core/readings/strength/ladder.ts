@@ -1,6 +1,6 @@
 /** One small cut of a test burn. */
 export interface TestCut {
-  /** mm/s */
+  /** mm/s, in the passes of the recipe */
   speed: number;
   /** whether the piece fell out by itself */
   through: boolean;

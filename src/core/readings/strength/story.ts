@@ -1,3 +1,5 @@
+import { median } from 'simple-statistics';
+import { millisecondsPerDay } from '../../units/time';
 import { cusum, ewma, type EwmaPoint } from './chart';
 
 /** A measured strength. */
@@ -80,29 +82,55 @@ export interface Restored {
   restored: boolean;
 }
 
+/** The charted burns of one recipe, oldest first, with the spread they are judged by. */
+export interface RecipeChart {
+  chart: readonly Charted[];
+  sigma: number;
+}
+
+/** A burn of the same recipe stands before one of another so long as it is no older by more than this. */
+const sameDay = millisecondsPerDay;
+
 /**
- * For each cleaning between two burns of which the first had dropped: whether strength came back. Only a
- * burn soon after the cleaning tells.
+ * For each recipe: the cleanings that a burn followed, where the burn before had dropped, and whether strength
+ * came back. The burn before is the latest of whatever recipe (every strength is a share of its own
+ * baseline), one of the same recipe where it has one of about that day. Only a burn soon after the cleaning
+ * tells, and a baseline never does: it is 1 by definition.
+ * @param cleanings UTC milliseconds, in any order
  * @param soon whether a burn came soon enough after a cleaning, both UTC milliseconds
  */
 export function restorations(
-  charted: readonly Charted[],
+  recipes: readonly RecipeChart[],
   cleanings: readonly number[],
-  sigma: number,
   soon: (cleanedAt: number, burnAt: number) => boolean = () => true,
-): Restored[] {
-  return charted.slice(1).flatMap((after, index): Restored[] => {
-    const before = charted[index]!;
-    if (!before.dropped) return [];
-    const cleanedAt = Math.max(...cleanings.filter((at) => at > before.at && at <= after.at));
-    if (!Number.isFinite(cleanedAt) || !soon(cleanedAt, after.at)) return [];
-    return [
-      {
-        cleanedAt,
-        before: before.strength,
-        after: after.strength,
-        restored: after.strength >= 1 - 3 * sigma,
-      },
-    ];
-  });
+): Restored[][] {
+  const latestBefore = (at: number) =>
+    recipes
+      .flatMap(({ chart }) => chart.findLast((burn) => burn.at < at) ?? [])
+      .reduce((last, burn) => (last.at > burn.at ? last : burn));
+  return recipes.map(({ chart, sigma }) =>
+    chart.slice(1).flatMap((after, index): Restored[] => {
+      const own = chart[index]!;
+      const cleanedAt = Math.max(...cleanings.filter((at) => at > own.at && at <= after.at));
+      if (!Number.isFinite(cleanedAt) || !soon(cleanedAt, after.at)) return [];
+      const latest = latestBefore(cleanedAt);
+      const before = latest.at - own.at > sameDay ? latest : own;
+      if (!before.dropped) return [];
+      const { strength } = after;
+      const restored = strength >= 1 - 3 * sigma;
+      return [{ cleanedAt, before: before.strength, after: strength, restored }];
+    }),
+  );
+}
+
+/** Of how many cleanings at most it is taken what they bring back. */
+const lately = 3;
+
+/**
+ * The strength that cleaning has lately brought back: the median of its last three times, at most 1; 1 where
+ * it was never measured.
+ */
+export function usuallyRestored(restored: readonly Restored[]): number {
+  const last = restored.slice(-lately).map(({ after }) => after);
+  return last.length === 0 ? 1 : Math.min(1, median(last));
 }

@@ -195,11 +195,13 @@ describe('what became of a machine’s strength', () => {
   it('begins anew after a cleaning, and says whether it restored', () => {
     const charted = chartStrength(burns(1, 0.5, 1, 0.98), [250], usualSpread);
     expect(charted.map(({ dropped }) => dropped)).toEqual([false, true, false, false]);
-    expect(restorations(charted, [250], usualSpread)).toEqual([
+    expect(restorations([{ chart: charted, sigma: usualSpread }], [250])[0]).toEqual([
       { cleanedAt: 250, before: 0.5, after: 1, restored: true },
     ]);
     const still = chartStrength(burns(1, 0.5, 0.6), [250], usualSpread);
-    expect(restorations(still, [250], usualSpread)[0]).toMatchObject({ restored: false });
+    expect(restorations([{ chart: still, sigma: usualSpread }], [250])[0]![0]).toMatchObject({
+      restored: false,
+    });
   });
 
   it('goes on with its sums where a cleaning did not bring it back', () => {
@@ -209,12 +211,14 @@ describe('what became of a machine’s strength', () => {
 
   it('takes only a burn soon after the cleaning as its test', () => {
     const charted = chartStrength(burns(1, 0.5, 0.6), [250], usualSpread);
-    expect(restorations(charted, [250], usualSpread, () => false)).toEqual([]);
+    expect(restorations([{ chart: charted, sigma: usualSpread }], [250], () => false)).toEqual([
+      [],
+    ]);
   });
 
   it('says nothing of a cleaning when strength had not dropped', () => {
     const charted = chartStrength(burns(1, 0.99, 1), [250], usualSpread);
-    expect(restorations(charted, [250], usualSpread)).toEqual([]);
+    expect(restorations([{ chart: charted, sigma: usualSpread }], [250])).toEqual([[]]);
   });
 
   it('takes the machine’s own spread from five burns on, never below what a ladder can tell', () => {
@@ -233,6 +237,13 @@ describe('now or later', () => {
     expect(choice.lost).toBeCloseTo(40, 12);
     expect(choice).toMatchObject({ now: true });
     expect(nowOrLater(1 / 3, 23, 16).now).toBe(false);
+  });
+
+  it('counts to what cleaning lately brings back: what it does not restore it cannot save', () => {
+    // from 40 to 80 percent: everything takes twice as long as it would, 30 of 60 minutes are lost
+    expect(nowOrLater(0.4, 60, 16, 0.8)).toMatchObject({ slowDown: 2, paysAfter: 32, lost: 30 });
+    expect(nowOrLater(0.4, 60, 16, 0.4)).toMatchObject({ paysAfter: null, lost: 0, now: false });
+    expect(nowOrLater(0.4, 60, 16, 0.3)).toMatchObject({ paysAfter: null, lost: 0 });
   });
 
   it('never pays in minutes while nothing is lost', () => {

@@ -155,6 +155,42 @@ describe('the dialect', () => {
     expect(read(text).burnedMm).toBe(20);
   });
 
+  test('units hold for their whole line, wherever they stand in it', () => {
+    // F60 inches a minute are 25.4 mm/s
+    const first = read('M4 S9\nG20 G1 F60 X1');
+    const last = read('M4 S9\nG1 F60 X1 G20');
+    expect(last.runSeconds).toBe(first.runSeconds);
+    expect(last.burnedMm).toBeCloseTo(25.4, 9);
+    expect(first.warnings).toEqual([]);
+    expect(last.warnings).toEqual([
+      { line: 2, count: 1, text: 'a feed before G20 in its line: counted in inches a minute' },
+    ]);
+    expect(read('G21 M4 S9\nG1 F60 X1 G21').warnings).toEqual([]);
+  });
+
+  test('a dwell burns with M3 after a feed move, and not with M4, S0, M5 or after a rapid', () => {
+    const beam = (text: string, over = {}) => {
+      const { beamSeconds, fullPowerSeconds, warnings } = read(text, over);
+      return [beamSeconds, fullPowerSeconds, warnings.map(({ text: words }) => words)];
+    };
+    const still = 'the beam stands still and burns (G4 with M3): counted as beam time';
+    const [without] = beam('M3 S500\nG1 F600 X10') as [number];
+    const [seconds, full, said] = beam('M3 S500\nG1 F600 X10\nG4 P1.5') as [
+      number,
+      number,
+      string[],
+    ];
+    expect(seconds - without).toBeCloseTo(1.5, 9);
+    expect(full).toBeCloseTo(0.5 * seconds, 9);
+    expect(said).toEqual([still]);
+    for (const off of ['M5', 'S0', 'G0 X0']) {
+      expect(beam(`M3 S500\nG1 F600 X10\n${off}\nG4 P1.5`)).toEqual([without, 0.5 * without, []]);
+    }
+    expect(beam('M4 S500\nG1 F600 X10\nG4 P1.5')[2]).toEqual([]);
+    // a controller that knows no dynamic power takes M4 for M3
+    expect(beam('M4 S500\nG1 F600 X10\nG4 P1.5', { dynamicPower: false })[2]).toEqual([still]);
+  });
+
   test('G92 names the place without moving', () => {
     expect(read('M4 S9\nG1 F600 X10\nG92 X0\nX10').burnedMm).toBe(20);
   });

@@ -1,10 +1,11 @@
 import { fail, ok, type Result } from '../../units/result';
 import { secondsPerMinute } from '../../units/time';
+import { arcCentre, type Place } from './arc';
 import { notText, hashOf } from './bytes';
 import type { Controller } from './controller';
 import { HeatMap, type Heat } from './heat';
 import { Motion, type Direction, type Segment } from './motion';
-import { lineWords } from './words';
+import { lineWords, type Word } from './words';
 
 /** Something in a file that was not understood, or looks wrong. */
 export interface JobWarning {
@@ -41,7 +42,7 @@ const linesBetweenReports = 20_000;
  * Works a job file through: run time with acceleration, time with the beam on and where it burns.
  * It reads the open dialect of diode controllers: G0-G3, G4, G17, G20/G21, G54-G59, G90/G91,
  * G90.1/G91.1, G92, G94, F, S, M0-M5, M7-M9, M30, comments, line numbers. The beam is on only during
- * G1, G2 and G3 with M3 or M4 and S above 0.
+ * G1, G2 and G3 with M3 or M4 and S above 0, and in a dwell after one of them with M3.
  * @param bytes the file
  * @param report hears the share done, 0 to 1
  * @returns a sentence when the file is no job: binary, empty, or without a burn
@@ -77,7 +78,6 @@ export function readJob(
 }
 
 type MotionMode = 0 | 1 | 2 | 3;
-type Place = [x: number, y: number, z: number];
 
 /** Words that say something only together with others. */
 const parameters = 'IJKRPXYZ';
@@ -137,6 +137,7 @@ class JobMachine {
       this.#warn(line, 'stands after the end of the program (M2 or M30) and is not run');
       return;
     }
+    this.#setUnit(words, line);
     const given = new Map<string, number>();
     let use: 'move' | 'dwell' | 'set' = 'move';
     for (const [letter, value] of words) {
@@ -147,13 +148,41 @@ class JobMachine {
       else if (parameters.includes(letter)) given.set(letter, value);
       else if (letter !== 'N' && letter !== 'T') this.#warn(line, `${letter} is not understood`);
     }
-    if (use === 'dwell') this.#motion.dwell(Math.max(0, given.get('P') ?? 0));
+    if (use === 'dwell') this.#dwell(Math.max(0, given.get('P') ?? 0), line);
     else if (use === 'set') this.#setPlace(given);
     else if (
       [...axes].some((axis) => given.has(axis)) ||
       (this.#mode >= 2 && (given.has('I') || given.has('J')))
     )
       this.#move(given, line);
+  }
+
+  /**
+   * G20 and G21 hold for their whole line, the feed too, whatever the order of its words: a controller sets
+   * the units before the feed (RS274/NGC interpreter, order of execution, from memory).
+   */
+  #setUnit(words: readonly Word[], line: number): void {
+    const at = words.findLastIndex(
+      ([letter, value]) => letter === 'G' && (value === 20 || value === 21),
+    );
+    if (at < 0) return;
+    const unit = words[at]![1] === 20 ? mmPerInch : 1;
+    if (unit !== this.#unit && words.slice(0, at).some(([letter]) => letter === 'F')) {
+      this.#warn(
+        line,
+        `a feed before ${unit === 1 ? 'G21' : 'G20'} in its line: counted in ${unit === 1 ? 'mm' : 'inches'} a minute`,
+      );
+    }
+    this.#unit = unit;
+  }
+
+  /** G4. With M3 the beam goes on burning where it stands; with M4 it goes out with the speed. */
+  #dwell(seconds: number, line: number): void {
+    const power = this.#beam === 'constant' ? this.#burning() : 0;
+    this.#motion.dwell(seconds, power);
+    if (power === 0 || seconds === 0) return;
+    this.#warn(line, 'the beam stands still and burns (G4 with M3): counted as beam time');
+    this.#mark(this.#at[0], this.#at[1], this.#at[0], this.#at[1], line);
   }
 
   /** A G word. Returns what the line's parameters are for, where it says so. */
@@ -167,12 +196,6 @@ class JobMachine {
         return;
       case 4:
         return 'dwell';
-      case 20:
-        this.#unit = mmPerInch;
-        return;
-      case 21:
-        this.#unit = 1;
-        return;
       case 90:
         this.#relative = false;
         return;
@@ -194,6 +217,8 @@ class JobMachine {
         this.#warn(line, `G${code}: the way to a kept position is not known and not counted`);
         return 'dwell';
       case 17:
+      case 20:
+      case 21:
       case 40:
       case 49:
       case 54:
@@ -309,9 +334,21 @@ class JobMachine {
   }
 
   #arc(from: Place, to: Place, given: ReadonlyMap<string, number>, line: number): void {
-    const centre = this.#centre(from, to, given, line);
-    if (!centre) return this.#straight(from, to, line);
-    const [cx, cy] = centre;
+    const length = (letter: string) => {
+      const value = given.get(letter);
+      return value === undefined ? undefined : value * this.#unit;
+    };
+    const origin = this.#relativeCentres ? from : this.#offset;
+    const found = arcCentre(this.#mode === 2, from, to, origin, {
+      r: length('R'),
+      i: length('I'),
+      j: length('J'),
+    });
+    if ('doubt' in found) {
+      this.#warn(line, `${found.doubt}: counted as a straight line`);
+      return this.#straight(from, to, line);
+    }
+    const [cx, cy] = found.centre;
     const radius = Math.hypot(from[0] - cx, from[1] - cy);
     const out = Math.hypot(to[0] - cx, to[1] - cy);
     if (Math.abs(out - radius) > Math.max(0.05, radius * 0.005)) {
@@ -323,18 +360,18 @@ class JobMachine {
     let sweep = turn * (last - first);
     while (sweep <= 1e-9) sweep += 2 * Math.PI;
     const climb = to[2] - from[2];
-    const length = Math.hypot(sweep * radius, climb);
-    if (length === 0) return;
-    const flat = (sweep * radius) / length;
+    const path = Math.hypot(sweep * radius, climb);
+    if (path === 0) return;
+    const flat = (sweep * radius) / path;
     const along = (angle: number): Direction => [
       -Math.sin(angle) * turn * flat,
       Math.cos(angle) * turn * flat,
-      climb / length,
+      climb / path,
     ];
     // round a curve the acceleration must hold the path: v² ≤ a r
     const hold = Math.sqrt(this.#controller.acceleration * radius);
     this.#add({
-      length,
+      length: path,
       starts: along(first),
       ends: along(last),
       speed: Math.min(this.#speed(line), hold),
@@ -348,39 +385,5 @@ class JobMachine {
       this.#mark(x, y, nx, ny, line);
       [x, y] = [nx, ny];
     }
-  }
-
-  #centre(
-    from: Place,
-    to: Place,
-    given: ReadonlyMap<string, number>,
-    line: number,
-  ): readonly [number, number] | null {
-    const r = given.get('R');
-    if (r !== undefined) {
-      const radius = Math.abs(r * this.#unit);
-      const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
-      const chord = Math.hypot(dx, dy);
-      if (chord === 0 || chord > 2 * radius * 1.001) {
-        this.#warn(line, 'an arc whose radius does not reach: counted as a straight line');
-        return null;
-      }
-      const rise = Math.sqrt(Math.max(0, radius * radius - (chord * chord) / 4));
-      // the short way round for a positive radius, the long way for a negative one
-      const side = (this.#mode === 3 ? 1 : -1) * (r > 0 ? 1 : -1);
-      return [
-        from[0] + dx / 2 - (side * rise * dy) / chord,
-        from[1] + dy / 2 + (side * rise * dx) / chord,
-      ];
-    }
-    const i = given.get('I');
-    const j = given.get('J');
-    if (i === undefined && j === undefined) {
-      this.#warn(line, 'an arc without centre or radius: counted as a straight line');
-      return null;
-    }
-    return this.#relativeCentres
-      ? [from[0] + (i ?? 0) * this.#unit, from[1] + (j ?? 0) * this.#unit]
-      : [this.#offset[0] + (i ?? 0) * this.#unit, this.#offset[1] + (j ?? 0) * this.#unit];
   }
 }

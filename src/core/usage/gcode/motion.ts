@@ -107,10 +107,13 @@ export class Motion {
     this.#entry = 0;
   }
 
-  /** Stands still. */
-  dwell(seconds: number): void {
+  /** Stands still, the beam on at a share of full power or off (0). */
+  dwell(seconds: number, power = 0): void {
     this.stop();
     this.taken.seconds += seconds;
+    if (power === 0) return;
+    this.taken.beamSeconds += seconds;
+    this.taken.fullPowerSeconds += power * seconds;
   }
 
   /** Plans the window to rest at its end, and adds up its first segments. */

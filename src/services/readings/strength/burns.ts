@@ -1,14 +1,15 @@
 import { z } from 'zod';
-import { comparable, strengthOf } from '../../../core/readings/strength/energy';
-import { longestSearch, type TestCut } from '../../../core/readings/strength/ladder';
+import { comparable, lineEnergy, speedIn } from '../../../core/readings/strength/energy';
+import { longestSearch } from '../../../core/readings/strength/ladder';
 import { groupBy } from '../../../core/units/group-by';
 import { ok } from '../../../core/units/result';
-import { entryByKey, entryData, standingEntries, type EntryRow } from '../../../records/audit-log';
+import { millisecondsPerHour } from '../../../core/units/time';
+import { entryByKey, standingEntries, type EntryRow } from '../../../records/audit-log';
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
 import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
 import { id, idempotencyKey, instant, optionalText, useCase } from '../../use-case';
-import { checkSpeed, figure, recipes, requireRecipe, type Recipe } from './recipes';
+import { checkSpeed, figure, passesFigure, recipes, requireRecipe, type Recipe } from './recipes';
 
 /** A test burn of a recipe. */
 export interface Burn {
@@ -16,12 +17,17 @@ export interface Burn {
   at: number;
   person: string;
   note: string | null;
-  cuts: TestCut[];
+  cuts: EntryData<'test burn'>['cuts'];
   thickness: number;
+  batch: string | null;
+  /** mm/s in the recipe's passes of then */
   fastest: number | null;
+  passes: number;
   baseline: boolean;
-  /** against the baseline before it, 1 = as good; null: nothing to compare with, or other stock */
+  /** against the baseline before it, 1 = as good; null: not compared */
   strength: number | null;
+  /** why it is not compared */
+  apart: 'no baseline' | 'thickness' | 'batch' | null;
   /** not even the slowest cut succeeded: strength is at most this */
   atMost: boolean;
 }
@@ -30,11 +36,19 @@ const burnSchema = z.object({
   machineId: id,
   recipeId: id,
   cuts: z
-    .array(z.object({ speed: figure('speed', 20_000), through: z.boolean() }))
+    .array(
+      z.object({
+        speed: figure('speed', 20_000),
+        through: z.boolean(),
+        /** left out: those of the recipe */
+        passes: passesFigure.optional(),
+      }),
+    )
     .min(1, 'Make at least one cut.')
     .max(longestSearch, `At most ${longestSearch} cuts.`),
   /** of the piece that was cut, as measured */
   thickness: figure('thickness', 100),
+  batch: optionalText(60),
   baseline: z.boolean(),
   note: optionalText(500),
   /** left out: now */
@@ -56,11 +70,20 @@ export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<strin
     const possible = checkSpeed(machine.value, speed);
     if (!possible.ok) return possible;
   }
-  const fastest = Math.max(0, ...cuts.filter(({ through }) => through).map(({ speed }) => speed));
-  const slower = cuts.find(({ through, speed }) => !through && speed < fastest);
-  if (slower) {
+  const { power, passes } = recipe.value;
+  const inPasses = (cut: (typeof cuts)[number]) =>
+    speedIn(passes, { speed: cut.speed, passes: cut.passes ?? passes });
+  const best = cuts
+    .filter(({ through }) => through)
+    .reduce<(typeof cuts)[number] | null>(
+      (most, cut) => (most && inPasses(most) >= inPasses(cut) ? most : cut),
+      null,
+    );
+  const fastest = best ? inPasses(best) : 0;
+  const slower = cuts.find((cut) => !cut.through && inPasses(cut) < fastest * 0.999_999);
+  if (best && slower) {
     return refuse(
-      `It cut through at ${fastest} mm/s but not at ${slower.speed} mm/s: cut both again.`,
+      `It cut through at ${cutWords(best)} but not at ${cutWords(slower)}: cut both again.`,
       'cuts',
     );
   }
@@ -79,7 +102,6 @@ export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<strin
       'cuts',
     );
   }
-  const { power, passes } = recipe.value;
   return ok(
     writeEntry(shop, actor, {
       kind: 'test burn',
@@ -93,6 +115,7 @@ export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<strin
         passes,
         cuts,
         thickness,
+        ...(burn.batch ? { batch: burn.batch } : {}),
         fastest: fastest > 0 ? fastest : null,
         baseline,
       },
@@ -100,50 +123,90 @@ export const recordBurn = useCase(burnSchema, (shop, actor, burn): Outcome<strin
   );
 });
 
-/** The test burns of a machine by recipe, oldest first, each held against the baseline before it. */
-export function burnsOf(shop: Pick<Shop, 'db'>, machineId: string): Map<string, Burn[]> {
-  const kept = new Map(recipes(shop, machineId).map((recipe) => [recipe.id, recipe]));
-  const found = new Map<string, Burn[]>();
-  const baselines = new Map<string, EntryData<'test burn'>>();
-  for (const row of standingEntries(shop.db, ['test burn'], { machineId })) {
-    const data = entryData(row, 'test burn');
-    const recipe = kept.get(data.recipeId);
-    if (!recipe) continue;
-    if (data.baseline) baselines.set(data.recipeId, data);
-    const baseline = baselines.get(data.recipeId);
-    const same = comparable(recipe.thickness, data.thickness);
-    const burn = asBurn(row, data, baseline && same ? baseline : null);
-    found.set(data.recipeId, [...(found.get(data.recipeId) ?? []), burn]);
-  }
-  return found;
+/** A cut in words, with its passes where they are its own. */
+export function cutWords({
+  speed,
+  passes,
+}: {
+  speed: number;
+  passes?: number | undefined;
+}): string {
+  return passes === undefined
+    ? `${speed} mm/s`
+    : `${speed} mm/s in ${passes} ${passes === 1 ? 'pass' : 'passes'}`;
 }
 
-function asBurn(
-  row: EntryRow,
-  data: EntryData<'test burn'>,
-  baseline: EntryData<'test burn'> | null,
-): Burn {
-  // where nothing succeeded, the slowest speed tried is more than it can do
-  const speed = data.fastest ?? Math.min(...data.cuts.map((cut) => cut.speed));
-  const { power, passes } = data;
-  return {
-    id: row.id,
-    at: row.at,
-    person: row.person,
-    note: row.note,
-    cuts: data.cuts,
-    thickness: data.thickness,
-    fastest: data.fastest,
-    baseline: data.baseline,
-    strength:
-      baseline?.fastest === undefined || baseline.fastest === null
-        ? null
-        : strengthOf(
-            { power: baseline.power, passes: baseline.passes, speed: baseline.fastest },
-            { power, passes, speed },
-          ),
-    atMost: data.fastest === null,
-  };
+/** The test burns of a machine by recipe, oldest first, each held against the baseline before it. */
+export function burnsOf(shop: Pick<Shop, 'db'>, machineId: string): Map<string, Burn[]> {
+  const rows = standingEntries(shop.db, ['test burn'], { machineId });
+  return groupBy(compared(recipes(shop, machineId), rows), ({ recipeId }) => recipeId);
+}
+
+/** Two burns in different batches, of one machine, this near each other say how the batches compare. */
+const tieMilliseconds = 24 * millisecondsPerHour;
+
+/**
+ * Burns of one machine, oldest first, each against its recipe's baseline. Only the same stock compares: the
+ * recipe's thickness, and the baseline's batch. Another batch is tied to it by the first burn in it that
+ * follows one in a known batch within a day: what the machine had then, it has in both.
+ */
+function compared(
+  known: readonly Recipe[],
+  rows: readonly EntryRow[],
+): (Burn & { recipeId: string })[] {
+  /** by recipe and batch: the line energy that stands for a strength of 1, for a rated watt */
+  const scales = new Map<string, Map<string, number>>();
+  const lastKnown = new Map<string, { at: number; strength: number }>();
+  return rows.flatMap((row) => {
+    // written by us, and checked then: ten years of them are read at once
+    const data = row.data as EntryData<'test burn'>;
+    const { recipeId, power, passes, fastest, cuts } = data;
+    const recipe = known.find(({ id }) => id === recipeId);
+    if (!recipe) return [];
+    const batch = data.batch?.toLowerCase() ?? '';
+    const atMost = fastest === null;
+    // where nothing succeeded, the slowest speed tried is more than it can do
+    const speed =
+      fastest ??
+      Math.min(...cuts.map((cut) => speedIn(passes, { ...cut, passes: cut.passes ?? passes })));
+    const energy = lineEnergy(1, { power, passes, speed });
+    if (data.baseline) scales.set(recipeId, new Map([[batch, energy]]));
+    const batches = scales.get(recipeId);
+    const before = lastKnown.get(recipeId);
+    const same = comparable(recipe.thickness, data.thickness);
+    const near = before !== undefined && row.at - before.at <= tieMilliseconds;
+    if (same && batches && !batches.has(batch) && near && !atMost) {
+      batches.set(batch, energy * before.strength);
+    }
+    const scale = same ? batches?.get(batch) : undefined;
+    const strength = scale === undefined ? null : scale / energy;
+    if (strength !== null && !atMost) lastKnown.set(recipeId, { at: row.at, strength });
+    const apart = !batches
+      ? 'no baseline'
+      : !same
+        ? 'thickness'
+        : strength === null
+          ? 'batch'
+          : null;
+    return [
+      {
+        id: row.id,
+        at: row.at,
+        person: row.person,
+        note: row.note,
+        recipeId,
+        cuts,
+        thickness: data.thickness,
+        batch: data.batch ?? null,
+        fastest,
+        passes,
+        baseline: data.baseline,
+        strength,
+        apart,
+        atMost,
+      } satisfies Burn & { recipeId: string },
+    ];
+  });
 }
 
 /** The latest strength of a machine, whatever the recipe. */
@@ -174,22 +237,10 @@ export function strengths(shop: Pick<Shop, 'db'>): Map<string, CurrentStrength> 
 
 /** The last of some burns that can be compared with the baseline before it. */
 function latestOf(known: readonly Recipe[], rows: readonly EntryRow[]): CurrentStrength | null {
-  const baselines = new Map<string, EntryData<'test burn'>>();
-  let latest: { row: EntryRow; data: EntryData<'test burn'>; recipe: Recipe } | null = null;
-  for (const row of rows) {
-    // written by us, and checked then: ten years of them are read for every page
-    const data = row.data as EntryData<'test burn'>;
-    const recipe = known.find(({ id }) => id === data.recipeId);
-    if (!recipe) continue;
-    if (data.baseline) baselines.set(data.recipeId, data);
-    if (!baselines.has(data.recipeId) || !comparable(recipe.thickness, data.thickness)) continue;
-    latest = { row, data, recipe };
-  }
+  const latest = compared(known, rows).findLast(({ strength }) => strength !== null);
   if (!latest) return null;
-  const { row, data, recipe } = latest;
-  const { at, strength, atMost } = asBurn(row, data, baselines.get(data.recipeId)!);
-  const { material, thickness } = recipe;
-  return { at, strength: strength!, atMost, material, thickness };
+  const { material, thickness } = known.find(({ id }) => id === latest.recipeId)!;
+  return { at: latest.at, strength: latest.strength!, atMost: latest.atMost, material, thickness };
 }
 
 /** The strength measured after a fault's last repair; before one, after its report. */

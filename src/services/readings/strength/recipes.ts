@@ -56,6 +56,9 @@ export const figure = (name: string, most: number) =>
     .positive(`The ${name} must be above zero.`)
     .max(most, `The ${name} is at most ${most}.`);
 
+/** How often a line is cut. */
+export const passesFigure = figure('number of passes', 50).int('Passes are whole.');
+
 const recipeSchema = z.object({
   recipeId: id.nullish(),
   machineId: id,
@@ -63,7 +66,7 @@ const recipeSchema = z.object({
   thickness: figure('thickness', 100),
   power: figure('power', 100),
   speed: figure('speed', 20_000),
-  passes: figure('number of passes', 50).int('Passes are whole.'),
+  passes: passesFigure,
   airAssist: z.boolean(),
 });
 

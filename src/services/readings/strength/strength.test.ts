@@ -110,6 +110,56 @@ it('other stock is kept and not compared; another recipe is another baseline', (
   });
 });
 
+it('another batch is other stock until a burn in each, on one day, ties them', () => {
+  const id = must(addRecipe());
+  must(burn(id, 10, { baseline: true, batch: 'March' }));
+  must(burn(id, 8, { batch: 'june' }));
+  expect(view().burns.at(-1)).toMatchObject({ strength: 1, apart: null }); // tied by the baseline itself
+  shop.clock.now += 30 * 24 * hour;
+  must(burn(id, 4, { batch: 'June' }));
+  expect(currentStrength(shop, machineId)!.strength).toBe(0.5);
+  shop.clock.now += 30 * 24 * hour;
+  must(burn(id, 6, { batch: 'August' }));
+  expect(view().burns.at(-1)).toMatchObject({ strength: null, apart: 'batch' });
+  expect(view().verdict).toContain('another batch');
+  expect(currentStrength(shop, machineId)!.strength).toBe(0.5);
+  must(burn(id, 8, { batch: 'June' }));
+  must(burn(id, 6, { batch: 'August' }));
+  expect(view().burns.at(-1)).toMatchObject({ strength: 1, apart: null });
+});
+
+it('passes may vary from cut to cut: the line energy says which is most', () => {
+  const id = must(addRecipe());
+  must(burn(id, 10, { baseline: true }));
+  // 8 mm/s in two passes puts as much on the line as 4 mm/s in one
+  const cuts = [
+    { speed: 5, through: false },
+    { speed: 8, passes: 2, through: true },
+  ];
+  must(burn(id, 0, { cuts }));
+  expect(view().burns.at(-1)).toMatchObject({ fastest: 4, strength: expect.closeTo(0.4, 9) });
+  const against = [{ speed: 3, through: false }, cuts[1]];
+  expect(refusal(burn(id, 0, { cuts: against }))).toBe(
+    'It cut through at 8 mm/s in 2 passes but not at 3 mm/s: cut both again.',
+  );
+});
+
+it('a cleaning found weak by one recipe and proved by another is one pair', () => {
+  const thin = must(addRecipe());
+  const thick = must(addRecipe({ thickness: 6, speed: 5 }));
+  must(burn(thin, 10, { baseline: true }));
+  must(burn(thick, 5, { baseline: true, thickness: 6 }));
+  shop.clock.now += 10 * 24 * hour;
+  must(burn(thin, 5));
+  cleanLens();
+  must(burn(thick, 4, { thickness: 6 }));
+  const [, other] = strengthViews(shop, findMachine(shop, machineId)!);
+  expect(other!.restored).toMatchObject([
+    { before: 0.5, after: expect.closeTo(0.8, 9), restored: false },
+  ]);
+  expect(other!.restoredTo).toBeCloseTo(0.8, 9);
+});
+
 it('settings of a recipe may change: energy is compared, not speed', () => {
   const id = must(addRecipe());
   must(burn(id, 10, { baseline: true }));

@@ -5,6 +5,7 @@ import {
   chartStrength,
   restorations,
   spreadOf,
+  usuallyRestored,
   type Charted,
   type Restored,
 } from '../../../core/readings/strength/story';
@@ -29,6 +30,8 @@ export interface RecipeView {
   sigma: number;
   cleanings: number[];
   restored: Restored[];
+  /** strength that cleaning lately brings back here, 1 = the baseline */
+  restoredTo: number;
   /** what the last burn says, in a sentence; null: nothing yet */
   verdict: string | null;
   /** J/mm of the recipe, where the machine's rated power is known */
@@ -48,33 +51,32 @@ const opticKinds = new Set(['inner-lens', 'window', 'lens', 'field-lens', 'mirro
 export function strengthViews(shop: Shop, machine: MachineRow): RecipeView[] {
   const all = burnsOf(shop, machine.id);
   const watts = ratedWatts(machine);
-  return recipes(shop, machine.id).map((recipe) => {
+  const optics = opticStations(shop, machine.id);
+  const charts = recipes(shop, machine.id).map((recipe) => {
     const burns = all.get(recipe.id) ?? [];
     const baseline = burns.findLast((burn) => burn.baseline) ?? null;
     const measured = burns.flatMap(({ at, strength }) =>
       baseline && at >= baseline.at && strength !== null ? [{ at, strength }] : [],
     );
-    const cleanings = baseline
-      ? cleanedAt(shop.db, opticStations(shop, machine.id), baseline.at)
-      : [];
+    const cleanings = baseline ? cleanedAt(shop.db, optics, baseline.at) : [];
     const steady = measured.filter(({ strength }) => strength > 0.85).map((one) => one.strength);
     const sigma = spreadOf(steady);
     const chart = chartStrength(measured, cleanings, sigma);
-    const restored = restorations(chart, cleanings, sigma, (cleaned, burnt) => {
-      return runHoursBetween(shop, machine.id, cleaned, burnt) <= soonRunHours;
-    });
-    return {
-      recipe,
-      burns,
-      baseline,
-      chart,
-      sigma,
-      cleanings,
-      restored,
-      verdict: verdictOf(machine, chart, restored, burns.at(-1) ?? null),
-      joulesPerMm: watts === null ? null : lineEnergy(watts, recipe),
-    };
+    return { recipe, burns, baseline, cleanings, sigma, chart };
   });
+  const restored = restorations(
+    charts,
+    [...new Set(charts.flatMap(({ cleanings }) => cleanings))],
+    (cleaned, burnt) => runHoursBetween(shop, machine.id, cleaned, burnt) <= soonRunHours,
+  );
+  const restoredTo = usuallyRestored(restored.flat().sort((a, b) => a.cleanedAt - b.cleanedAt));
+  return charts.map((view, index) => ({
+    ...view,
+    restored: restored[index]!,
+    restoredTo,
+    verdict: verdictOf(machine, view.chart, restored[index]!, view.burns.at(-1) ?? null),
+    joulesPerMm: watts === null ? null : lineEnergy(watts, view.recipe),
+  }));
 }
 
 /** A burn within so many run hours of a cleaning tells what the cleaning did. */
@@ -95,6 +97,9 @@ function verdictOf(
   last: Burn | null,
 ): string | null {
   if (!last) return null;
+  if (last.apart === 'batch') {
+    return 'Cut in another batch of the stock: kept, and not compared until both batches are cut on one day, the known one first.';
+  }
   if (last.strength === null) return 'Cut in other stock: kept, and not compared.';
   const point = chart.at(-1);
   if (!point) return null;
