@@ -7,6 +7,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   signOutAction: 'open',
   welcomeAction: 'open',
   joinAction: 'open',
+  restoreCopyAction: 'open',
   // behind a label or a follow link
   labelLogAction: 'open',
   labelUndoAction: 'open',
@@ -90,6 +91,14 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   strikeAction: 'clean',
   correctSessionAction: 'clean',
   correctCareAction: 'clean',
+  // copies
+  changeCopyRulesAction: 'set up',
+  copyNowAction: 'set up',
+  testCopyAction: 'set up',
+  checkBookAction: 'set up',
+  packArchiveAction: 'set up',
+  viewSafekeepingAction: 'set up',
+  cancelSafekeepingAction: 'set up',
   // set-up
   chooseVariantAction: 'set up',
   setConnectorWaitAction: 'set up',
@@ -192,6 +201,7 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/plan/order': 'see',
   '/plan/load': 'see',
   '/setup': 'set up',
+  '/setup/copies': 'set up',
   '/setup/time': 'set up',
   '/setup/people': 'set up',
   '/setup/weights': 'set up',
@@ -212,6 +222,7 @@ export const routeRights: Readonly<
   Record<string, Readonly<Record<string, Right | 'device' | 'link'>>>
 > = {
   '/api/book': { GET: 'see' },
+  '/api/archive': { GET: 'set up' },
   '/api/photos/[id]': { GET: 'see' },
   '/api/machines/[id]/card': { GET: 'see' },
   '/api/plan/calendar': { GET: 'see' },

@@ -37,6 +37,7 @@ export async function startServer(
       ...process.env,
       PORT: String(port),
       BITACORA_POST_EVERY_MS: '400',
+      BITACORA_COPIES_AFTER_MS: '0',
       DATA_DIR: dataDir,
       ...env,
     },

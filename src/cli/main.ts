@@ -7,7 +7,7 @@ import { families } from '../catalogue/families';
 import { findings } from '../core/care/care';
 import { readJob } from '../core/usage/gcode/job';
 import { formatDuration } from '../core/units/duration';
-import { makeCopy, putCopyBack, recordsFile } from '../services/audit-log/backup';
+import { recordsFile } from '../services/safekeeping/copies';
 import { dueMachines } from '../services/care/due';
 import { dueRows } from '../services/care/due-rows';
 import { controllerOf } from '../services/usage/job-files';
@@ -26,6 +26,13 @@ import { calcCommand, calculationNames } from './calc';
 import { cleanCommand, openingCommand } from './care';
 import { diagnoseFaultCommand, diagnoseInput } from './diagnose';
 import { importCommand } from './import';
+import {
+  archiveCommand,
+  backupCommand,
+  checkCommand,
+  restoreCommand,
+  takeInCommand,
+} from './safekeeping';
 import { sheetCommand } from './sheet';
 import { instantOf, readFile } from './values';
 import { changeSetting, settingNames, type SettingName } from '../services/setup/settings';
@@ -50,8 +57,11 @@ const usage = `Bitacora on the command line. DATA_DIR names the folder of the da
   due [--machine NAME] [--now ISO] [--json] what is due, and how far along everything is
   job FILE --machine NAME [--json]          what a job file comes to on a machine
   set timezone ZONE | set name NAME         settings of the shop
-  backup [FOLDER]                           copy the shop whole, also while the server runs
-  restore COPY                              put a copy back; the present data is moved aside
+  backup [FOLDER]                           copy the shop whole, also while the server runs, and test the copy
+  restore COPY|ARCHIVE                      put a copy or an archive back; the present data is moved aside
+  check [--json]                            read the book through: file, references, entries, counters, pictures
+  archive FILE [--machine NAME]             the whole shop, or one machine with its history, as one open file
+  take-in FILE                              an archive into this shop: a whole one into an empty one
   password NAME                             set somebody's password (asked for, or a line of input)
   new-secret                                make the secret anew that was lost
   calc NAME < input.json                    a figure from a formula, as JSON (docs/formats.md)
@@ -169,30 +179,6 @@ function setCommand(shop: Shop, [name, ...words]: string[]): number {
   return done;
 }
 
-const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
-
-/** Where a backup goes when no folder is named. */
-const usualBackups = 'backups';
-
-function backupCommand(shop: Shop, [folder = usualBackups]: string[]): number {
-  const made = makeCopy(shop, folder);
-  if (!made.ok) throw new Unusable(made.error.message);
-  const { folder: copy, files, bytes } = made.value;
-  out(`${copy}\n${files} files, ${megabytes(bytes)}. Put it back with: npm run restore ${copy}`);
-  return done;
-}
-
-function restoreCommand([copy]: string[]): number {
-  const dataDir = defaultDataDir();
-  const back = putCopyBack(required(copy, 'The folder of the copy'), dataDir, Date.now());
-  if (!back.ok) throw new Unusable(back.error.message);
-  const { folder, files, bytes, aside } = back.value;
-  closeShop(openShop(folder)); // says so at once if it cannot be opened
-  out(`${folder} holds the copy: ${files} files, ${megabytes(bytes)}.`);
-  if (aside) out(`What was there is now in ${aside}.`);
-  return done;
-}
-
 /** A line typed unseen, or the first of what is piped in. */
 async function askPassword(): Promise<string> {
   const lines = readline.createInterface({ input: process.stdin, terminal: false });
@@ -228,18 +214,18 @@ async function passwordCommand(shop: Shop, [name]: string[]): Promise<number> {
 }
 
 /** Commands that do not open the shop first: it may be what is wrong. */
-function closedCommand(command: string, rest: string[]): number | null {
+function closedCommand(command: string, rest: string[]): number | Promise<number> | null {
   if (command === 'calc') return calcCommand(rest);
   if (command === 'diagnose' && rest.length === 0) return diagnoseInput();
-  if (command === 'restore') return restoreCommand(rest);
+  if (command === 'restore') return restoreCommand(actor, rest);
   if (command === 'new-secret') {
     renewSecret(defaultDataDir());
     out('There is a new secret. Everybody signs in anew; give label codes and links anew.');
     return done;
   }
   const file = path.join(defaultDataDir(), recordsFile);
-  if (command === 'backup' && !fs.existsSync(file)) {
-    throw new Unusable(`There is no shop in ${defaultDataDir()}: nothing was copied.`);
+  if (['backup', 'check', 'archive'].includes(command) && !fs.existsSync(file)) {
+    throw new Unusable(`There is no shop in ${defaultDataDir()}: nothing was done.`);
   }
   return null;
 }
@@ -252,7 +238,7 @@ async function run(args: string[]): Promise<number> {
     return done;
   }
   const closed = closedCommand(command, rest);
-  if (closed !== null) return closed;
+  if (closed !== null) return await closed;
   const commands: Record<string, (shop: Shop) => number | Promise<number>> = {
     add: (shop) => addCommand(shop, rest, values),
     import: (shop) => importCommand(shop, actor, rest, values),
@@ -264,6 +250,9 @@ async function run(args: string[]): Promise<number> {
     job: (shop) => jobCommand(shop, rest, values),
     set: (shop) => setCommand(shop, rest),
     backup: (shop) => backupCommand(shop, rest),
+    check: (shop) => checkCommand(shop, values),
+    archive: (shop) => archiveCommand(shop, rest, values),
+    'take-in': (shop) => takeInCommand(shop, actor, rest),
     password: (shop) => passwordCommand(shop, rest),
     'seed-demo': async (shop) => {
       const { seedDemo } = await import('../demo/seed');

@@ -174,8 +174,7 @@ export const entryDataSchemas = {
     cuts: z.array(
       z.object({
         speed: z.number().positive(),
-        through: z.boolean(),
-        /** left out: those of the recipe */
+        through: z.boolean(), // passes left out: those of the recipe
         passes: z.number().int().positive().optional(),
       }),
     ),
@@ -396,7 +395,5 @@ export type DataKind = keyof typeof entryDataSchemas;
 export type EntryKind = DataKind | (typeof tableKinds)[number];
 export type EntryData<K extends DataKind> = z.infer<(typeof entryDataSchemas)[K]>;
 
-export const entryKinds: readonly EntryKind[] = [
-  ...tableKinds,
-  ...(Object.keys(entryDataSchemas) as DataKind[]),
-];
+const dataKinds = Object.keys(entryDataSchemas) as DataKind[];
+export const entryKinds: readonly EntryKind[] = [...tableKinds, ...dataKinds];

@@ -75,6 +75,14 @@ export function entryById(db: Db, id: string): EntryRow | null {
   return db.select().from(entry).where(eq(entry.id, id)).get() ?? null;
 }
 
+/** When the first entry of the book was written down, UTC milliseconds; `null`: it is empty. */
+export function firstEntryAt(db: Db): number | null {
+  // ids are sortable by the time they were made
+  const row = statement(db, 'select recorded_at at from entry order by id limit 1').get() as
+    { at: number } | undefined;
+  return row?.at ?? null;
+}
+
 /** The entry that came with this idempotency key, or `null`. */
 export function entryByKey(db: Db, key: string): EntryRow | null {
   const found = statement(db, 'select id from entry where key = ?').get(key) as

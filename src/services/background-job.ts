@@ -1,6 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { fail, ok, type Result } from '../core/units/result';
+import { refuse, type Refusal } from './shop';
 
 /**
  * Starts a process of its own for long work, from `src/workers`. It ends with the server.
@@ -76,4 +77,89 @@ export async function askApart<A>(
     running -= 1;
     queue.shift()?.();
   }
+}
+
+/** What a process of its own says of its work: the share that is done, or how it ended. */
+export type JobWord = { share: number } | { done: true; words?: string } | { failed: string };
+
+/** How work in a process of its own stands. */
+export interface JobView {
+  /** 0 to 1 */
+  progress: number;
+  /** set once it has ended, well or not */
+  ended: 'done' | 'failed' | null;
+  /** what it said at its end */
+  words: string | null;
+}
+
+interface Work extends JobView {
+  process: ChildProcess;
+  /** what it was told, as JSON */
+  order: string;
+}
+
+const place = globalThis as { bitacoraWork?: Map<string, Work> };
+const works = () => (place.bitacoraWork ??= new Map());
+
+/** Work of which one is done at a time: whoever asks for the very same while it runs follows it. */
+export interface SoleJob<O> {
+  start: (order: O) => Result<string, Refusal>;
+  view: () => Result<JobView, Refusal>;
+  cancel: () => Result<null, Refusal>;
+  /** waits until what runs has ended; at once where nothing does */
+  ended: () => Promise<void>;
+}
+
+/**
+ * Work of a script of `src/workers`, one at a time.
+ * @param name tells it from other work
+ */
+export function soleJob<O extends object>(name: string, script: string): SoleJob<O> {
+  return {
+    start(order) {
+      const before = works().get(name);
+      const told = JSON.stringify(order);
+      if (before?.ended === null) {
+        return before.order === told
+          ? ok(name)
+          : refuse('Other work of this kind is under way: try again when it has ended.');
+      }
+      const work: Work = {
+        progress: 0,
+        ended: null,
+        words: null,
+        process: forkWorker(script),
+        order: told,
+      };
+      works().set(name, work);
+      work.process.on('message', (word: JobWord) => {
+        if ('share' in word) work.progress = word.share;
+        else {
+          work.ended = 'done' in word ? 'done' : 'failed';
+          work.words = 'done' in word ? (word.words ?? null) : word.failed;
+        }
+      });
+      work.process.on('exit', () => {
+        work.ended ??= 'failed';
+      });
+      work.process.send(order);
+      return ok(name);
+    },
+    view() {
+      const work = works().get(name);
+      if (!work) return refuse('That work is no longer open.');
+      const { progress, ended, words } = work;
+      return ok({ progress, ended, words });
+    },
+    cancel() {
+      works().get(name)?.process.kill('SIGKILL');
+      works().delete(name);
+      return ok(null);
+    },
+    async ended() {
+      const work = works().get(name);
+      if (!work || work.process.exitCode !== null) return;
+      await new Promise((resolve) => work.process.once('exit', resolve));
+    },
+  };
 }

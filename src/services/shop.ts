@@ -1,7 +1,8 @@
 import path from 'node:path';
 import { roles, type Role } from '../core/people/roles';
 import { fail, type Result } from '../core/units/result';
-import { isBusy, openRecords, RecordsError, type Db } from '../records/database';
+import { isBusy, openRecords, RecordsError, RecordsUnusable, type Db } from '../records/database';
+import { holderOf, lockFolder, type FolderLock } from '../records/folder-lock';
 import type { DataKind, EntryData, Source } from '../records/audit-log-data';
 import { insertDataEntry, type NewEntry } from '../records/audit-log';
 import { allPeople } from '../records/people';
@@ -79,6 +80,18 @@ const usualFloor = 90;
 const usualUndoHours = 24;
 
 const usualStop = 'switch off at the plug if you safely can, step back, fetch the technician.';
+
+/**
+ * Takes a folder for the one server that may work on it; what the command line writes beside is fine.
+ * @throws RecordsUnusable where another server works on it
+ */
+export function holdFolder(dataDir: string): FolderLock {
+  const lock = lockFolder(dataDir);
+  if (lock) return lock;
+  throw new RecordsUnusable(
+    `Another server (process ${holderOf(dataDir)}) works on ${path.resolve(dataDir)}: end that one, or name another folder with DATA_DIR. Nothing was touched.`,
+  );
+}
 
 /**
  * Opens the shop under a folder, made when absent.

@@ -6,6 +6,8 @@ import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
 import { may } from '../../core/people/roles';
 import { firstSteps } from '../../services/setup/first-steps';
+import { copyAge } from '../../services/safekeeping/nightly';
+import { OldCopyNote } from '../../ui/setup/OldCopyNote';
 import { FirstSteps } from '../../ui/setup/FirstSteps';
 import { putRightAction } from '../actions/cleaning';
 import { inMinutesAction } from '../actions/today';
@@ -33,7 +35,10 @@ export default async function TodayPage() {
         putRight={putRightAction}
         setup={
           may(role, 'set up') ? (
-            <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
+            <>
+              <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />
+              <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
+            </>
           ) : null
         }
       />

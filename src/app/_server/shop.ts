@@ -6,35 +6,53 @@ import { cache } from 'react';
 import { may, type Right, type Role } from '../../core/people/roles';
 import { isNewShop, openAuth, type Auth } from '../../services/people/auth';
 import { personSignedIn } from '../../services/people/people';
-import { keepCalendarsFresh, startPost } from './post';
+import { keepCalendarsFresh, keepCopies, startPost } from './post';
 import {
   closeShop,
   defaultDataDir,
+  holdFolder,
   openShop,
   troubleWords,
   type Actor,
+  type Outcome,
   type Shop,
 } from '../../services/shop';
 
 interface Server {
   shop: Shop;
   auth: Auth;
+  /** ends what it does by the clock, and closes the book */
+  close: () => void;
 }
 
 /** One shop a process, whatever bundle asks for it. */
 const place = globalThis as { bitacoraServer?: Server };
 
 function server(): Server {
-  place.bitacoraServer ??= (() => {
-    // wait little: `patiently` tries again without holding everybody else up
-    const shop = openShop(defaultDataDir(), Date.now, { waitMs: 40, check: true });
-    // what was written is folded into the one file, whatever ends the process in an orderly way
-    process.once('exit', () => closeShop(shop));
-    startPost(shop);
-    keepCalendarsFresh(shop);
-    return { shop, auth: openAuth(shop, [nextCookies()]) };
-  })();
+  place.bitacoraServer ??= openServer(defaultDataDir());
   return place.bitacoraServer;
+}
+
+function openServer(dataDir: string): Server {
+  const lock = holdFolder(dataDir);
+  let shop: Shop;
+  try {
+    // wait little: `patiently` tries again without holding everybody else up
+    shop = openShop(dataDir, Date.now, { waitMs: 40, check: true });
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+  const ends = [startPost(shop), keepCalendarsFresh(shop), keepCopies(shop)];
+  const close = () => {
+    process.removeListener('exit', close);
+    for (const end of ends) end();
+    closeShop(shop);
+    lock.release();
+  };
+  // what was written is folded into the one file, whatever ends the process in an orderly way
+  process.once('exit', close);
+  return { shop, auth: openAuth(shop, [nextCookies()]), close };
 }
 
 export function theShop(): Shop {
@@ -43,6 +61,16 @@ export function theShop(): Shop {
 
 export function theAuth(): Auth {
   return server().auth;
+}
+
+/** Closes the book, has its folder replaced, and opens what is there then, also where it was not replaced. */
+export function replaceData<T>(step: (dataDir: string) => Outcome<T>): Outcome<T> {
+  const { shop, close } = server();
+  close();
+  delete place.bitacoraServer;
+  const replaced = step(shop.dataDir);
+  server();
+  return replaced;
 }
 
 /** Why the shop cannot be opened, in words for whoever keeps the server; `null` when it can. */

@@ -3,6 +3,10 @@ import { redirect } from 'next/navigation';
 import { isNewShop } from '../../services/people/auth';
 import { EntryPage } from '../../ui/people/EntryPage';
 import { WelcomeForm } from '../../ui/people/WelcomeForm';
+import { listCopies } from '../../services/safekeeping/copies';
+import { usualFolder } from '../../services/safekeeping/rules';
+import { WelcomeCopies } from '../../ui/people/WelcomeCopies';
+import { restoreCopyAction } from '../actions/safekeeping';
 import { theShop } from '../_server/shop';
 import { welcomeWord } from '../_server/welcome-word';
 import { welcomeAction } from '../actions/sign-in';
@@ -26,6 +30,13 @@ export default async function WelcomePage() {
         timezone={
           shop.zone === 'UTC' ? Intl.DateTimeFormat().resolvedOptions().timeZone : shop.zone
         }
+      />
+      <WelcomeCopies
+        copies={listCopies(usualFolder(shop.dataDir))}
+        asksWord={welcomeWord() !== null}
+        now={shop.now()}
+        zone={shop.zone}
+        restore={restoreCopyAction}
       />
     </EntryPage>
   );

@@ -266,6 +266,11 @@ export function allOdometers(db: Db): unknown[] {
   return statement(db, 'select * from odometer order by machine_id, day').all();
 }
 
+/** What every session counts for, for the same. */
+export function allHours(db: Db): unknown[] {
+  return statement(db, 'select * from session_hours order by entry_id').all();
+}
+
 /** Run seconds of each machine on days `[fromDay, toDay]`. */
 export function runSecondsByMachine(db: Db, fromDay: number, toDay: number): Map<string, number> {
   const rows = statement(

@@ -141,7 +141,8 @@ export async function openNewShop(
   return made;
 }
 
-function sameWord(right: string, given: string): boolean {
+/** Whether a word is the one that was printed, in a time that tells nothing of it. */
+export function sameWord(right: string, given: string): boolean {
   const [a, b] = [right, given.trim().toLowerCase()].map((one) =>
     createHash('sha256').update(one).digest(),
   );

@@ -3,7 +3,7 @@
 import { Button, Progress } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { EvidenceView } from '../../services/evidence/job';
+import type { JobView } from '../../services/background-job';
 import type { Outcome, Refusal } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useBackgroundJob } from '../shared/forms/use-background-job';
@@ -21,7 +21,7 @@ export function Reckon({
   due: boolean;
   actions: {
     start: () => Promise<Outcome<string>>;
-    view: (id: string) => Promise<Outcome<EvidenceView>>;
+    view: (id: string) => Promise<Outcome<JobView>>;
     cancel: () => Promise<Outcome<null>>;
   };
 }) {

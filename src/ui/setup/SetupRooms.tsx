@@ -37,6 +37,7 @@ const groups = [
   {
     name: 'Data',
     rooms: [
+      ['/setup/copies', 'Copies'],
       ['/import', 'Import'],
       ['/record', 'Record and export'],
     ],

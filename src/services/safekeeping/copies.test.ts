@@ -1,14 +1,15 @@
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
-import { makeCopy, putCopyBack, readCopy } from './backup';
+import { makeCopy, putCopyBack, readCopy } from './copies';
 import { createTechnician, openAuth, signIn } from '../people/auth';
 import { reportFault } from '../faults/report';
 import { followToken } from '../faults/follow';
 import { changePost, postSettings } from '../mail/letters';
-import { keepPhoto, photoBytes, readPhoto } from './photos';
-import { closeShop, openShop } from '../shop';
+import { keepPhoto, photoBytes, readPhoto } from '../audit-log/photos';
+import { closeShop, holdFolder, openShop } from '../shop';
 import {
   addTestMachine,
   dropTestShop,
@@ -121,11 +122,27 @@ test.each<[string, (folder: string) => void, RegExp]>([
   expect(fs.readdirSync(shop.dataDir).sort()).toEqual(names);
 });
 
-test('nothing is put back under a server that runs', () => {
+test('nothing is put back under a server that runs; one that died holds nothing', () => {
   const { folder } = must(makeCopy(shop, target));
-  fs.writeFileSync(path.join(shop.dataDir, 'server.pid'), String(process.pid));
-  expect(refusal(putCopyBack(folder, shop.dataDir, 0))).toContain('stop it first');
-  fs.writeFileSync(path.join(shop.dataDir, 'server.pid'), '999999999');
-  const { aside } = must(putCopyBack(folder, shop.dataDir, 0));
-  fs.rmSync(aside!, { recursive: true });
+  const held = `require('better-sqlite3')(process.argv[1], { timeout: 0 }).exec('begin exclusive');
+    process.stdout.write('held'); setInterval(() => {}, 1000);`;
+  const other = spawn(process.execPath, ['-e', held, path.join(shop.dataDir, 'server.lock')]);
+  fs.writeFileSync(path.join(shop.dataDir, 'server.pid'), String(other.pid));
+  return new Promise<void>((resolve, reject) => {
+    other.stdout.once('data', () => {
+      expect(refusal(putCopyBack(folder, shop.dataDir, 0))).toContain(`process ${other.pid}`);
+      expect(() => holdFolder(shop.dataDir)).toThrow(`process ${other.pid}`);
+      other.kill('SIGKILL');
+    });
+    other.once('error', reject);
+    other.once('exit', () => {
+      const { aside } = must(putCopyBack(folder, shop.dataDir, 0));
+      fs.rmSync(aside!, { recursive: true });
+      const lock = holdFolder(shop.dataDir);
+      expect(() => holdFolder(shop.dataDir)).toThrow('Another server');
+      lock.release();
+      holdFolder(shop.dataDir).release();
+      resolve();
+    });
+  });
 });
