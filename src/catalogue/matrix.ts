@@ -356,7 +356,28 @@ const holds = (text: string, words: readonly string[]) =>
   words.some((word) => new RegExp(`(?<![a-z])${word}`, 'i').test(text));
 
 /** What a method in words uses, as far as it names it. */
-export function readMethod(text: string): { liquids: Liquid[]; tools: Tool[] } {
+export function readMethod(text: string): ReadMethod {
+  let read = known.get(text);
+  if (!read) {
+    read = readAnew(text);
+    // what people write themselves comes in too: not without end
+    if (known.size >= mostKnown) known.clear();
+    known.set(text, read);
+  }
+  return read;
+}
+
+/** What a method names. */
+interface ReadMethod {
+  liquids: readonly Liquid[];
+  tools: readonly Tool[];
+}
+
+/** Methods that were read before: a sheet asks for the same few over and over. */
+const known = new Map<string, ReadMethod>();
+const mostKnown = 2000;
+
+function readAnew(text: string): ReadMethod {
   const named = <K extends string>(table: Readonly<Record<K, readonly string[]>>) =>
     (Object.keys(table) as K[]).filter((key) => holds(text, table[key]));
   const wet = named<Liquid>(liquids);

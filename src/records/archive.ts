@@ -4,6 +4,7 @@ import { fail, ok, type Result } from '../core/units/result';
 import type { tableKinds } from './audit-log-data';
 import { entryDataSchemas, entryKinds, type DataKind } from './audit-log-data';
 import { write, type Db } from './database';
+import { rebuildOpen } from './open-entries';
 import * as schema from './schema';
 
 /** A row as an archive has it: names as in the database, what is kept as JSON taken apart. */
@@ -254,6 +255,7 @@ export function writeArchiveRows(
       insert(part.table, row);
       if (part.says) insert(part.says, row['says'] as ArchiveRow);
     }
+    rebuildOpen(db);
     const [torn] = db.$client.pragma('foreign_key_check') as { table: string; parent: string }[];
     return torn
       ? fail(`A row of ${torn.table} names a ${torn.parent} that is not there.`)

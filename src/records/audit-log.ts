@@ -7,11 +7,13 @@ import {
   type EntryKind,
   type Source,
 } from './audit-log-data';
+import { entryColumns, entryOf, type EntryRow, type RawEntry } from './entry-rows';
 import { newId } from './ids';
+import { noteOpen } from './open-entries';
 import { entry } from './schema';
 import { statement } from './statement';
 
-export type EntryRow = typeof entry.$inferSelect;
+export type { EntryRow } from './entry-rows';
 
 /** A line for the book. */
 export interface NewEntry {
@@ -54,6 +56,11 @@ export function insertEntry(db: Db, line: NewEntry): string {
     line.supersedes ?? null,
     line.reason ?? null,
   );
+  // what an import writes by the hundred thousand opens and ends nothing
+  if (line.kind !== 'session') {
+    const { kind, subjectId = null, supersedes = null } = line;
+    noteOpen(db, { id, kind, subjectId, supersedes });
+  }
   return id;
 }
 
@@ -72,7 +79,8 @@ export function entryData<K extends DataKind>(row: EntryRow, kind: K): EntryData
 }
 
 export function entryById(db: Db, id: string): EntryRow | null {
-  return db.select().from(entry).where(eq(entry.id, id)).get() ?? null;
+  const row = statement(db, `select ${entryColumns} from entry where id = ?`).get(id);
+  return row ? entryOf(row as RawEntry) : null;
 }
 
 /** When the first entry of the book was written down, UTC milliseconds; `null`: it is empty. */
@@ -101,8 +109,12 @@ export function hasEntryBeside(db: Db, source: Source): boolean {
 /** Which of these entries have been struck through, and by which entry. */
 export function strikesOf(db: Db, ids: string[]): Map<string, EntryRow> {
   if (ids.length === 0) return new Map();
-  const rows = db.select().from(entry).where(inArray(entry.supersedes, ids)).all();
-  return new Map(rows.map((row) => [row.supersedes!, row]));
+  const rows = statement(
+    db,
+    `select ${entryColumns} from entry
+     where supersedes is not null and supersedes in (select value from json_each(?))`,
+  ).all(JSON.stringify(ids)) as RawEntry[];
+  return new Map(rows.map((row) => [row.supersedes!, entryOf(row)]));
 }
 
 /** Entries of some kinds that stand (are not struck through), oldest first. */
@@ -113,6 +125,8 @@ export function standingEntries(
 ): EntryRow[] {
   const conditions = [
     `kind in (${kinds.map(() => '?').join(', ')})`,
+    // lets the index of a machine's other entries serve: it holds no session
+    ...(kinds.includes('session') ? [] : [`kind <> 'session'`]),
     ...(where.from !== undefined ? ['at >= ?'] : []),
     ...(where.machineId ? ['machine_id = ?'] : []),
     ...(where.subjectId ? ['subject_id = ?'] : []),
@@ -124,15 +138,35 @@ export function standingEntries(
   // bare: asked with every session that is logged, and many times for Today
   const rows = statement(
     db,
-    `select ${columns} from entry where ${conditions.join(' and ')} order by at, id`,
-  ).all(...values) as (Omit<EntryRow, 'data'> & { data: string | null })[];
-  return rows.map((row) => ({ ...row, data: row.data === null ? null : JSON.parse(row.data) }));
+    `select ${entryColumns} from entry where ${conditions.join(' and ')} order by at, id`,
+  ).all(...values) as RawEntry[];
+  return rows.map(entryOf);
 }
 
-const columns = [
-  'id, kind, machine_id machineId, subject_id subjectId, at, recorded_at recordedAt',
-  'person_id personId, person, source, key, note, data, supersedes, reason',
-].join(', ');
+/**
+ * Entries of a kind that stand, the newest first, read no further than they are taken.
+ * @param machineId about one machine; `null`: about any
+ */
+export function* entriesBackwards(
+  db: Db,
+  kind: Exclude<EntryKind, 'session'>,
+  machineId: string | null,
+  until = Number.MAX_SAFE_INTEGER,
+): Generator<EntryRow> {
+  const rows = statement(
+    db,
+    `select ${entryColumns} from entry
+     where ${machineId === null ? '' : `machine_id = ? and kind <> 'session' and `}kind = ? and at <= ?
+       and not exists (select 1 from entry later where later.supersedes = entry.id)
+     order by at desc, id desc`,
+  );
+  for (const row of rows.iterate(
+    ...(machineId === null ? [] : [machineId]),
+    kind,
+    until,
+  ) as Iterable<RawEntry>)
+    yield entryOf(row);
+}
 
 /** The last entries of a kind about a machine, newest first, struck ones too. */
 export function entriesOfKind(
@@ -141,24 +175,23 @@ export function entriesOfKind(
   machineId: string,
   count: number,
 ): EntryRow[] {
-  return db
-    .select()
-    .from(entry)
-    .where(and(eq(entry.kind, kind), eq(entry.machineId, machineId)))
-    .orderBy(desc(entry.at), desc(entry.id))
-    .limit(count)
-    .all();
+  const rows = statement(
+    db,
+    `select ${entryColumns} from entry where machine_id = ? and kind = ?
+     ${kind === 'session' ? '' : `and kind <> 'session'`} order by at desc, id desc limit ?`,
+  ).all(machineId, kind, count) as RawEntry[];
+  return rows.map(entryOf);
 }
 
 /** Entries about one subject (the steps of a fault, the release of a hold), in order. */
 export function entriesAbout(db: Db, subjectIds: string[]): EntryRow[] {
   if (subjectIds.length === 0) return [];
-  return db
-    .select()
-    .from(entry)
-    .where(inArray(entry.subjectId, subjectIds))
-    .orderBy(entry.at, entry.id)
-    .all();
+  const rows = statement(
+    db,
+    `select ${entryColumns} from entry
+     where subject_id is not null and subject_id in (select value from json_each(?)) order by at, id`,
+  ).all(JSON.stringify(subjectIds)) as RawEntry[];
+  return rows.map(entryOf);
 }
 
 /** What part of the book to read. Times in UTC milliseconds, `from` inclusive, `to` exclusive. */

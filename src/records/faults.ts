@@ -5,7 +5,6 @@ import { statement } from './statement';
 export interface FixedFault {
   faultId: string;
   machineId: string;
-  signs: string[];
   /** the last that was found; `null`: none was named */
   cause: string | null;
 }
@@ -13,12 +12,18 @@ export interface FixedFault {
 /**
  * The faults that were closed as fixed within a time, both ends included, oldest closing first.
  * @param from UTC milliseconds
+ * @param signs of which each has one at least
  */
 // the plus keeps SQLite from going through all diagnoses of the book for each fault: its subject has an index
-export function fixedFaults(db: Db, from: number, to: number): FixedFault[] {
-  const rows = statement(
+export function fixedFaults(
+  db: Db,
+  from: number,
+  to: number,
+  signs: readonly string[],
+): FixedFault[] {
+  return statement(
     db,
-    `select f.id faultId, f.machine_id machineId, json_extract(f.data, '$.signs') signs,
+    `select f.id faultId, f.machine_id machineId,
        (select json_extract(d.data, '$.cause') from entry d
         where d.subject_id = f.id and +d.kind = 'fault diagnosis'
           and not exists (select 1 from entry later where later.supersedes = d.id)
@@ -26,8 +31,9 @@ export function fixedFaults(db: Db, from: number, to: number): FixedFault[] {
      from entry c join entry f on f.id = c.subject_id
      where c.kind = 'fault closed' and c.at >= ? and c.at <= ?
        and json_extract(c.data, '$.as') = 'fixed'
+       and exists (select 1 from json_each(f.data, '$.signs')
+                   where value in (select value from json_each(?)))
        and not exists (select 1 from entry later where later.supersedes = c.id)
      order by c.at, c.id`,
-  ).all(from, to) as (Omit<FixedFault, 'signs'> & { signs: string })[];
-  return rows.map((row) => ({ ...row, signs: JSON.parse(row.signs) as string[] }));
+  ).all(from, to, JSON.stringify(signs)) as FixedFault[];
 }

@@ -1,6 +1,7 @@
-import { eq, inArray } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { Db } from './database';
 import { photo } from './schema';
+import { statement } from './statement';
 
 export type PhotoRow = typeof photo.$inferSelect;
 
@@ -19,5 +20,9 @@ export function photoByKey(db: Db, key: string): PhotoRow | null {
 
 export function photosOf(db: Db, entryIds: string[]): PhotoRow[] {
   if (entryIds.length === 0) return [];
-  return db.select().from(photo).where(inArray(photo.entryId, entryIds)).all();
+  return statement(
+    db,
+    `select id, entry_id entryId, width, height, stored_at storedAt, key from photo
+     where entry_id in (select value from json_each(?)) order by id`,
+  ).all(JSON.stringify(entryIds)) as PhotoRow[];
 }

@@ -117,6 +117,9 @@ export const entry = sqliteTable(
     index('entry_at').on(t.at, t.id),
     index('entry_machine_at').on(t.machineId, t.at, t.id),
     index('entry_kind_at').on(t.kind, t.at, t.id),
+    index('entry_machine_kind_at')
+      .on(t.machineId, t.kind, t.at, t.id)
+      .where(sql`kind <> 'session'`),
     index('entry_person_at').on(t.person, t.at, t.id),
     index('entry_subject')
       .on(t.subjectId)
@@ -360,6 +363,19 @@ export const photo = sqliteTable(
 );
 
 // Derived from the book, rebuilt by `services/usage`.
+
+/** Faults, holds and the like that stand open. */
+export const openEntry = sqliteTable(
+  'open_entry',
+  {
+    entryId: text('entry_id')
+      .primaryKey()
+      .references(() => entry.id),
+    kind: text('kind').notNull(),
+    machineId: text('machine_id'),
+  },
+  (t) => [index('open_entry_kind').on(t.kind, t.machineId)],
+);
 
 /** What each session that stands counts for. */
 export const sessionHours = sqliteTable(

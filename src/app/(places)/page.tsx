@@ -1,4 +1,5 @@
 import { families } from '../../catalogue/families';
+import { kept, ofNow } from '../../services/kept';
 import { inMinutes } from '../../services/today/choice';
 import { Refresh } from '../../ui/shared/frame/Refresh';
 import { Today } from '../../ui/today/Today';
@@ -30,7 +31,11 @@ export default async function TodayPage() {
         board={board}
         zone={shop.zone}
         familyNames={familyNames}
-        inMinutes={may(role, 'clean') ? inMinutes(shop, board, usualMinutes) : null}
+        inMinutes={
+          may(role, 'clean')
+            ? kept(shop, 'in minutes', ofNow, () => inMinutes(shop, board, usualMinutes))
+            : null
+        }
         askMinutes={inMinutesAction.bind(null, null)}
         putRight={putRightAction}
         setup={

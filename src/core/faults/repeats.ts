@@ -15,6 +15,18 @@ export interface FaultCase {
 const repeatDays = 30;
 const repeatRunHours = 30;
 
+/** Whether a fault was closed within 30 days or 30 run hours before another was reported. */
+export function isLately(
+  { reportedAt, runAtReport }: Pick<FaultCase, 'reportedAt' | 'runAtReport'>,
+  { closedAt, runAtClose }: Pick<FaultCase, 'closedAt' | 'runAtClose'>,
+): boolean {
+  return (
+    closedAt !== null &&
+    (reportedAt - closedAt <= repeatDays * millisecondsPerDay ||
+      runAtReport - (runAtClose ?? -Infinity) <= repeatRunHours * 3600)
+  );
+}
+
 /**
  * The fault that this one repeats: the latest of the same cause that was closed before this one was
  * reported, within 30 days or 30 run hours; `null` where there is none.
@@ -22,13 +34,12 @@ const repeatRunHours = 30;
 export function repeatOf(fault: FaultCase, earlier: readonly FaultCase[]): FaultCase | null {
   if (fault.cause === null) return null;
   const same = earlier.filter(
-    ({ id, cause, closedAt, runAtClose }) =>
-      id !== fault.id &&
-      cause === fault.cause &&
-      closedAt !== null &&
-      closedAt <= fault.reportedAt &&
-      (fault.reportedAt - closedAt <= repeatDays * millisecondsPerDay ||
-        fault.runAtReport - (runAtClose ?? -Infinity) <= repeatRunHours * 3600),
+    (one) =>
+      one.id !== fault.id &&
+      one.cause === fault.cause &&
+      one.closedAt !== null &&
+      one.closedAt <= fault.reportedAt &&
+      isLately(fault, one),
   );
   return same.sort((a, b) => b.closedAt! - a.closedAt!)[0] ?? null;
 }

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Db } from '../database';
 import { timer } from '../schema';
+import { statement } from '../statement';
 
 export type TimerRow = typeof timer.$inferSelect;
 
@@ -11,7 +12,11 @@ export function startTimer(db: Db, row: TimerRow): TimerRow {
 }
 
 export function timerOf(db: Db, machineId: string): TimerRow | null {
-  return db.select().from(timer).where(eq(timer.machineId, machineId)).get() ?? null;
+  const row = statement(
+    db,
+    'select machine_id machineId, started_at startedAt, person from timer where machine_id = ?',
+  ).get(machineId);
+  return (row as TimerRow | undefined) ?? null;
 }
 
 export function removeTimer(db: Db, machineId: string): void {

@@ -68,8 +68,13 @@ const reaches = [null, 'shop', 'machine', 'station'] as const;
 /** Tells the answers in force at a place: of the station, else of its machine, else of the shop. Asks the book once. */
 export function methodsFinder(shop: Pick<Shop, 'db'>): (place: MethodPlace) => AnsweredQuestion[] {
   const made = choices(shop);
-  return (place) =>
-    methodQuestions.map((question) => {
+  // asked again for every task of a station
+  const told = new Map<string, AnsweredQuestion[]>();
+  return (place) => {
+    const at = `${place.machineId} ${place.stationId}`;
+    const before = told.get(at);
+    if (before) return before;
+    const answers = methodQuestions.map((question): AnsweredQuestion => {
       let found: Choice | null = null;
       let near = 0;
       for (const one of made) {
@@ -84,6 +89,9 @@ export function methodsFinder(shop: Pick<Shop, 'db'>): (place: MethodPlace) => A
         by: found ? { person: found.person, at: found.at, for: reaches[near]! } : null,
       };
     });
+    told.set(at, answers);
+    return answers;
+  };
 }
 
 /** Every question with what the shop, or this machine or station, has chosen. */

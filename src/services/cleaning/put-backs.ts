@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
-import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
+import { entryById, entryData } from '../../records/audit-log';
+import { openEntries } from '../../records/open-entries';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
 import { id, optionalText, useCase } from '../use-case';
 
@@ -17,15 +18,7 @@ export interface PutBack {
 
 /** What is still mended for now, soonest first. */
 export function openPutBacks(shop: Pick<Shop, 'db'>, machineId?: string): PutBack[] {
-  const rows = standingEntries(shop.db, ['put back'], machineId ? { machineId } : {});
-  const done = new Set(
-    entriesAbout(
-      shop.db,
-      rows.map(({ id }) => id),
-    ).map(({ subjectId }) => subjectId),
-  );
-  return rows
-    .filter(({ id }) => !done.has(id))
+  return openEntries(shop.db, 'put back', machineId)
     .map((row) => ({
       id: row.id,
       machineId: row.machineId!,

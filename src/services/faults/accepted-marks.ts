@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
-import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
+import { entryById, entryData } from '../../records/audit-log';
+import { openEntries } from '../../records/open-entries';
 import { stationById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
@@ -18,26 +19,17 @@ export interface AcceptedMark {
 
 /** The marks of a machine that are known and accepted. */
 export function acceptedMarks(shop: Pick<Shop, 'db'>, machineId: string): AcceptedMark[] {
-  const rows = standingEntries(shop.db, ['accepted mark'], { machineId });
-  const gone = new Set(
-    entriesAbout(
-      shop.db,
-      rows.map(({ id }) => id),
-    ).map(({ subjectId }) => subjectId),
-  );
-  return rows
-    .filter(({ id }) => !gone.has(id))
-    .map((row) => {
-      const { stationId, words } = entryData(row, 'accepted mark');
-      return {
-        id: row.id,
-        machineId,
-        station: stationId ? (stationById(shop.db, stationId)?.name ?? null) : null,
-        words,
-        since: row.at,
-        person: row.person,
-      };
-    });
+  return openEntries(shop.db, 'accepted mark', machineId).map((row) => {
+    const { stationId, words } = entryData(row, 'accepted mark');
+    return {
+      id: row.id,
+      machineId,
+      station: stationId ? (stationById(shop.db, stationId)?.name ?? null) : null,
+      words,
+      since: row.at,
+      person: row.person,
+    };
+  });
 }
 
 const markWords = 'Describe the mark in a few words, at most 200 characters.';

@@ -6,6 +6,7 @@ import type { Ranked } from '../../core/faults/diagnosis/posterior';
 import { millisecondsPerDay, secondsToHours } from '../../core/units/time';
 import {
   entriesAbout,
+  entriesBackwards,
   entryData,
   standingEntries,
   strikesOf,
@@ -216,8 +217,16 @@ function glassCleanedBefore({ stations }: MachineDue, { at }: Fault): boolean {
 
 /** What clean-downs and repairs opened within the last run hours before a fault. */
 function openedBefore(shop: Shop, { machineId, at }: Fault): Opened[] {
-  return standingEntries(shop.db, ['clean-down signed off', 'fault repair'], { machineId })
-    .filter((row) => row.at <= at)
+  const last = (kind: 'clean-down signed off' | 'fault repair') => {
+    const rows: EntryRow[] = [];
+    for (const row of entriesBackwards(shop.db, kind, machineId, at)) {
+      if (rows.length === opensRead) break;
+      rows.push(row);
+    }
+    return rows;
+  };
+  return [...last('clean-down signed off'), ...last('fault repair')]
+    .sort((a, b) => a.at - b.at)
     .slice(-opensRead)
     .flatMap((row) => {
       const runHoursAgo = runHoursBetween(shop, machineId, row.at, at);
@@ -291,9 +300,9 @@ function confirmedCases(
   const from = Math.max(fault.at - casesCount, reset + 1);
   const families = new Map(listMachines(shop.db).map(({ id, family }) => [id, family]));
   const cases = new Map<string, number>();
-  for (const { faultId, machineId, signs, cause } of fixedFaults(shop.db, from, until)) {
+  const alike = fault.signs.filter((sign) => sign !== 'other');
+  for (const { faultId, machineId, cause } of fixedFaults(shop.db, from, until, alike)) {
     if (cause === null || faultId === fault.id) continue;
-    if (!signs.some((sign) => sign !== 'other' && fault.signs.includes(sign))) continue;
     const near =
       machineId === fault.machineId
         ? 'machine'

@@ -14,6 +14,7 @@ import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
 import {
   entriesAbout,
+  entriesBackwards,
   entryById,
   entryData,
   standingEntries,
@@ -21,6 +22,7 @@ import {
   type EntryRow,
 } from '../../records/audit-log';
 import type { DataKind, EntryData } from '../../records/audit-log-data';
+import { openEntries } from '../../records/open-entries';
 import { machineById } from '../../records/machines';
 import { photosOf } from '../../records/photos';
 import { nicknameOf } from '../usage/sessions';
@@ -280,12 +282,7 @@ export function readFault(shop: Shop, id: string): Fault | null {
 
 /** The faults not yet closed, gravest first, then oldest. */
 export function openFaults(shop: Shop, machineId?: string): Fault[] {
-  const where = machineId ? { machineId } : {};
-  const closed = new Set(
-    standingEntries(shop.db, ['fault closed'], where).map(({ subjectId }) => subjectId),
-  );
-  const open = standingEntries(shop.db, ['fault'], where).filter(({ id }) => !closed.has(id));
-  return buildFaults(shop, open).sort(
+  return buildFaults(shop, openEntries(shop.db, 'fault', machineId)).sort(
     (a, b) => dangers.indexOf(a.danger) - dangers.indexOf(b.danger) || a.at - b.at,
   );
 }
@@ -297,10 +294,12 @@ export function allFaults(shop: Shop): Fault[] {
 
 /** The last closed faults, newest closing first. */
 export function closedFaults(shop: Shop, limit: number, machineId?: string): Fault[] {
-  const closings = standingEntries(shop.db, ['fault closed'], machineId ? { machineId } : {})
-    .reverse()
-    .slice(0, limit);
-  const rows = closings.flatMap(({ subjectId }) => entryById(shop.db, subjectId!) ?? []);
+  const closed: string[] = [];
+  for (const { subjectId } of entriesBackwards(shop.db, 'fault closed', machineId ?? null)) {
+    if (closed.length === limit) break;
+    closed.push(subjectId!);
+  }
+  const rows = closed.flatMap((id) => entryById(shop.db, id) ?? []);
   return buildFaults(shop, rows);
 }
 

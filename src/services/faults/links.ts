@@ -1,5 +1,5 @@
-import { repeatOf, type FaultCase } from '../../core/faults/repeats';
-import { entryData, standingEntries } from '../../records/audit-log';
+import { isLately, repeatOf, type FaultCase } from '../../core/faults/repeats';
+import { entriesBackwards, entryById, entryData, standingEntries } from '../../records/audit-log';
 import type { Shop } from '../shop';
 import { runAt, runHoursBetween } from '../usage/usage';
 import type { Fault } from './faults';
@@ -22,13 +22,13 @@ export function lastCleanDown(
   at: number,
   which: (opened: readonly string[]) => boolean = () => true,
 ): NonNullable<FaultLinks['afterCleanDown']> | null {
-  const row = standingEntries(shop.db, ['clean-down signed off'], { machineId }).findLast(
-    (one) => one.at <= at && which(entryData(one, 'clean-down signed off').opened),
-  );
-  if (!row) return null;
-  const { sheetId, opened } = entryData(row, 'clean-down signed off');
-  const runHours = runHoursBetween(shop, machineId, row.at, at);
-  return { sheetId, at: row.at, runHours, opened };
+  for (const row of entriesBackwards(shop.db, 'clean-down signed off', machineId, at)) {
+    const { sheetId, opened } = entryData(row, 'clean-down signed off');
+    if (!which(opened)) continue;
+    const runHours = runHoursBetween(shop, machineId, row.at, at);
+    return { sheetId, at: row.at, runHours, opened };
+  }
+  return null;
 }
 
 /** What a fault hangs together with: the same cause lately, a clean-down just before. */
@@ -54,27 +54,27 @@ function asCase(shop: Shop, { id, cause, at, machineId }: Fault): FaultCase {
   };
 }
 
-/** Closed faults of the machine whose last diagnosis was this cause. */
-function casesOf(shop: Shop, { machineId }: Fault, cause: string): FaultCase[] {
-  const diagnosed = standingEntries(shop.db, ['fault diagnosis'], { machineId });
-  const reports = new Map(
-    standingEntries(shop.db, ['fault'], { machineId }).map((row) => [row.id, row]),
-  );
-  return standingEntries(shop.db, ['fault closed'], { machineId }).flatMap((row): FaultCase[] => {
-    const last = diagnosed.findLast(({ subjectId }) => subjectId === row.subjectId);
-    const report = reports.get(row.subjectId!);
+/** Faults of the machine whose last diagnosis was this cause, closed lately before it, the newest first. */
+function casesOf(shop: Shop, { id, machineId, at }: Fault, cause: string): FaultCase[] {
+  const cases: FaultCase[] = [];
+  const runAtReport = runAt(shop, machineId, at);
+  for (const row of entriesBackwards(shop.db, 'fault closed', machineId, at)) {
+    const runAtClose = runAt(shop, machineId, row.at);
+    if (!isLately({ reportedAt: at, runAtReport }, { closedAt: row.at, runAtClose })) break;
     const { as } = entryData(row, 'fault closed');
-    if (!last || !report || as === 'duplicate') return [];
-    if (entryData(last, 'fault diagnosis').cause !== cause) return [];
-    return [
-      {
-        id: report.id,
-        cause,
-        reportedAt: report.at,
-        closedAt: row.at,
-        runAtReport: runAt(shop, machineId, report.at),
-        runAtClose: runAt(shop, machineId, row.at),
-      },
-    ];
-  });
+    const report = entryById(shop.db, row.subjectId!);
+    if (as === 'duplicate' || !report || report.id === id) continue;
+    const last = standingEntries(shop.db, ['fault diagnosis'], { subjectId: report.id }).at(-1);
+    if (!last || entryData(last, 'fault diagnosis').cause !== cause) continue;
+    const reportedAt = report.at;
+    cases.push({
+      id: report.id,
+      cause,
+      reportedAt,
+      closedAt: row.at,
+      runAtReport: runAt(shop, machineId, reportedAt),
+      runAtClose,
+    });
+  }
+  return cases;
 }

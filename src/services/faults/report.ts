@@ -18,8 +18,8 @@ import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey } from '../../records/audit-log';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
-import { dueMachines } from '../care/due';
-import { activeHolds } from '../machines/holds';
+import { dueMachines, type MachineDue } from '../care/due';
+import { activeHolds, type Hold } from '../machines/holds';
 import { requireMachine } from '../machines/machines';
 import { readMaterial } from '../usage/session-input';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -82,47 +82,73 @@ export interface KnownFault {
   when: string;
 }
 
-/** Whether bed, slats or plate of a machine are near their limit, or past it. */
-export function isBedLoaded(shop: Shop, machineId: string): boolean {
-  const [machine] = dueMachines(shop, shop.now(), machineId);
-  return (machine?.stations ?? []).some(
-    ({ kind, tasks }) =>
-      bedKinds.includes(kind) && tasks.some(({ standing }) => standing.state !== 'clear'),
-  );
+/** What stands now of some machines: what a report may rest on is read from it. */
+interface StandsNow {
+  machines: readonly Pick<MachineDue, 'id' | 'stations'>[];
+  holds: readonly Pick<Hold, 'machineId'>[];
+  faults: readonly Fault[];
 }
 
-/** What a machine itself says of the signs that are reported of it. */
-const machineState = (shop: Shop, machineId: string) => ({
-  bedLoaded: isBedLoaded(shop, machineId),
-  held: activeHolds(shop, machineId).length > 0,
+/** What a machine itself says of the signs that are reported of it: bed, slats or plate near their limit, or held. */
+function stateIn({ machines, holds }: StandsNow, machineId: string): Required<MachineState> {
+  const machine = machines.find(({ id }) => id === machineId);
+  return {
+    bedLoaded: (machine?.stations ?? []).some(
+      ({ kind, tasks }) =>
+        bedKinds.includes(kind) && tasks.some(({ standing }) => standing.state !== 'clear'),
+    ),
+    held: holds.some((hold) => hold.machineId === machineId),
+  };
+}
+
+const standsNow = (shop: Shop, machineId: string): StandsNow => ({
+  machines: dueMachines(shop, shop.now(), machineId),
+  holds: activeHolds(shop, machineId),
+  faults: openFaults(shop, machineId),
 });
 
+const machineState = (shop: Shop, machineId: string) =>
+  stateIn(standsNow(shop, machineId), machineId);
+
 /** What a report of a machine may rest on: its last job, its open faults, its accepted marks. */
-export function reportGround(
-  shop: Shop,
-  machineId: string,
-): Required<MachineState> & { lastJob: LastJob | null; known: KnownFault[]; marks: string[] } {
+export interface ReportGround extends Required<MachineState> {
+  lastJob: LastJob | null;
+  known: KnownFault[];
+  marks: string[];
+}
+
+/** The ground of a report on one machine. */
+export function reportGround(shop: Shop, machineId: string): ReportGround {
+  return reportGrounds(shop, standsNow(shop, machineId))(machineId);
+}
+
+/** The ground of reports on any machine, from what stands now of all of them. */
+export function reportGrounds(shop: Shop, now: StandsNow): (machineId: string) => ReportGround {
   const when = (at: number) => formatLocal(at, shop.zone).replace('T', ' ');
-  const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
-  return {
-    lastJob: last?.material
-      ? {
-          material: last.material,
-          process: last.process,
-          airAssist: last.airAssist,
-          when: `logged ${when(last.start)}`,
-        }
-      : null,
-    known: openFaults(shop, machineId).map(({ id, signs: seen, note, at }) => ({
-      id,
-      signs: seen,
-      words: faultTitle(seen, note),
-      when: `reported ${when(at)}`,
-    })),
-    ...machineState(shop, machineId),
-    marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
-      station ? `${station}: ${words}` : words,
-    ),
+  return (machineId) => {
+    const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
+    return {
+      lastJob: last?.material
+        ? {
+            material: last.material,
+            process: last.process,
+            airAssist: last.airAssist,
+            when: `logged ${when(last.start)}`,
+          }
+        : null,
+      known: now.faults
+        .filter((fault) => fault.machineId === machineId)
+        .map(({ id, signs: seen, note, at }) => ({
+          id,
+          signs: seen,
+          words: faultTitle(seen, note),
+          when: `reported ${when(at)}`,
+        })),
+      ...stateIn(now, machineId),
+      marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
+        station ? `${station}: ${words}` : words,
+      ),
+    };
   };
 }
 

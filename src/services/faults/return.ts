@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { secondLook } from '../../catalogue/proofs';
 import { ok } from '../../core/units/result';
-import { entriesAbout, entryById, entryData, standingEntries } from '../../records/audit-log';
+import { entryById, entryData } from '../../records/audit-log';
+import { openEntries } from '../../records/open-entries';
 import { activeHolds, releaseHold, releaseHoldEntry, releaseSchema } from '../machines/holds';
 import { othersWhoDiagnose } from '../people/names';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -23,27 +24,14 @@ export interface Restriction {
 
 /** The restrictions in force, oldest first. */
 export function restrictions(shop: Pick<Shop, 'db'>, machineId?: string): Restriction[] {
-  const rows = standingEntries(shop.db, ['fault return'], machineId ? { machineId } : {});
-  const lifted = new Set(
-    entriesAbout(
-      shop.db,
-      rows.map(({ id }) => id),
-    ).map(({ subjectId }) => subjectId),
-  );
-  return rows.flatMap((row): Restriction[] => {
-    const { restriction } = entryData(row, 'fault return');
-    if (!restriction || lifted.has(row.id)) return [];
-    return [
-      {
-        id: row.id,
-        faultId: row.subjectId!,
-        machineId: row.machineId!,
-        words: restriction,
-        since: row.at,
-        person: row.person,
-      },
-    ];
-  });
+  return openEntries(shop.db, 'fault return', machineId).map((row) => ({
+    id: row.id,
+    faultId: row.subjectId!,
+    machineId: row.machineId!,
+    words: entryData(row, 'fault return').restriction!,
+    since: row.at,
+    person: row.person,
+  }));
 }
 
 /**

@@ -26,11 +26,10 @@ const longestWatchDays = 30;
 /** Faults on watch, oldest first. A watch ends after two answers, or after thirty days. */
 export function watched(shop: Shop, machineId?: string): Watched[] {
   const from = shop.now() - longestWatchDays * millisecondsPerDay;
-  const closings = standingEntries(
-    shop.db,
-    ['fault closed'],
-    machineId ? { machineId } : {},
-  ).filter((row) => row.at >= from && entryData(row, 'fault closed').as === 'not reproduced');
+  const closings = standingEntries(shop.db, ['fault closed'], {
+    from,
+    ...(machineId && { machineId }),
+  }).filter((row) => entryData(row, 'fault closed').as === 'not reproduced');
   const answers = entriesAbout(
     shop.db,
     closings.map(({ subjectId }) => subjectId!),

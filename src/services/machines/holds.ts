@@ -2,14 +2,9 @@ import { z } from 'zod';
 import { progressOf } from '../../core/cleaning/progress';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
-import {
-  entriesAbout,
-  entryById,
-  entryData,
-  standingEntries,
-  type EntryRow,
-} from '../../records/audit-log';
+import { entriesAbout, entryById, entryData, type EntryRow } from '../../records/audit-log';
 import type { EntryData } from '../../records/audit-log-data';
+import { openEntries } from '../../records/open-entries';
 import { openSheets, sheetEvents } from '../../records/cleaning';
 import { requireMachine } from './machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -29,21 +24,16 @@ export interface Hold {
 
 /** The holds in force, oldest first. */
 export function activeHolds(shop: Shop, machineId?: string): Hold[] {
-  const holds = standingEntries(shop.db, ['hold'], machineId ? { machineId } : {});
-  const releases = standingEntries(shop.db, ['release'], machineId ? { machineId } : {});
-  const released = new Set(releases.map(({ subjectId }) => subjectId));
   const paused = pausesByHold(shop);
-  return holds
-    .filter(({ id }) => !released.has(id))
-    .map((row) => ({
-      id: row.id,
-      machineId: row.machineId!,
-      ...entryData(row, 'hold'),
-      ...paused.get(row.id),
-      faultId: row.subjectId,
-      since: row.at,
-      person: row.person,
-    }));
+  return openEntries(shop.db, 'hold', machineId).map((row) => ({
+    id: row.id,
+    machineId: row.machineId!,
+    ...entryData(row, 'hold'),
+    ...paused.get(row.id),
+    faultId: row.subjectId,
+    since: row.at,
+    person: row.person,
+  }));
 }
 
 /** A hold as people see it. */

@@ -12,8 +12,18 @@ export function labelUrl(publicUrl: string, machine: Pick<MachineRow, 'labelToke
 
 /** QR code of a text as SVG, error correction Q: labels get dirty. */
 export function qrSvg(text: string): Promise<string> {
-  return QRCode.toString(text, { type: 'svg', errorCorrectionLevel: 'Q', margin: 2 });
+  let drawn = codes.get(text);
+  if (!drawn) {
+    if (codes.size >= mostCodes) codes.clear();
+    drawn = QRCode.toString(text, { type: 'svg', errorCorrectionLevel: 'Q', margin: 2 });
+    codes.set(text, drawn);
+  }
+  return drawn;
 }
+
+/** Codes drawn before: the same text is the same code. */
+const codes = new Map<string, Promise<string>>();
+const mostCodes = 200;
 
 /** QR code of a text as PNG bytes. */
 export function qrPng(text: string): Promise<Buffer> {

@@ -2,6 +2,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { copyRecords } from '../../records/database';
 import { inspectRecords, unreadableEntries } from '../../records/inspect';
+import { allOpen } from '../../records/open-entries';
 import { allHours, allOdometers } from '../../records/usage/totals';
 import { closeShop, openShop, type Shop } from '../shop';
 import { rebuildUsage } from '../usage/usage';
@@ -63,13 +64,15 @@ function derivedProblem(shop: Shop): string | null {
     fs.copyFileSync(path.join(shop.dataDir, 'secret'), path.join(aside, 'secret'));
     const copy = openShop(aside, shop.now);
     try {
-      const kept = { hours: allHours(copy.db), odometers: allOdometers(copy.db) };
+      const [openBefore, hours, odometers] = derived(copy);
       rebuildUsage(copy);
-      const days = differing(kept.odometers, allOdometers(copy.db));
-      const sessions = differing(kept.hours, allHours(copy.db));
-      return days + sessions === 0
+      const [openAfter, hoursAfter, odometersAfter] = derived(copy);
+      const open = differing(openBefore, openAfter);
+      const sessions = differing(hours, hoursAfter);
+      const days = differing(odometers, odometersAfter);
+      return open + sessions + days === 0
         ? null
-        : `${sessions} sessions and ${days} days count differently than when counted anew. Changing the time zone and back counts all anew.`;
+        : `${sessions} sessions, ${days} days and ${open} open faults or holds stand differently than when counted anew. Changing the time zone and back counts all anew.`;
     } finally {
       closeShop(copy);
     }
@@ -77,6 +80,8 @@ function derivedProblem(shop: Shop): string | null {
     fs.rmSync(aside, { recursive: true, force: true });
   }
 }
+
+const derived = ({ db }: Shop) => [allOpen(db), allHours(db), allOdometers(db)] as const;
 
 /** How many rows stand in one list and not, just so, in the other. */
 function differing(one: readonly unknown[], other: readonly unknown[]): number {

@@ -130,8 +130,13 @@ describe('the book read through', () => {
   });
 
   test.each<[string, string, RegExp]>([
-    ['Counters', 'update odometer set run_s = run_s + 60', /3 days count differently/],
+    ['Counters', 'update odometer set run_s = run_s + 60', / 3 days and /],
     ['Counters', 'delete from session_hours', /3 sessions/],
+    [
+      'Counters',
+      `insert into open_entry (entry_id, kind) select id, 'fault' from entry limit 1`,
+      /1 open faults or holds/,
+    ],
     ['Entries', `update entry set data = '{"change":1}' where kind = 'machine'`, /machine /],
     ['Entries', `update entry set kind = 'poem' where kind = 'machine'`, /poem /],
   ])('%s: %s', (what, harm, words) => {

@@ -57,41 +57,81 @@ export interface Board {
   afterJob: DueItem[];
 }
 
-export function shopBoard(shop: Shop): Board {
-  const now = shop.now();
+/**
+ * The board of the shop. What only some pages show is read when it is first asked for.
+ * @param now UTC milliseconds
+ */
+export function shopBoard(shop: Shop, now = shop.now()): Board {
   const machines = dueMachines(shop, now);
-  const items = machines
-    .flatMap((machine) =>
-      machine.stations.flatMap((station) =>
-        station.tasks.flatMap((task) => {
-          const as = dueAs(task);
-          return as ? [{ machine, station, task, as }] : [];
-        }),
-      ),
-    )
-    .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b)));
   const faults = openFaults(shop);
+  const items = once(() =>
+    machines
+      .flatMap((machine) =>
+        machine.stations.flatMap((station) =>
+          station.tasks.flatMap((task) => {
+            const as = dueAs(task);
+            return as ? [{ machine, station, task, as }] : [];
+          }),
+        ),
+      )
+      .sort((a, b) => compareDanger(dangerOf(a), dangerOf(b))),
+  );
+  const unsent = once(() => unsentDangers(shop, faults));
+  const limited = once(() => restrictions(shop));
+  const onWatch = once(() => watched(shop));
+  const measured = once(() => strengths(shop));
+  const putBacks = once(() => openPutBacks(shop));
+  const planned = once(() => plannedToday(shop, machines, now));
+  const counted = () => items().filter(({ as }) => as !== 'put off');
   return {
     now,
     machines,
     holds: shownHolds(shop),
     faults,
-    unsent: unsentDangers(shop, faults),
     sheets: sheetsInWork(shop),
-    restrictions: restrictions(shop),
-    watched: watched(shop),
-    strengths: strengths(shop),
-    putBacks: openPutBacks(shop),
-    planned: plannedToday(shop, machines, now),
-    due: items.filter(({ as }) => as === 'due'),
-    putOff: items.filter(({ as }) => as === 'put off'),
-    unknown: machines.reduce((sum, machine) => sum + unknownTasks(machine).length, 0),
-    afterJob: items.filter(({ as }) => as === 'after job'),
-    dueCount: items.filter(({ as }) => as !== 'put off').length,
-    pastDueCount: items.filter(
-      ({ as, task }) => as !== 'put off' && task.standing.state === 'past due',
-    ).length,
+    get unsent() {
+      return unsent();
+    },
+    get restrictions() {
+      return limited();
+    },
+    get watched() {
+      return onWatch();
+    },
+    get strengths() {
+      return measured();
+    },
+    get putBacks() {
+      return putBacks();
+    },
+    get planned() {
+      return planned();
+    },
+    get due() {
+      return items().filter(({ as }) => as === 'due');
+    },
+    get putOff() {
+      return items().filter(({ as }) => as === 'put off');
+    },
+    get afterJob() {
+      return items().filter(({ as }) => as === 'after job');
+    },
+    get unknown() {
+      return machines.reduce((sum, machine) => sum + unknownTasks(machine).length, 0);
+    },
+    get dueCount() {
+      return counted().length;
+    },
+    get pastDueCount() {
+      return counted().filter(({ task }) => task.standing.state === 'past due').length;
+    },
   };
+}
+
+/** Reads something when it is first asked for, and keeps it. */
+function once<T>(read: () => T): () => T {
+  let kept: { value: T } | null = null;
+  return () => (kept ??= { value: read() }).value;
 }
 
 function dangerOf({ task }: DueItem) {

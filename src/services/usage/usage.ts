@@ -2,6 +2,7 @@ import { eachSessionHours, recentMixSessions } from '../../core/usage/session-ho
 import { secondsToHours } from '../../core/units/time';
 import { localDay } from '../../core/units/zone';
 import { listMachines } from '../../records/machines';
+import { rebuildOpen } from '../../records/open-entries';
 import { sessionsBeside, sessionsBetween, sessionSpan } from '../../records/usage/sessions';
 import {
   clearDerived,
@@ -55,10 +56,11 @@ export function deriveFrom(shop: Derives, from: number, report?: (share: number)
   }
 }
 
-/** Rebuilds everything that is derived from the sessions of the book. */
+/** Rebuilds everything that is derived from the book. */
 export function rebuildUsage(shop: Derives): void {
   write(shop.db, () => {
     clearDerived(shop.db);
+    rebuildOpen(shop.db);
     deriveFrom(shop, -Infinity);
   });
 }

@@ -1,5 +1,3 @@
-import { dueMarks } from '../../../services/schedule/marks';
-import { scheduleView } from '../../../services/schedule/schedules';
 import { feedToken } from '../../../services/schedule/feed';
 import { warmPlanner } from '../../../services/schedule/planning';
 import { Feed } from '../../../ui/schedule/Feed';
@@ -7,6 +5,7 @@ import { ScheduleRooms } from '../../../ui/schedule/ScheduleRooms';
 import { ScheduleLanes } from '../../../ui/schedule/ScheduleLanes';
 import { phoneAddress } from '../../_server/address';
 import { theBoard } from '../../_server/board';
+import { theSchedule } from '../../_server/schedule';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/schedule';
 import { may } from '../../../core/people/roles';
@@ -15,8 +14,8 @@ export const metadata = { title: 'Plan' };
 
 export default async function PlanPage() {
   const { shop, role } = await enter('see');
-  const { machines, holds, now } = theBoard();
-  const view = scheduleView(shop, machines);
+  const { holds, now } = theBoard();
+  const { view, marks } = theSchedule();
   if (may(role, 'set up')) warmPlanner();
   const { base } = await phoneAddress();
   return (
@@ -24,7 +23,7 @@ export default async function PlanPage() {
       <ScheduleRooms here="/plan" />
       <ScheduleLanes
         view={view}
-        marks={dueMarks(shop, machines, view.weeks)}
+        marks={marks}
         held={holds.map(({ machineId }) => machineId)}
         zone={shop.zone}
         now={now}

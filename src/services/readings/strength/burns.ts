@@ -4,7 +4,13 @@ import { longestSearch } from '../../../core/readings/strength/ladder';
 import { groupBy } from '../../../core/units/group-by';
 import { ok } from '../../../core/units/result';
 import { millisecondsPerHour } from '../../../core/units/time';
-import { entryByKey, standingEntries, type EntryRow } from '../../../records/audit-log';
+import {
+  entriesBackwards,
+  entryByKey,
+  standingEntries,
+  type EntryRow,
+} from '../../../records/audit-log';
+import { listMachines } from '../../../records/machines';
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
 import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
@@ -220,16 +226,25 @@ export interface CurrentStrength {
 
 /** The latest comparable test burn of a machine, or `null`. */
 export function currentStrength(shop: Pick<Shop, 'db'>, machineId: string): CurrentStrength | null {
-  const rows = standingEntries(shop.db, ['test burn'], { machineId });
-  return rows.length === 0 ? null : latestOf(recipes(shop, machineId), rows);
+  const known = recipes(shop, machineId);
+  // as far back as the baselines in force: what was before compares with others
+  const open = new Set(known.map(({ id }) => id));
+  const rows: EntryRow[] = [];
+  for (const row of entriesBackwards(shop.db, 'test burn', machineId)) {
+    if (open.size === 0) break;
+    const { recipeId, baseline } = row.data as EntryData<'test burn'>;
+    if (!open.has(recipeId)) continue;
+    rows.push(row);
+    if (baseline) open.delete(recipeId);
+  }
+  return latestOf(known, rows.reverse());
 }
 
 /** The latest strength of every machine that was ever measured, by machine. */
 export function strengths(shop: Pick<Shop, 'db'>): Map<string, CurrentStrength> {
-  const byMachine = groupBy(standingEntries(shop.db, ['test burn']), (row) => row.machineId!);
   return new Map(
-    [...byMachine].flatMap(([id, rows]): [string, CurrentStrength][] => {
-      const current = latestOf(recipes(shop, id), rows);
+    listMachines(shop.db).flatMap(({ id }): [string, CurrentStrength][] => {
+      const current = currentStrength(shop, id);
       return current ? [[id, current]] : [];
     }),
   );

@@ -1,4 +1,4 @@
-import { reportGround } from '../../../../services/faults/report';
+import { reportGrounds } from '../../../../services/faults/report';
 import { NewFault } from '../../../../ui/faults/NewFault';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
@@ -13,11 +13,9 @@ export default async function NewFaultPage({
 }) {
   const { shop } = await enter('report');
   const { machine } = await searchParams;
-  const machines = theBoard().machines.map(({ id, nickname }) => ({
-    id,
-    nickname,
-    ...reportGround(shop, id),
-  }));
+  const board = theBoard();
+  const groundOf = reportGrounds(shop, board);
+  const machines = board.machines.map(({ id, nickname }) => ({ id, nickname, ...groundOf(id) }));
   return (
     <>
       <h1>Report a fault</h1>

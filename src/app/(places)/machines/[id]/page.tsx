@@ -1,3 +1,4 @@
+import { kept, ofNow } from '../../../../services/kept';
 import { fireLoad } from '../../../../core/care/fire-load';
 import { FireLoad } from '../../../../ui/shared/marks/FireLoad';
 import { Link } from '../../../../ui/shared/Link';
@@ -194,7 +195,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           {holds.length === 0 && (
             <Allowed right="clean">
               <IHave
-                initial={inMinutes(shop, board, 25, id)}
+                initial={kept(shop, `in minutes ${id}`, ofNow, () =>
+                  inMinutes(shop, board, 25, id),
+                )}
                 ask={inMinutesAction.bind(null, id)}
                 now={now}
                 zone={shop.zone}

@@ -1,3 +1,4 @@
+import { kept, ofToday } from '../../../../services/kept';
 import { technicianLoad } from '../../../../services/schedule/load';
 import { LoadView } from '../../../../ui/schedule/LoadView';
 import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
@@ -10,7 +11,7 @@ export const metadata = { title: 'Is there time enough?' };
 
 export default async function LoadPage() {
   const { shop, role } = await enter('see');
-  const load = technicianLoad(shop);
+  const load = kept(shop, 'load', ofToday, () => technicianLoad(shop));
   return (
     <>
       <ScheduleRooms here="/plan/load" />

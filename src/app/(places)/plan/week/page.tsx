@@ -1,7 +1,7 @@
-import { scheduleView } from '../../../../services/schedule/schedules';
 import { ScheduleRooms } from '../../../../ui/schedule/ScheduleRooms';
 import { WeekSheet } from '../../../../ui/schedule/WeekSheet';
 import { theBoard } from '../../../_server/board';
+import { theSchedule } from '../../../_server/schedule';
 import { enter } from '../../../_server/shop';
 
 export const metadata = { title: 'Week sheet' };
@@ -12,8 +12,8 @@ export default async function WeekSheetPage({
   searchParams: Promise<{ week?: string }>;
 }) {
   const { shop } = await enter('see');
-  const { machines, now } = theBoard();
-  const { state, weeks } = scheduleView(shop, machines);
+  const { now } = theBoard();
+  const { state, weeks } = theSchedule().view;
   const week = Math.min(3, Math.max(0, Number((await searchParams).week) || 0));
   return (
     <>

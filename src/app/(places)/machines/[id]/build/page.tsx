@@ -1,3 +1,4 @@
+import { kept, ofNow } from '../../../../../services/kept';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../../catalogue/catalogue';
 import { buildView } from '../../../../../services/machines/build-view';
@@ -18,7 +19,7 @@ export default async function BuildPage({ params }: { params: Promise<{ id: stri
   const { id } = await params;
   const machine = findMachine(shop, id);
   if (!machine || machine.retiredAt !== null) notFound();
-  const view = buildView(shop, machine);
+  const view = kept(shop, `build ${id}`, ofNow, () => buildView(shop, machine));
   return (
     <>
       <h1>{machine.nickname}: build</h1>

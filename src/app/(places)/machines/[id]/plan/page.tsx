@@ -12,6 +12,7 @@ import classes from '../../../../../ui/care/CarePlan.module.css';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
 import * as actions from '../../../../actions/care';
+import { kept, ofToday } from '../../../../../services/kept';
 import { schoolTrials } from '../../../../../services/care/school-trials';
 
 export const metadata = { title: 'Care plan' };
@@ -46,7 +47,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         <Schools
           machineId={id}
           inForce={plan.school}
-          trials={schoolTrials(shop, id, now)}
+          trials={kept(shop, `schools ${id}`, ofToday, () => schoolTrials(shop, id, now))}
           change={actions.changeSchoolAction}
         />
         <FitCalendar machineId={id} little={littleUse(shop, id)} fit={actions.fitCalendarAction} />

@@ -1,0 +1,174 @@
+// Server CPU of every page that somebody who is signed in can open: the demo, half of a large shop, and all of it.
+import { chromium } from '@playwright/test';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { startServer } from '../e2e/server';
+import { seedDemo } from '../src/demo/seed';
+import { dueMachines } from '../src/services/care/due';
+import { closedFaults, openFaults } from '../src/services/faults/faults';
+import { sheetsInWork } from '../src/services/cleaning/sheets';
+import { closeShop, openShop, type Shop } from '../src/services/shop';
+import { fillShop, full, half, keeper } from './large-shop';
+
+const say = (line: string) => process.stdout.write(`${line}\n`);
+/** Most server CPU of a page, milliseconds, and most against the demo's. */
+const limits = { cpu: 60, ratio: 1.3, growth: 1.1 };
+const runs = 15;
+
+interface Folder {
+  dir: string;
+  who: { name: string; password: string };
+}
+
+async function filled(dir: string, name: string): Promise<Folder> {
+  const shop = openShop(dir);
+  const demo = { name: 'Marit', password: 'net-loft-lantern' };
+  const known = shop.db.$client.prepare('select count(*) from machine').pluck().get() as number;
+  if (known === 0) {
+    if (name === 'demo') await seedDemo(shop, () => undefined);
+    else await fillShop(shop, name === 'half' ? half : full);
+  }
+  closeShop(shop);
+  return { dir, who: name === 'demo' ? demo : keeper };
+}
+
+/** The pages by name, each with the address it has in this shop. */
+function pagesOf(shop: Shop): Record<string, string> {
+  const [machine] = dueMachines(shop);
+  const station = machine!.stations.find(({ tasks }) => tasks.length > 0)!;
+  const [open] = openFaults(shop);
+  const [closed] = closedFaults(shop, 1);
+  const [sheet] = sheetsInWork(shop);
+  const of = `/machines/${machine!.id}`;
+  return {
+    '/': '/',
+    '/faults': '/faults',
+    '/faults/new': '/faults/new',
+    '/faults/[open]': `/faults/${open!.id}`,
+    '/faults/[closed]': `/faults/${closed!.id}`,
+    '/record': '/record',
+    '/log': '/log',
+    '/import': '/import',
+    '/machines/[id]': of,
+    '/machines/[id]?station': `${of}?station=${station.slug}`,
+    '/machines/[id]/strength': `${of}/strength`,
+    '/machines/[id]/meter': `${of}/meter`,
+    '/machines/[id]/plan': `${of}/plan`,
+    '/machines/[id]/build': `${of}/build`,
+    '/machines/[id]/before': `${of}/before`,
+    '/machines/[id]/label': `${of}/label`,
+    '/clean': `/clean?machine=${machine!.id}`,
+    ...(sheet && { '/clean/[sheet]': `/clean/${sheet.row.id}` }),
+    '/plan': '/plan',
+    '/plan/week': '/plan/week',
+    '/plan/load': '/plan/load',
+    '/plan/order': '/plan/order',
+    '/evidence': '/evidence',
+    '/evidence/reliability': '/evidence/reliability',
+    '/setup': '/setup',
+    '/setup/people': '/setup/people',
+    '/setup/stores': '/setup/stores',
+    '/setup/weights': '/setup/weights',
+    '/setup/methods': '/setup/methods',
+    '/setup/labels': '/setup/labels',
+    '/setup/copies': '/setup/copies',
+    '/you': '/you',
+  };
+}
+
+/** CPU a process has used so far, milliseconds, all of its threads. */
+function cpuOf(pid: number): number {
+  const stat = fs.readFileSync(`/proc/${pid}/stat`, 'utf8');
+  const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+  return (Number(fields[11]) + Number(fields[12])) * 10;
+}
+
+async function measure({ dir, who }: Folder, only: string | undefined) {
+  const shop = openShop(dir);
+  const pages = pagesOf(shop);
+  closeShop(shop);
+  const server = await startServer(dir);
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  try {
+    const page = await browser.newPage();
+    await page.goto(`${server.url}/sign-in`);
+    await page.getByLabel('Name').first().fill(who.name);
+    await page.getByLabel('Password').first().fill(who.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.waitForURL(`${server.url}/`);
+    const cookies = await page.context().cookies();
+    const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    await browser.close();
+    const found: Record<string, { cpu: number; cold: number; kilobytes: number }> = {};
+    const beside = openShop(dir);
+    const touch = () =>
+      beside.db.$client.exec(
+        "insert or replace into setting (name, value) values ('bench', random())",
+      );
+    for (const [name, at] of Object.entries(pages)) {
+      if (only && !name.includes(only)) continue;
+      const ask = async () => {
+        const answer = await fetch(server.url + at, { headers: { cookie }, redirect: 'manual' });
+        const text = await answer.text();
+        if (answer.status !== 200) throw new Error(`${name} answers ${answer.status}`);
+        return text.length;
+      };
+      for (let n = 0; n < 4; n++) await ask();
+      let bytes = 0;
+      const asked = async (each: () => void) => {
+        const before = cpuOf(server.process.pid!);
+        for (let n = 0; n < runs; n++) {
+          each();
+          bytes = await ask();
+        }
+        return (cpuOf(server.process.pid!) - before) / runs;
+      };
+      const cpu = await asked(() => undefined);
+      const cold = await asked(touch);
+      found[name] = { cpu, cold, kilobytes: bytes / 1000 };
+    }
+    closeShop(beside);
+    return found;
+  } finally {
+    await browser.close();
+    await server.kill();
+  }
+}
+
+async function main() {
+  const [, , given, only, shops] = process.argv;
+  const root = given || fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pages-'));
+  const results: Record<string, Awaited<ReturnType<typeof measure>>> = {};
+  for (const name of shops?.split(',') ?? ['demo', 'half', 'full']) {
+    results[name] = await measure(await filled(path.join(root, name), name), only);
+  }
+  say('milliseconds of server CPU; anew: after something was written, so that nothing is kept');
+  say(
+    'page                          demo  half  full ms   full/demo full/half      anew   HTML kB',
+  );
+  const over: string[] = [];
+  for (const [name, { cpu, cold, kilobytes }] of Object.entries(results['full']!)) {
+    const demo = results['demo']?.[name]?.cpu ?? NaN;
+    const small = results['half']?.[name]?.cpu ?? NaN;
+    const marks = [
+      cpu > limits.cpu && 'over 60 ms',
+      // what is quick is not worth a ratio: a tick of the clock is most of it
+      cpu > 25 && cpu / small > limits.growth && 'grows',
+    ].filter(Boolean);
+    if (marks.length > 0) over.push(`${name}: ${marks.join(', ')}`);
+    say(
+      `${name.padEnd(26)} ${[demo, small, cpu].map((ms) => ms.toFixed(1).padStart(6)).join('')}   ${(cpu / demo).toFixed(2).padStart(8)} ${(cpu / small).toFixed(2).padStart(9)} ${cold.toFixed(1).padStart(9)} ${kilobytes.toFixed(0).padStart(9)}  ${marks.join(', ')}`,
+    );
+  }
+  say(
+    over.length === 0
+      ? 'All pages within their limits.'
+      : `Outside: ${over.length} of ${Object.keys(results['full']!).length} pages.`,
+  );
+  if (!given) fs.rmSync(root, { recursive: true });
+}
+void main();
