@@ -3,7 +3,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
-  serverExternalPackages: ['better-sqlite3', 'esbuild', 'sharp'],
+  serverExternalPackages: ['better-sqlite3', 'esbuild', 'pino', 'sharp'],
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types; the demo need not twice
   experimental: { serverActions: { bodySizeLimit: '12mb' } },
   async headers() {
@@ -14,6 +14,13 @@ const config: NextConfig = {
           { key: 'X-Content-Type-Options', value: 'nosniff' },
           { key: 'X-Frame-Options', value: 'DENY' },
           { key: 'Referrer-Policy', value: 'no-referrer' },
+          { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+          { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
+          {
+            key: 'Permissions-Policy',
+            value:
+              'camera=(self), microphone=(self), geolocation=(), payment=(), usb=(), serial=(), bluetooth=()',
+          },
         ],
       },
     ];

@@ -29,6 +29,12 @@ const routes = paths
   .filter((key) => key.endsWith('/route') && key.startsWith('/api/'))
   .map((key) => key.slice(0, -'/route'.length));
 
+const asCall = (id: string) => ({
+  'Next-Action': id,
+  Accept: 'text/x-component',
+  'Content-Type': 'text/plain;charset=UTF-8',
+});
+
 const names: Readonly<Record<Exclude<Role, 'technician'>, string>> = {
   helper: 'Bo',
   operator: 'Ines',
@@ -96,8 +102,8 @@ test('every action, as every role and as a stranger', async ({ server }) => {
   const stranger = await requestKit.newContext();
   const call = async (request: APIRequestContext, id: string) => {
     const answer = await request.post(`${server.url}/`, {
-      headers: { 'Next-Action': id, Accept: 'text/x-component', Origin: server.url },
-      multipart: { '0': '[]' },
+      headers: { ...asCall(id), Origin: server.url },
+      data: '[]',
       maxRedirects: 0,
     });
     return answer.text();
@@ -139,8 +145,8 @@ test('arguments that no page sends are refused in words, whoever sends them', as
     if (name === 'signOutAction') continue;
     for (const body of forged) {
       const answer = await technicians.post(`${server.url}/refused`, {
-        headers: { 'Next-Action': id, Accept: 'text/x-component', Origin: server.url },
-        multipart: { '0': body },
+        headers: { ...asCall(id), Origin: server.url },
+        data: body,
         maxRedirects: 0,
       });
       expect(answer.status(), `${name} with ${body}`).toBeLessThan(500);
@@ -154,8 +160,8 @@ test('no action works for a request that names no page of ours, open ones neithe
   const technicians = requests.get('technician')!;
   for (const { id, name } of actions) {
     const answer = await technicians.post(`${server.url}/`, {
-      headers: { 'Next-Action': id, Accept: 'text/x-component' },
-      multipart: { '0': '[]' },
+      headers: asCall(id),
+      data: '[]',
       maxRedirects: 0,
     });
     const said = await answer.text();

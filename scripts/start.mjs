@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import { fail, root } from './common.mjs';
+import { AddressLimit, contentSecurityPolicy, examinedCall, isDoor, newNonce } from './doorway.mjs';
 
 process.env.NODE_ENV = 'production';
 process.env.NEXT_TELEMETRY_DISABLED = '1';
@@ -31,19 +32,46 @@ function addressOf(request) {
   return (process.env.TRUST_PROXY && told) || peer || 'unknown';
 }
 
+// a workshop's phones, all at once; not somebody who goes through names or links
+const doorLimit = new AddressLimit({ burst: 240, perSecond: 4 });
+const secure = (process.env.PUBLIC_URL ?? '').startsWith('https:');
+
 const server = http.createServer((request, response) => {
-  request.headers['x-bitacora-address'] = addressOf(request);
+  const address = addressOf(request);
+  request.headers['x-bitacora-address'] = address;
+  // the app marks its own inline scripts with what stands here
+  const nonce = newNonce();
+  const policy = contentSecurityPolicy(nonce);
+  request.headers['x-nonce'] = nonce;
+  request.headers['content-security-policy'] = policy;
+  response.setHeader('Content-Security-Policy', policy);
+  if (secure) response.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  const wait = isDoor(request.url ?? '') ? doorLimit.take(address) : 0;
+  if (wait > 0) {
+    response.writeHead(429, { 'Retry-After': String(wait), 'Content-Type': 'text/plain' });
+    response.end(`Too much at once from this address. Try again in ${wait} s.\n`);
+    return;
+  }
   if (!process.env.TRUST_PROXY) {
     for (const name of ['for', 'host', 'proto', 'port']) {
       delete request.headers[`x-forwarded-${name}`];
     }
   }
-  serve(request, response).catch((error) => {
+  answer(request, response).catch((error) => {
     console.error('A request failed.', error);
     if (!response.headersSent) response.statusCode = 500;
     response.end();
   });
 });
+
+async function answer(request, response) {
+  if (request.headers['next-action'] === undefined) return serve(request, response);
+  const call = await examinedCall(request);
+  if (call.request) return serve(call.request, response);
+  response.writeHead(call.status, { 'Content-Type': 'text/plain', Connection: 'close' });
+  response.end(`${call.words}\n`);
+}
+
 server.on('error', (error) => {
   fail(
     error.code === 'EADDRINUSE'

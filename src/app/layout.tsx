@@ -11,6 +11,7 @@ import '@mantine/core/styles.css';
 import '../ui/shared/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';
+import { headers } from 'next/headers';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { EntryPage } from '../ui/people/EntryPage';
@@ -29,12 +30,18 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection(); // nothing is opened while the app is built
   const trouble = shopTrouble();
+  const nonce = (await headers()).get('x-nonce') ?? '';
   const madeAt = trouble ? 0 : theShop().now();
   return (
     <html lang="en" {...mantineHtmlProps}>
       <head>
-        <ColorSchemeScript defaultColorScheme="auto" />
-        <script dangerouslySetInnerHTML={{ __html: earlyPressScript }} />
+        <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
+        {/* a browser shows no page the mark of its scripts: what the server wrote is not what it reads */}
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: earlyPressScript }}
+        />
       </head>
       <body>
         <Theme>

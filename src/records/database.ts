@@ -36,6 +36,9 @@ function writeTrouble(cause: unknown): string {
   if (isDamage(code)) {
     return `The records are damaged (${messageOf(cause)}): stop the server and put a copy back with "npm run restore COPY".`;
   }
+  if (code === 'SQLITE_CONSTRAINT_FOREIGNKEY') {
+    return 'It names something that is not in the book, or no longer: load the page again.';
+  }
   if (code.startsWith('SQLITE_IOERR')) {
     return `The disk of the server failed (${messageOf(cause)}): look at it before going on.`;
   }
@@ -252,6 +255,16 @@ export function write<T>(db: Db, step: () => T): T {
   } catch (error) {
     if (error instanceof Undone) return error.refusal as T;
     throw driverCode(error) ? new RecordsError(error) : error;
+  }
+}
+
+/** Why records cannot be written just now, in words; `null`: they can. Another's write under way is no trouble. */
+export function canWrite(db: Db): string | null {
+  try {
+    db.$client.transaction(() => undefined).immediate();
+    return null;
+  } catch (error) {
+    return isBusy(error) ? null : new RecordsError(error).message;
   }
 }
 

@@ -1,3 +1,4 @@
+import { log } from './log';
 import type * as childProcess from 'node:child_process';
 import { askApart } from './background-job';
 
@@ -11,9 +12,9 @@ jest.mock('node:child_process', () => {
 });
 
 test('a process that cannot be started is an answer in words, not the end of the server', async () => {
-  const logged = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const logged = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const answer = await askApart('calendar-process.ts', {}, { seconds: 5, memoryMb: 64 });
   expect(answer).toMatchObject({ ok: false, error: expect.stringMatching(/failed/) });
-  expect(logged.mock.calls[0]?.[0]).toContain('calendar-process.ts');
+  expect(logged.mock.calls[0]?.[1]).toContain('calendar-process.ts');
   logged.mockRestore();
 });

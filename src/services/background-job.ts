@@ -1,6 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import path from 'node:path';
 import { fail, ok, type Result } from '../core/units/result';
+import { log } from './log';
 import { refuse, type Refusal } from './shop';
 
 /**
@@ -22,7 +23,7 @@ export function forkWorker(
     },
   );
   child.on('error', (error) => {
-    console.error(`${script} could not be started or asked.`, error);
+    log.error({ err: error }, `${script} could not be started or asked.`);
     // one that never ran never exits by itself: whoever waits for its end is told here
     if (child.pid === undefined) child.emit('exit', 1, null);
   });

@@ -1,3 +1,4 @@
+import { log } from './log';
 import { readSetting, writeSetting } from '../records/settings';
 import { write } from '../records/database';
 import { ok } from '../core/units/result';
@@ -7,7 +8,7 @@ import { dropTestShop, openTestShop, refusal, type TestShop } from './testing/sh
 let shop: TestShop;
 beforeEach(() => {
   shop = openTestShop();
-  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  jest.spyOn(log, 'error').mockImplementation(() => undefined);
 });
 afterEach(() => {
   jest.restoreAllMocks();
@@ -25,7 +26,7 @@ const full = () => {
 test('what the disk or the database refuses is told whoever pressed, in the words of the log', async () => {
   const said = refusal(await full());
   expect(said).toMatch(/disk of the server is full/);
-  expect(jest.mocked(console.error).mock.calls[0]![0]).toBe(said);
+  expect(jest.mocked(log.error).mock.calls[0]![1]).toBe(said);
 });
 
 test('records that may only be read say so, and nothing is kept', async () => {

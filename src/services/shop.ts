@@ -7,6 +7,7 @@ import type { DataKind, EntryData, Source } from '../records/audit-log-data';
 import { insertDataEntry, type NewEntry } from '../records/audit-log';
 import { allPeople } from '../records/people';
 import { readSetting } from '../records/settings';
+import { log } from './log';
 import { makeSecret, signingSecret } from './secret';
 
 /** The open shop: its records, where its files are, and its clock. */
@@ -200,7 +201,7 @@ export async function attempted<T>(
   } catch (error) {
     const words = troubleWords(error);
     if (!words) throw error;
-    console.error(words, error);
+    log.error({ err: error }, words);
     return refuse(words);
   }
 }

@@ -1,3 +1,4 @@
+import { log } from '../services/log';
 import { checkBook } from '../services/safekeeping/check';
 import type { JobWord } from '../services/background-job';
 import { packOutgoing } from '../services/safekeeping/outgoing';
@@ -20,7 +21,7 @@ async function work(order: SafekeepingOrder): Promise<void> {
     closeShop(shop);
     sayLast(words);
   } catch (error) {
-    console.error(error);
+    log.error({ err: error }, 'The work on the copies failed.');
     sayLast({ failed: troubleWords(error) ?? (error as Error).message });
   }
 }

@@ -1,3 +1,4 @@
+import { log } from '../../services/log';
 import { may, refusalWords, type Right } from '../../core/people/roles';
 import { troubleWords, type Outcome } from '../../services/shop';
 import { fromOwnPage, otherSite } from './request';
@@ -40,7 +41,7 @@ export async function answered(step: () => Response | Promise<Response>): Promis
   } catch (error) {
     const words = troubleWords(error);
     if (!words) throw error;
-    console.error(words, error);
+    log.error({ err: error }, words);
     return refuseRequest(503, words);
   }
 }

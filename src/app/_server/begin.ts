@@ -1,3 +1,4 @@
+import { log } from '../../services/log';
 import path from 'node:path';
 import { isNewShop } from '../../services/people/auth';
 import { defaultDataDir, troubleWords } from '../../services/shop';
@@ -18,7 +19,6 @@ export async function begin(): Promise<void> {
   } catch (error) {
     const words = troubleWords(error);
     if (!words) throw error;
-    console.error(`The book cannot be opened. ${words}`);
-    console.error(`The folder of the data is ${path.resolve(defaultDataDir())}.`);
+    log.fatal({ folder: path.resolve(defaultDataDir()) }, `The book cannot be opened. ${words}`);
   }
 }

@@ -1,3 +1,4 @@
+import { log } from '../../services/log';
 import { carryBySmtp } from '../../services/mail/smtp';
 import { writeDigests } from '../../services/mail/digest';
 import { sendLetters } from '../../services/mail/letters';
@@ -20,7 +21,7 @@ export function keepCopies(shop: Shop): () => void {
     try {
       if (copyDue(shop)) safekeepingJob.start({ do: 'copy', dataDir: shop.dataDir });
     } catch (error) {
-      console.error('The copies could not be looked at; the next round tries again.', error);
+      log.error({ err: error }, 'The copies could not be looked at; the next round tries again.');
     }
   };
   const first = setTimeout(look, firstLookMs).unref();
@@ -35,7 +36,7 @@ export function keepCopies(shop: Shop): () => void {
 export function keepCalendarsFresh(shop: Shop): () => void {
   const round = () =>
     freshenCalendars(shop).catch((error: unknown) =>
-      console.error('Calendars could not be worked out; the next round tries again.', error),
+      log.error({ err: error }, 'Calendars could not be worked out; the next round tries again.'),
     );
   const rounds = setInterval(() => void round(), freshenEveryMs).unref();
   return () => clearInterval(rounds);
@@ -51,7 +52,7 @@ export function startPost(shop: Shop): () => void {
       await patiently(() => writeDigests(shop));
       await sendLetters(shop, carryBySmtp);
     } catch (error) {
-      console.error('A round of the post failed; the next one tries again.', error);
+      log.error({ err: error }, 'A round of the post failed; the next one tries again.');
     } finally {
       busy = false;
     }

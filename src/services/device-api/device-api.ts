@@ -1,3 +1,4 @@
+import { log } from '../log';
 import { z } from 'zod';
 import { formatOffset, parseInstant } from '../../core/units/instant';
 import { secondsToHours } from '../../core/units/time';
@@ -49,7 +50,7 @@ export async function answerDevice(
     return Response.json(await route(shop, limits, request, path));
   } catch (error) {
     const words = troubleWords(error);
-    if (words) console.error(words, error);
+    if (words) log.error({ err: error }, words);
     const refusal = words ? new Refusal(503, 'records', words) : error;
     if (!(refusal instanceof Refusal)) throw refusal;
     const { status, code, message, headers } = refusal;

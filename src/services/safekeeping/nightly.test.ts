@@ -1,3 +1,4 @@
+import { log } from '../log';
 import fs from 'node:fs';
 import path from 'node:path';
 import { millisecondsPerDay, millisecondsPerHour } from '../../core/units/time';
@@ -74,7 +75,7 @@ test('a missed night is old; a book younger than that has missed none', async ()
 });
 
 test('where no copy can be made, that is said until one can', async () => {
-  const silent = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const silent = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const blocked = path.join(shop.dataDir, '..', `${path.basename(shop.dataDir)}-blocked`);
   fs.writeFileSync(blocked, 'a file, not a folder');
   must(changeCopyRules(shop, tester, { ...rules, folder: path.join(blocked, 'copies') }));

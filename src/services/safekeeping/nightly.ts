@@ -1,3 +1,4 @@
+import { log } from '../log';
 import fs from 'node:fs';
 import path from 'node:path';
 import { z } from 'zod';
@@ -83,7 +84,7 @@ function copyInto(shop: Shop, folder: string): Outcome<CopyTest> {
 }
 
 function noteTrouble(shop: Shop, words: string): void {
-  console.error(`No copy of the shop was made. ${words}`);
+  log.error(`No copy of the shop was made. ${words}`);
   try {
     fs.writeFileSync(troubleFile(shop.dataDir), JSON.stringify({ at: shop.now(), words }), {
       mode: 0o600,

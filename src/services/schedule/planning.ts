@@ -1,3 +1,4 @@
+import { log } from '../log';
 import { laySchedule } from '../../core/schedule/lay';
 import type { ChildProcess } from 'node:child_process';
 import { z } from 'zod';
@@ -279,7 +280,7 @@ async function finish(id: string, work: Work): Promise<void> {
         keepSchedule(shop, actor, weeks, word.plan, { words: 'planned anew', bound: word.bound }),
       );
     } catch (error) {
-      console.error('A plan could not be kept.', error);
+      log.error({ err: error }, 'A plan could not be kept.');
       work.word = { ...work.word, trouble: 'it could not be kept: the plan that held stands' };
     }
   }

@@ -1,0 +1,51 @@
+// Calls that no page sends, to every action, page and route: how many break anything, or hang.
+import { chromium } from '@playwright/test';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { Hostile, walk } from '../e2e/hostile';
+import { startServer } from '../e2e/server';
+import { seedDemo } from '../src/demo/seed';
+import { closeShop, openShop } from '../src/services/shop';
+
+const say = (line: string) => process.stdout.write(`${line}\n`);
+const [, , calls = '10000', seed = '1'] = process.argv;
+
+async function main() {
+  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-fuzz-'));
+  const shop = openShop(dir);
+  await seedDemo(shop, () => undefined);
+  const sql = shop.db.$client;
+  const real = ['machine', 'station', 'entry', 'sheet', 'person'].flatMap(
+    (table) => sql.prepare(`select id from ${table} limit 20`).pluck().all() as string[],
+  );
+  const label = sql.prepare('select label_token from machine limit 3').pluck().all() as string[];
+  closeShop(shop);
+  const server = await startServer(dir);
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  try {
+    const page = await browser.newPage();
+    await page.goto(`${server.url}/sign-in`);
+    await page.getByLabel('Name').first().fill('Marit');
+    await page.getByLabel('Password').first().fill('net-loft-lantern');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await page.waitForURL(`${server.url}/`);
+    const cookies = await page.context().cookies();
+    const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    const hostile = new Hostile(Number(seed), [...real, ...label]);
+    const found = await walk(server.url, cookie, hostile, Number(calls));
+    say(`${found.calls} calls: ${JSON.stringify(found.byStatus)}`);
+    say(`${found.broken.length} broke something, ${found.slow.length} took over 2 s`);
+    for (const line of [...found.broken, ...found.slow].slice(0, 40)) say(`  ${line}`);
+    const alive = await fetch(`${server.url}/healthz`);
+    say(`The server answers ${alive.status}.`);
+  } finally {
+    await browser.close();
+    await server.kill();
+    fs.rmSync(dir, { recursive: true, force: true });
+  }
+}
+void main();
