@@ -5,6 +5,9 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { makeCopy, testCopy } from '../src/services/safekeeping/copies';
+import { copyRules, usualFolder } from '../src/services/safekeeping/rules';
+import { closeShop, openShop } from '../src/services/shop';
 import { startServer } from './server';
 import { Clock, pickOnly, stretch } from './sheet';
 
@@ -26,6 +29,37 @@ async function beside(pictures: Buffer[], file: string) {
     .composite(pictures.map((input, index) => ({ input, left: index * step, top: 0 })))
     .png()
     .toFile(file);
+}
+
+/** A missed night on Today, above the copies themselves. */
+async function copies(page: Page, url: string, dataDir: string, file: string) {
+  const days = 4;
+  const shop = openShop(dataDir, () => Date.now() - days * 86_400_000);
+  const made = makeCopy(shop, copyRules(shop).folder);
+  if (made.ok) testCopy(made.value.folder, shop.now());
+  closeShop(shop);
+  await page.goto(url);
+  await page.getByText('The newest copy of the book').waitFor();
+  const top = await page.screenshot({ clip: { x: 0, y: 0, width: 1280, height: 250 } });
+  await page.goto(`${url}/setup/copies`);
+  // where the pictures are made is nobody's folder
+  await page.evaluate((path) => {
+    const shown = '/srv/bitacora-copies';
+    for (const one of document.querySelectorAll('span, input')) {
+      if (one instanceof HTMLInputElement) {
+        if (one.placeholder === path) one.placeholder = shown;
+      } else if (one.textContent === path) one.textContent = shown;
+    }
+  }, usualFolder(dataDir));
+  const below = await page.screenshot();
+  await sharp({ create: { width: 1280, height: 1074, channels: 3, background: '#8d8676' } })
+    .composite([
+      { input: top, left: 0, top: 0 },
+      { input: below, left: 0, top: 274 },
+    ])
+    .png()
+    .toFile(file);
+  fs.rmSync(usualFolder(dataDir), { recursive: true });
 }
 
 /** What is known of the time before the book of one machine. */
@@ -181,9 +215,7 @@ async function main() {
   await shoot(page, 'plan');
   await buildAndGrease(page);
   await pastOf(page, server.url, shoot);
-  await page.goto(`${server.url}/setup/weights?why=cut%20cork`);
-  await page.getByRole('dialog').waitFor();
-  await shoot(page, 'weights');
+  await copies(page, server.url, dataDir, path.join(folder, 'copies.png'));
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
   await page.goto(`${server.url}/faults/new`);

@@ -72,6 +72,35 @@ test('a new machine starts at zero, and is clear', () => {
   expect(readiness(shop, fresh.id).verdict).toBe('yes');
 });
 
+test('a start that is not sure makes the forecast wide by just that much', () => {
+  const told = { sure: '16 h', doubtful: '16 ± 4 h' };
+  const ids = Object.entries(told).map(([nickname, text]) => {
+    const family = 'enclosed-diode';
+    machineId = must(addMachine(shop, tester, { nickname, family })).id;
+    const of = dueMachines(shop, shop.now(), machineId)[0]!.stations;
+    const belts = of.find(({ slug }) => slug === 'belts')!;
+    must(
+      sayPast(shop, tester, {
+        machineId,
+        machine: { inUseSince: '12.7.2025', hours: 1000, sure: 0 },
+        tasks: { [`${belts.id} inspect`]: text },
+      }),
+    );
+    return machineId;
+  });
+  shop.clock.now += 16 * day;
+  const [sure, doubtful] = ids.map((id) => {
+    cutPlywood(shop, id, 15);
+    const of = dueMachines(shop, shop.now(), id)[0]!.stations;
+    const { tasks } = of.find(({ slug }) => slug === 'belts')!;
+    return machineForecast(shop, id).due(tasks.find(({ task: { key } }) => key === 'inspect')!)!;
+  });
+  expect(doubtful!.likely).toBe(sure!.likely);
+  // an hour a day: four hours more or less are four days
+  expect(sure!.early! - doubtful!.early!).toBeGreaterThanOrEqual(3);
+  expect(doubtful!.late! - sure!.late!).toBeGreaterThanOrEqual(3);
+});
+
 test('a date and rough hours give the counters that a hand would count', () => {
   // 1,000 h in 500 days: two a day. Cleaned 60 days ago: 120 h of soil on the honeycomb, 60 days
   must(

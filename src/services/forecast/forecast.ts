@@ -93,24 +93,35 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   };
   return {
     today,
-    due: ({ task, counters, standing, known }) => {
+    due: ({ task, counters, standing, known, range }) => {
       if (isDue(standing.state)) {
         return { early: today, likely: today, late: today };
       }
       if (!known) return null;
-      const fillings: Filling[] = [];
-      let calendar: number | null = null;
-      for (const { kind, value } of task.limits) {
-        const left = value - counterFor(kind, counters);
-        if (kind === 'days') {
-          const day = today + Math.ceil(left);
-          calendar = calendar === null ? day : Math.min(calendar, day);
-          continue;
+      /** @param more share of each limit that may be used beyond what was counted, or less where negative */
+      const dueWith = (more: number): DueForecast | null => {
+        const fillings: Filling[] = [];
+        let calendar: number | null = null;
+        for (const { kind, value } of task.limits) {
+          const left = value - counterFor(kind, counters) - more * value;
+          if (kind === 'days') {
+            const day = today + Math.ceil(left);
+            calendar = calendar === null ? day : Math.min(calendar, day);
+            continue;
+          }
+          const measure = measureOf(kind, task.group);
+          if (measure) fillings.push({ left, model: model(measure), share: sees(measure) });
         }
-        const measure = measureOf(kind, task.group);
-        if (measure) fillings.push({ left, model: model(measure), share: sees(measure) });
-      }
-      return forecastDue(fillings, today, calendar);
+        return forecastDue(fillings, today, calendar);
+      };
+      const likely = dueWith(0);
+      if (!range || !likely) return likely;
+      // a start that is not sure: early from the most it may have had, late from the least
+      return {
+        early: dueWith((range.most ?? standing.used) - standing.used)!.early,
+        likely: likely.likely,
+        late: dueWith(range.least - standing.used)!.late,
+      };
     },
     fillings: ({ task, counters }, count, share = always, ahead = 0) =>
       task.limits.map(({ kind, value }): ScheduleFilling => {

@@ -221,7 +221,9 @@ function NowOrLater({
         <p role="status">
           <b>
             {scales.paysAfter === null
-              ? 'Nothing is lost by running on.'
+              ? restoredTo < 1
+                ? `Later: cleaning lately brings back ${percent(restoredTo)}, which is there now.`
+                : 'Nothing is lost by running on.'
               : scales.now
                 ? `Now: it saves ${Math.round(scales.saved)} min.`
                 : `Later: cleaning now costs ${Math.round(-scales.saved)} min more than it saves.`}

@@ -1,0 +1,166 @@
+// Many people at once: clients that look, log and report, with an import and a plan at work beside them.
+// `node --import tsx bench/load.ts [seconds] [clients]`
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { actionIds } from '../e2e/hostile';
+import { startServer } from '../e2e/server';
+import { Chance } from '../src/demo/random';
+import { seedDemo } from '../src/demo/seed';
+import { closeShop, openShop } from '../src/services/shop';
+
+const seconds = Number(process.argv[2] ?? 600);
+const clients = Number(process.argv[3] ?? 100);
+const say = (line: string) => process.stdout.write(`${line}\n`);
+const limit = { p95: 250 };
+const idOf = (name: string) => actionIds.find((one) => one.name === name)!.id;
+
+/** Seconds between what one client does and does next. */
+const pause = { least: 2, most: 10 };
+
+async function main() {
+  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-load-'));
+  const shop = openShop(dir);
+  await seedDemo(shop, () => undefined);
+  const sql = shop.db.$client;
+  const machines = sql
+    .prepare('select id, label_token token from machine where retired_at is null')
+    .all() as {
+    id: string;
+    token: string;
+  }[];
+  const faults = sql
+    .prepare(`select id from entry where kind = 'fault' order by id desc limit 20`)
+    .pluck()
+    .all() as string[];
+  closeShop(shop);
+  const server = await startServer(dir);
+  const browser = await chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const page = await browser.newPage();
+  await page.goto(`${server.url}/sign-in`);
+  await page.getByLabel('Name').first().fill('Marit');
+  await page.getByLabel('Password').first().fill('net-loft-lantern');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.waitForURL(`${server.url}/`);
+  const cookie = (await page.context().cookies())
+    .map(({ name, value }) => `${name}=${value}`)
+    .join('; ');
+  await browser.close();
+
+  const took: Record<string, number[]> = {};
+  const errors: string[] = [];
+  const until = Date.now() + seconds * 1000;
+  const asked = async (what: string, at: string, init: RequestInit = {}) => {
+    const begun = performance.now();
+    try {
+      const answer = await fetch(server.url + at, { redirect: 'manual', ...init });
+      await answer.arrayBuffer();
+      if (answer.status >= 400) errors.push(`${what}: ${answer.status}`);
+    } catch (error) {
+      errors.push(`${what}: ${(error as Error).message}`);
+    }
+    (took[what] ??= []).push(performance.now() - begun);
+  };
+  const call = (what: string, name: string, ...args: unknown[]) =>
+    asked(what, '/refused', {
+      method: 'POST',
+      headers: {
+        cookie,
+        origin: server.url,
+        'next-action': idOf(name),
+        accept: 'text/x-component',
+        'content-type': 'text/plain;charset=UTF-8',
+      },
+      body: JSON.stringify(args),
+    });
+  const inside = { headers: { cookie } };
+  const client = async (number: number) => {
+    const chance = new Chance(number + 1);
+    const wait = () =>
+      new Promise((resolve) => setTimeout(resolve, 1000 * chance.between(pause.least, pause.most)));
+    await new Promise((resolve) => setTimeout(resolve, chance.between(0, 8000)));
+    for (let n = 0; Date.now() < until; n++) {
+      const machine = chance.pick(machines);
+      await chance.weighted([
+        [() => asked('today', '/', inside), 4],
+        [() => asked('machine', `/machines/${machine.id}`, inside), 3],
+        [() => asked('label', `/at/${machine.token}`), 4],
+        [() => asked('faults', '/faults', inside), 2],
+        [() => asked('fault', `/faults/${chance.pick(faults)}`, inside), 1],
+        [() => asked('record', '/record', inside), 1],
+        [
+          () =>
+            call('log', 'logSessionAction', {
+              machineId: machine.id,
+              start: Date.now() - 30 * 86_400_000 - chance.whole(0, 1e9),
+              runSeconds: 60,
+              beamSeconds: null,
+              material: 'plywood',
+              process: 'cut',
+              airAssist: true,
+              draught: 'full',
+              operator: null,
+              note: null,
+              key: `load-${number}-${n}`,
+            }),
+          2,
+        ],
+        [
+          () =>
+            call('report', 'reportFaultAction', {
+              machineId: machine.id,
+              signs: ['weak'],
+              key: `load-fault-${number}-${n}`,
+            }),
+          0.2,
+        ],
+      ] as [() => Promise<void>, number][])();
+      await wait();
+    }
+  };
+  // an import and a plan at work beside them
+  const rows = ['machine,start,run,material,process'];
+  for (let n = 0; n < 20_000; n++)
+    rows.push(
+      `Wren,${new Date(Date.UTC(2012, 0, 1) + n * 3_600_000).toISOString()},40,plywood,cut`,
+    );
+  const file = path.join(dir, 'load.csv');
+  fs.writeFileSync(file, rows.join('\n'));
+  const importing = spawn(
+    process.execPath,
+    ['--import', 'tsx', 'src/cli/main.ts', 'import', 'sessions', file],
+    {
+      env: { ...process.env, DATA_DIR: dir },
+      stdio: 'ignore',
+    },
+  );
+  await call('plan', 'startPlanningAction', {});
+  await Promise.all(Array.from({ length: clients }, (_, number) => client(number)));
+  const all = Object.values(took)
+    .flat()
+    .sort((a, b) => a - b);
+  const at = (share: number, of: number[]) =>
+    of[Math.min(of.length - 1, Math.floor(share * of.length))]!;
+  say(
+    `${clients} clients, ${seconds} s, ${all.length} requests (${(all.length / seconds).toFixed(1)} a second), ${errors.length} errors`,
+  );
+  say(
+    `p50 ${at(0.5, all).toFixed(0)} ms, p95 ${at(0.95, all).toFixed(0)} ms (asked: under ${limit.p95}), longest ${all.at(-1)!.toFixed(0)} ms`,
+  );
+  for (const [what, some] of Object.entries(took)) {
+    some.sort((a, b) => a - b);
+    say(
+      `  ${what.padEnd(8)} ${String(some.length).padStart(6)}  p50 ${at(0.5, some).toFixed(0).padStart(5)}  p95 ${at(0.95, some).toFixed(0).padStart(5)} ms`,
+    );
+  }
+  for (const line of [...new Set(errors)].slice(0, 10)) say(`  ${line}`);
+  importing.kill();
+  await server.kill();
+  fs.rmSync(dir, { recursive: true, force: true });
+}
+void main();
