@@ -64,7 +64,14 @@ test('four machines with the past of all their tasks, in fewer than eighty press
     expect(own.length).toBeGreaterThan(14);
     const each = (cleaned * hours) / since;
     for (const row of own.filter(({ since: last }) => last.startsWith(written(cleaned)))) {
-      const by = { run: each, soil: each, days: cleaned, useDays: Infinity, jobs: Infinity };
+      const by = {
+        run: each,
+        beam: Infinity,
+        soil: each,
+        days: cleaned,
+        useDays: Infinity,
+        jobs: Infinity,
+      };
       if (row.limits.some(({ kind }) => by[kind] === Infinity)) continue;
       const used = Math.max(...row.limits.map(({ kind, value }) => by[kind] / value));
       expect(Math.abs(row.used / used - 1), `${name} ${row.station} ${row.task}`).toBeLessThan(

@@ -230,6 +230,8 @@ describe('counters', () => {
         const days = started(from, to).map(({ start }) => day(start));
         return days.length > 0 ? { first: Math.min(...days), last: Math.max(...days) } : null;
       },
+      runWithBeam: () => 0,
+      beamShare: () => ({ likely: 1, least: 0, most: 1 }),
     };
   };
 

@@ -2,10 +2,10 @@ import type { SoilGroup } from '../usage/soil';
 import type { Depth } from './depth';
 
 /** What a limit is counted in. `useDays` are shop-local days on which the machine was used. */
-export const limitKinds = ['soil', 'run', 'days', 'jobs', 'useDays'] as const;
+export const limitKinds = ['soil', 'run', 'beam', 'days', 'jobs', 'useDays'] as const;
 export type LimitKind = (typeof limitKinds)[number];
 
-/** Soil and run limits in hours, the others in counts. More than 0. */
+/** Soil, run and beam limits in hours, the others in counts. More than 0. */
 export interface Limit {
   kind: LimitKind;
   value: number;
@@ -52,6 +52,7 @@ export interface CareEvent {
 /** Use counted between a reset and now. */
 export interface Counters {
   runSeconds: number;
+  /** known; for a task with a limit in beam hours, what was not logged by the machine's own share of the run */
   beamSeconds: number;
   /** milliseconds of the task's soil group; 0 for coolant */
   soilMilliseconds: number;

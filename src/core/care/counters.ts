@@ -1,5 +1,6 @@
 import type { SessionHours } from '../usage/session-hours';
 import type { SessionUse } from '../usage/session';
+import type { BeamShare } from '../usage/beam-share';
 import type { PerGroup } from '../usage/soil';
 import { within, type Presence } from '../parts/presence';
 import { calendarDays } from '../units/zone';
@@ -36,6 +37,10 @@ export interface UseMeter {
   totals(instant: number): RunningTotals;
   /** 1 when the day of an instant was used before it and, until `end`, after it: both totals count that day */
   dayUsedOnBothSides(instant: number, end: number): 0 | 1;
+  /** of the sessions in `[from, to)` of which the beam time is known: their run seconds */
+  runWithBeam(from: number, to: number): number;
+  /** beam time against run time, of all sessions of which both are known */
+  beamShare(): BeamShare;
   /** shop-local days of the first and last use in `[from, to)`; `null` without use */
   daysUsed(from: number, to: number): { first: number; last: number } | null;
 }
@@ -53,6 +58,27 @@ export function countersOver(
   group: CareGroup,
   { since, now, zone }: { since: number; now: number; zone: string },
 ): Counters {
+  return countedOver(stays, meterOf, group, { since, now, zone }, null);
+}
+
+/** The counters with beam time that was not logged, as each machine's share of its run makes it, with their range. */
+export function countersWithBeam(
+  stays: readonly Presence[],
+  meterOf: (machineId: string) => UseMeter,
+  group: CareGroup,
+  moment: { since: number; now: number; zone: string },
+): Record<keyof BeamShare, Counters> {
+  const by = (bound: keyof BeamShare) => countedOver(stays, meterOf, group, moment, bound);
+  return { likely: by('likely'), least: by('least'), most: by('most') };
+}
+
+function countedOver(
+  stays: readonly Presence[],
+  meterOf: (machineId: string) => UseMeter,
+  group: CareGroup,
+  { since, now, zone }: { since: number; now: number; zone: string },
+  beam: keyof BeamShare | null,
+): Counters {
   if (since > now) return { ...noUse };
   const counters = { ...noUse, days: Math.max(0, calendarDays(since, now, zone)) };
   const spans = within(stays, since, now + 1); // a session that starts at `now` counts
@@ -63,6 +89,10 @@ export function countersOver(
     const after = meter.totals(to);
     counters.runSeconds += after.runSeconds - before.runSeconds;
     counters.beamSeconds += after.beamSeconds - before.beamSeconds;
+    if (beam) {
+      const unlogged = after.runSeconds - before.runSeconds - meter.runWithBeam(from, to);
+      counters.beamSeconds += Math.round(unlogged * meter.beamShare()[beam]);
+    }
     if (group !== 'coolant') counters.soilMilliseconds += after.soil[group] - before.soil[group];
     counters.jobs += after.jobs - before.jobs;
     counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);

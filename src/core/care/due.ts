@@ -30,6 +30,8 @@ export function counterFor(kind: LimitKind, counters: Counters): number {
       return millisecondsToHours(counters.soilMilliseconds);
     case 'run':
       return secondsToHours(counters.runSeconds);
+    case 'beam':
+      return secondsToHours(counters.beamSeconds);
     case 'days':
       return counters.days;
     case 'jobs':

@@ -165,7 +165,8 @@ export function withCarried(
     const soilHours = (soilGroup ? hours * soil[soilGroup] : 0) + shares.soil;
     return {
       runSeconds: counted.runSeconds + Math.round((hours + shares.run) * 3600),
-      beamSeconds: counted.beamSeconds,
+      // of that time nobody knows the beam: all of the run, the safe side
+      beamSeconds: counted.beamSeconds + Math.round((hours + shares.beam) * 3600),
       soilMilliseconds: counted.soilMilliseconds + Math.round(soilHours * millisecondsPerHour),
       days: days + Math.round(shares.days),
       jobs: counted.jobs + Math.ceil(hours) + Math.round(shares.jobs),

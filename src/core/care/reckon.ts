@@ -1,6 +1,6 @@
 import type { Presence } from '../parts/presence';
 import type { CareEvent, CareTask, Counters } from './care';
-import { countersOver, type UseMeter } from './counters';
+import { countersOver, countersWithBeam, type UseMeter } from './counters';
 import { standing } from './due';
 import {
   carriedBy,
@@ -59,7 +59,19 @@ export function reckon<P extends TaskPast>(
   meterOf: (machineId: string) => UseMeter,
   { now, zone }: { now: number; zone: string },
 ): Reckoned<P> {
-  const count = (since: number) => countersOver(stays, meterOf, task.group, { since, now, zone });
+  const byBeam = task.limits.some(({ kind }) => kind === 'beam');
+  const withBeam = (since: number) =>
+    countersWithBeam(stays, meterOf, task.group, { since, now, zone });
+  const count = (since: number) =>
+    byBeam
+      ? withBeam(since).likely
+      : countersOver(stays, meterOf, task.group, { since, now, zone });
+  /** what is not sure because beam time was not logged */
+  const beamRange = (since: number): Reckoned['range'] => {
+    if (!byBeam) return null;
+    const { least, most } = withBeam(since);
+    return wide(standing(task.limits, least).used, standing(task.limits, most).used);
+  };
   const told = pasts.flatMap((past): ToldEvent<P>[] => {
     const of = planned.find(({ key }) => key === past.task);
     const event = of && carriedBy(past, life, firstUse) && pastEvent(past, of.depth);
@@ -77,7 +89,7 @@ export function reckon<P extends TaskPast>(
           known: true,
           said: null,
           carriedHours: 0,
-          range: null,
+          range: beamRange(reset.at),
         }
       : null;
   const bySaying = [reset?.past, own]
@@ -99,9 +111,13 @@ export function reckon<P extends TaskPast>(
     known: isNew,
     said: own,
     carriedHours: 0,
-    range: null,
+    range: beamRange(start),
   };
 }
+
+/** A range that is worth showing. */
+const wide = (least: number, most: number): Reckoned['range'] =>
+  most - least < 0.005 ? null : { least, most };
 
 function reckonSaid<P extends TaskPast>(
   task: CareTask,

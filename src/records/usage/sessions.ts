@@ -1,3 +1,4 @@
+import type { BeamSums } from '../../core/usage/beam-share';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { SessionUse } from '../../core/usage/session';
 import type { Draught, Process } from '../../core/usage/soil';
@@ -107,6 +108,20 @@ export function sessionsBetween(
     `select ${columns} from session s where s.machine_id = ? and s.start between ? and ? and ${notStruck} order by ${inOrder.join(', ')}`,
   ).all(machineId, from, to) as RawSession[];
   return rows.map(standing);
+}
+
+/** What the standing sessions of a machine with `from <= start < to` add up to of which the beam time is known. */
+export function beamSums(db: Db, machineId: string, from: number, to: number): BeamSums {
+  const bounded = (at: number) =>
+    Math.min(Number.MAX_SAFE_INTEGER, Math.max(Number.MIN_SAFE_INTEGER, at));
+  return statement(
+    db,
+    `select count(*) sessions, coalesce(sum(beam_s), 0) beam, coalesce(sum(run_s), 0) run,
+       coalesce(sum(1.0 * beam_s * beam_s), 0) beamBeam, coalesce(sum(1.0 * beam_s * run_s), 0) beamRun,
+       coalesce(sum(1.0 * run_s * run_s), 0) runRun
+     from session s where s.machine_id = ? and s.start >= ? and s.start < ? and s.beam_s is not null
+       and ${notStruck}`,
+  ).get(machineId, bounded(from), bounded(to)) as BeamSums;
 }
 
 /** First and last start among the sessions of a machine, struck ones too, with `from <= start <= to`. */

@@ -20,6 +20,7 @@ import { soilGroups, type SoilGroup } from '../../core/usage/soil';
 import { listMachines } from '../../records/machines';
 import { dayTotals, type DayTotals } from '../../records/usage/totals';
 import type { TaskDue } from '../care/due';
+import { machineMeter } from '../usage/machine-meter';
 import type { Shop } from '../shop';
 import { technicianTime } from '../schedule/time';
 
@@ -84,6 +85,8 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
     const known = model(measure);
     return known ? sharesAhead(known, { today, used: usedToday(measure), rest, closed }) : always;
   };
+  let share: number | null = null;
+  const beam = () => (share ??= machineMeter(shop.db, shop.zone, machineId).beamShare().likely);
   const models = new Map<Measure, UseModel | null>();
   const model = (measure: Measure): UseModel | null => {
     if (!models.has(measure)) {
@@ -110,7 +113,9 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
             continue;
           }
           const measure = measureOf(kind, task.group);
-          if (measure) fillings.push({ left, model: model(measure), share: sees(measure) });
+          // beam hours come as a share of the run
+          const filled = kind === 'beam' ? left / Math.max(1e-9, beam()) : left;
+          if (measure) fillings.push({ left: filled, model: model(measure), share: sees(measure) });
         }
         return forecastDue(fillings, today, calendar);
       };
@@ -127,8 +132,9 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       task.limits.map(({ kind, value }): ScheduleFilling => {
         const measure = kind === 'days' ? null : measureOf(kind, task.group);
         const each = kind === 'days' ? () => 1 : expected(measure, share);
+        const whole = kind === 'beam' ? value / Math.max(1e-9, beam()) : value;
         const sum = [0];
-        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day + ahead) / value);
+        for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day + ahead) / whole);
         return { start: counterFor(kind, counters) / value, sum };
       }),
     hours: (count, share = always, ahead = 0) =>
@@ -139,6 +145,7 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
 const always: DayShare = () => 1;
 
 function measureOf(kind: Exclude<LimitKind, 'days'>, group: string): Measure | null {
+  if (kind === 'beam') return 'run';
   if (kind !== 'soil') return kind;
   return soilGroups.find((one) => one === group) ?? null;
 }

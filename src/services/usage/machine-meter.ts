@@ -1,4 +1,5 @@
 import type { UseMeter } from '../../core/care/counters';
+import { beamShare, type BeamShare } from '../../core/usage/beam-share';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import {
   daysUsed,
@@ -7,6 +8,7 @@ import {
   usedWithin,
   type Totals,
 } from '../../records/usage/totals';
+import { beamSums } from '../../records/usage/sessions';
 import type { Shop } from '../shop';
 
 /** The running totals of one machine, each instant read once however many tasks ask. */
@@ -17,6 +19,7 @@ export interface MachineMeter extends UseMeter {
 
 export function machineMeter(db: Shop['db'], zone: string, machineId: string): MachineMeter {
   const cache = new Map<number, Totals>();
+  let share: BeamShare | null = null;
   const totals = (instant: number): Totals => {
     let found = cache.get(instant);
     if (!found) {
@@ -34,5 +37,7 @@ export function machineMeter(db: Shop['db'], zone: string, machineId: string): M
       return usedWithin(db, machineId, instant, Math.min(nextDay, end)) ? 1 : 0;
     },
     daysUsed: (from, to) => daysUsed(db, machineId, from, to),
+    runWithBeam: (from, to) => beamSums(db, machineId, from, to).run,
+    beamShare: () => (share ??= beamShare(beamSums(db, machineId, -Infinity, Infinity))),
   };
 }

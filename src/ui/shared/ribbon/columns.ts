@@ -23,6 +23,7 @@ export interface Column {
 export const units: Readonly<Record<LimitKind, [one: string, many: string]>> = {
   soil: ['soil hour', 'soil hours'],
   run: ['run hour', 'run hours'],
+  beam: ['beam hour', 'beam hours'],
   days: ['day', 'days'],
   jobs: ['job', 'jobs'],
   useDays: ['day of use', 'days of use'],
@@ -30,7 +31,7 @@ export const units: Readonly<Record<LimitKind, [one: string, many: string]>> = {
 
 /** "3.1 soil hours", "1 day": an amount in a limit's unit, hours to 0.1. */
 export function amount(kind: LimitKind, value: number): string {
-  const inHours = kind === 'soil' || kind === 'run';
+  const inHours = kind === 'soil' || kind === 'run' || kind === 'beam';
   const shown = inHours ? value.toFixed(1) : String(Math.round(value));
   const [one, many] = units[kind];
   return `${shown} ${shown === '1' ? one : many}`;
