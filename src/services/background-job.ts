@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import os from 'node:os';
 import path from 'node:path';
 import { fail, ok, type Result } from '../core/units/result';
 import { log } from './log';
@@ -22,12 +23,22 @@ export function forkWorker(
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     },
   );
+  if (child.pid !== undefined) letOthersFirst(child.pid);
   child.on('error', (error) => {
     log.error({ err: error }, `${script} could not be started or asked.`);
     // one that never ran never exits by itself: whoever waits for its end is told here
     if (child.pid === undefined) child.emit('exit', 1, null);
   });
   return child;
+}
+
+/** Has long work take what others leave of the processor: whoever waits for a page comes first. */
+export function letOthersFirst(pid = process.pid): void {
+  try {
+    os.setPriority(pid, os.constants.priority.PRIORITY_BELOW_NORMAL);
+  } catch {
+    // it ended already, or the system does not let us: it goes on as it is
+  }
 }
 
 /** What a process that reads a file of somebody's may take. */

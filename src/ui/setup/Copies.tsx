@@ -45,7 +45,11 @@ export function Copies({ copies, age, rules, now, zone, copyNow, test, work }: C
         <span className={classes.path}>{rules.folder}</span>.
         {rules.beside && ' That is the disk of the book itself: choose a folder on another.'}
       </p>
-      <JobButton start={copyNow} work={work} said={(words) => `Copied. ${words}`}>
+      <JobButton
+        start={copyNow}
+        work={work}
+        said={(words, ended) => (ended === 'done' ? `Copied. ${words}` : words)}
+      >
         Make a copy now
       </JobButton>
       {copies.length > 0 && (
