@@ -1,5 +1,4 @@
 // Calls that no page sends, to every action, page and route: how many break anything, or hang.
-import { chromium } from '@playwright/test';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -7,6 +6,7 @@ import { Hostile, walk } from '../e2e/hostile';
 import { startServer } from '../e2e/server';
 import { seedDemo } from '../src/demo/seed';
 import { closeShop, openShop } from '../src/services/shop';
+import { marit, signedIn } from './browser';
 
 const say = (line: string) => process.stdout.write(`${line}\n`);
 const [, , calls = '10000', seed = '1'] = process.argv;
@@ -22,19 +22,8 @@ async function main() {
   const label = sql.prepare('select label_token from machine limit 3').pluck().all() as string[];
   closeShop(shop);
   const server = await startServer(dir);
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
   try {
-    const page = await browser.newPage();
-    await page.goto(`${server.url}/sign-in`);
-    await page.getByLabel('Name').first().fill('Marit');
-    await page.getByLabel('Password').first().fill('net-loft-lantern');
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.waitForURL(`${server.url}/`);
-    const cookies = await page.context().cookies();
-    const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
+    const cookie = await signedIn(server.url, marit);
     const hostile = new Hostile(Number(seed), [...real, ...label]);
     const found = await walk(server.url, cookie, hostile, Number(calls));
     say(`${found.calls} calls: ${JSON.stringify(found.byStatus)}`);
@@ -43,7 +32,6 @@ async function main() {
     const alive = await fetch(`${server.url}/healthz`);
     say(`The server answers ${alive.status}.`);
   } finally {
-    await browser.close();
     await server.kill();
     fs.rmSync(dir, { recursive: true, force: true });
   }

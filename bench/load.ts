@@ -1,6 +1,5 @@
 // Many people at once: clients that look, log and report, with an import and a plan at work beside them.
 // `node --import tsx bench/load.ts [seconds] [clients]`
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
@@ -10,6 +9,7 @@ import { startServer } from '../e2e/server';
 import { Chance } from '../src/demo/random';
 import { seedDemo } from '../src/demo/seed';
 import { closeShop, openShop } from '../src/services/shop';
+import { marit, signedIn } from './browser';
 
 const seconds = Number(process.argv[2] ?? 600);
 const clients = Number(process.argv[3] ?? 100);
@@ -37,20 +37,7 @@ async function main() {
     .all() as string[];
   closeShop(shop);
   const server = await startServer(dir);
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const page = await browser.newPage();
-  await page.goto(`${server.url}/sign-in`);
-  await page.getByLabel('Name').first().fill('Marit');
-  await page.getByLabel('Password').first().fill('net-loft-lantern');
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.waitForURL(`${server.url}/`);
-  const cookie = (await page.context().cookies())
-    .map(({ name, value }) => `${name}=${value}`)
-    .join('; ');
-  await browser.close();
+  const cookie = await signedIn(server.url, marit);
 
   const took: Record<string, number[]> = {};
   const errors: string[] = [];

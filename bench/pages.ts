@@ -1,5 +1,4 @@
 // Server CPU of every page that somebody who is signed in can open: the demo, half of a large shop, and all of it.
-import { chromium } from '@playwright/test';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -10,6 +9,7 @@ import { closedFaults, openFaults } from '../src/services/faults/faults';
 import { sheetsInWork } from '../src/services/cleaning/sheets';
 import { closeShop, openShop, type Shop } from '../src/services/shop';
 import { fillShop, full, half, keeper } from './large-shop';
+import { marit, signedIn } from './browser';
 
 const say = (line: string) => process.stdout.write(`${line}\n`);
 /** Most server CPU of a page, milliseconds, and most against the demo's. */
@@ -23,14 +23,13 @@ interface Folder {
 
 async function filled(dir: string, name: string): Promise<Folder> {
   const shop = openShop(dir);
-  const demo = { name: 'Marit', password: 'net-loft-lantern' };
   const known = shop.db.$client.prepare('select count(*) from machine').pluck().get() as number;
   if (known === 0) {
     if (name === 'demo') await seedDemo(shop, () => undefined);
     else await fillShop(shop, name === 'half' ? half : full);
   }
   closeShop(shop);
-  return { dir, who: name === 'demo' ? demo : keeper };
+  return { dir, who: name === 'demo' ? marit : keeper };
 }
 
 /** The pages by name, each with the address it has in this shop. */
@@ -89,20 +88,8 @@ async function measure({ dir, who }: Folder, only: string | undefined) {
   const pages = pagesOf(shop);
   closeShop(shop);
   const server = await startServer(dir);
-  const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
   try {
-    const page = await browser.newPage();
-    await page.goto(`${server.url}/sign-in`);
-    await page.getByLabel('Name').first().fill(who.name);
-    await page.getByLabel('Password').first().fill(who.password);
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await page.waitForURL(`${server.url}/`);
-    const cookies = await page.context().cookies();
-    const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
-    await browser.close();
+    const cookie = await signedIn(server.url, who);
     const found: Record<string, { cpu: number; cold: number; kilobytes: number }> = {};
     const beside = openShop(dir);
     const touch = () =>
@@ -134,7 +121,6 @@ async function measure({ dir, who }: Folder, only: string | undefined) {
     closeShop(beside);
     return found;
   } finally {
-    await browser.close();
     await server.kill();
   }
 }

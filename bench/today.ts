@@ -4,71 +4,12 @@ import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { families } from '../src/catalogue/families';
-import { Chance } from '../src/demo/random';
 import { shopBoard } from '../src/services/today/board';
-import { recordCare } from '../src/services/care/care';
 import { dueMachines } from '../src/services/care/due';
-import { writeSession } from '../src/services/usage/sessions';
-import { addMachine } from '../src/services/machines/machines';
-import { closeShop, openShop, type Actor, type Shop } from '../src/services/shop';
-import { allOrNothing } from '../src/services/use-case';
-import { changeSetting } from '../src/services/setup/settings';
-import { rebuildUsage } from '../src/services/usage/usage';
+import { closeShop, openShop } from '../src/services/shop';
+import { fillShop, full as fullSize, half as halfSize, type ShopSize } from './large-shop';
 
-const actor: Actor = { id: null, name: 'bench', source: 'demo' };
-const tenYears = 3650 * 86_400_000;
 const machineCount = 20;
-
-function fill(shop: Shop, sessions: number): void {
-  const chance = new Chance(1);
-  const now = shop.now();
-  changeSetting(shop, actor, { name: 'timezone', value: 'Europe/Oslo' });
-  allOrNothing(shop, () => {
-    const ids = Array.from({ length: machineCount }, (_, i) => {
-      const added = addMachine(shop, actor, {
-        nickname: `Machine ${i + 1}`,
-        family: families[i % families.length]!.id,
-        at: now - tenYears,
-      });
-      if (!added.ok) throw new Error(added.error.message);
-      return added.value.id;
-    });
-    const each = Math.floor(sessions / machineCount);
-    for (const id of ids) {
-      for (let n = 0; n < each; n++) {
-        writeSession(
-          shop,
-          actor,
-          id,
-          {
-            start: now - tenYears + Math.floor((n / each) * (tenYears - 7_200_000)),
-            runSeconds: chance.whole(300, 5400),
-            beamSeconds: null,
-            material: chance.yes(0.1) ? null : chance.pick(['plywood', 'cork', 'acrylic']),
-            process: 'cut',
-            airAssist: true,
-            draught: 'full',
-            operator: 'bench',
-          },
-          null,
-        );
-      }
-    }
-    rebuildUsage(shop);
-    // ten years of care: each task about every five weeks
-    for (const machine of dueMachines(shop)) {
-      for (const station of machine.stations) {
-        for (const { task } of station.tasks) {
-          for (let day = 30; day < 3650; day += 35) {
-            const at = now - day * 86_400_000 + chance.whole(0, 80_000_000) - 86_400_000;
-            recordCare(shop, actor, { stationId: station.id, task: task.key, at });
-          }
-        }
-      }
-    }
-  });
-}
 
 /** Fastest milliseconds of a step among many, after a warm-up: what other work on the machine adds is left out. */
 function fastest(step: () => unknown, runs = 40): number {
@@ -82,10 +23,10 @@ function fastest(step: () => unknown, runs = 40): number {
   return best;
 }
 
-function measure(sessions: number) {
+async function measure(size: ShopSize) {
   const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-bench-'));
   const shop = openShop(dir);
-  fill(shop, sessions);
+  await fillShop(shop, size);
   const tasks = dueMachines(shop).flatMap(({ id, stations }) =>
     stations.flatMap((station) =>
       station.tasks.map(({ task }) => ({ id, station: station.id, task: task.key })),
@@ -118,7 +59,7 @@ function measure(sessions: number) {
   );
   const now = shop.now();
   const result = {
-    sessions,
+    sessions: size.sessions,
     figures: fastest(() => dueMachines(shop)),
     board: fastest(() => shopBoard(shop)),
     totals: fastest(() =>
@@ -164,17 +105,20 @@ function spreadsheet(tasks: number): string {
   return `${Math.round(performance.now() - start)} ms to open and recalculate a tenth of it`;
 }
 
-const half = measure(250_000);
-const full = measure(500_000);
-for (const { sessions, figures, board, totals, summing, tasks } of [half, full]) {
+async function main() {
+  const half = await measure(halfSize);
+  const full = await measure(fullSize);
+  for (const { sessions, figures, board, totals, summing, tasks } of [half, full]) {
+    console.log(
+      `${sessions} sessions, ${machineCount} machines, ${tasks} tasks: Today ${board.toFixed(1)} ms, of that its figures ${figures.toFixed(1)} ms; ` +
+        `bare SQL over the same running totals ${totals.toFixed(1)} ms; summing the sessions ${summing.toFixed(0)} ms`,
+    );
+  }
+  console.log(`Figures against bare SQL: ${(full.figures / full.totals).toFixed(2)} times`);
   console.log(
-    `${sessions} sessions, ${machineCount} machines, ${tasks} tasks: Today ${board.toFixed(1)} ms, of that its figures ${figures.toFixed(1)} ms; ` +
-      `bare SQL over the same running totals ${totals.toFixed(1)} ms; summing the sessions ${summing.toFixed(0)} ms`,
+    `Summing the sessions against the figures: ${(full.summing / full.figures).toFixed(1)} times`,
   );
+  console.log(`Figures when history doubles: ${(full.figures / half.figures).toFixed(2)} times`);
+  console.log(`Spreadsheet: ${spreadsheet(full.tasks)}`);
 }
-console.log(`Figures against bare SQL: ${(full.figures / full.totals).toFixed(2)} times`);
-console.log(
-  `Summing the sessions against the figures: ${(full.summing / full.figures).toFixed(1)} times`,
-);
-console.log(`Figures when history doubles: ${(full.figures / half.figures).toFixed(2)} times`);
-console.log(`Spreadsheet: ${spreadsheet(full.tasks)}`);
+void main();

@@ -118,8 +118,6 @@ export interface SoleJob<O> {
   start: (order: O) => Result<string, Refusal>;
   view: () => Result<JobView, Refusal>;
   cancel: () => Result<null, Refusal>;
-  /** waits until what runs has ended; at once where nothing does */
-  ended: () => Promise<void>;
 }
 
 /**
@@ -167,11 +165,6 @@ export function soleJob<O extends object>(name: string, script: string): SoleJob
       works().get(name)?.process.kill('SIGKILL');
       works().delete(name);
       return ok(null);
-    },
-    async ended() {
-      const work = works().get(name);
-      if (!work || work.process.exitCode !== null) return;
-      await new Promise((resolve) => work.process.once('exit', resolve));
     },
   };
 }

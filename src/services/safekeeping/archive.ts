@@ -16,6 +16,7 @@ import {
   type ArchivePart,
   type ArchiveRow,
 } from '../../records/archive';
+import { write } from '../../records/database';
 import { newToken } from '../../records/ids';
 import type { MachineRow } from '../../records/machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -325,18 +326,21 @@ function takeRows(
       placed.push(target);
     }
     const parts = archiveParts.filter(({ file }) => names.has(file));
-    const rows = writeArchiveRows(shop.db, rowsOf(folder, parts, machine !== null));
-    if (!rows.ok) return rows;
-    kept = true;
-    if (machine) {
-      writeEntry(shop, actor, {
-        kind: 'machine',
-        machineId: machine.id,
-        data: { change: 'came with its history', from, to: machine.nickname },
-      });
-    }
-    rebuildUsage(shop);
-    return ok(null);
+    const taken = write(shop.db, (): Result<null> => {
+      const rows = writeArchiveRows(shop.db, rowsOf(folder, parts, machine !== null));
+      if (!rows.ok) return rows;
+      if (machine) {
+        writeEntry(shop, actor, {
+          kind: 'machine',
+          machineId: machine.id,
+          data: { change: 'came with its history', from, to: machine.nickname },
+        });
+      }
+      rebuildUsage(shop);
+      return ok(null);
+    });
+    kept = taken.ok;
+    return taken;
   } finally {
     if (!kept) for (const file of placed) fs.rmSync(file, { force: true });
   }
