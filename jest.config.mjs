@@ -19,7 +19,7 @@ const config = {
   },
   // packages that ship only ES modules
   transformIgnorePatterns: [
-    '/node_modules/(?!(uuid|@date-fns|@js-temporal|better-auth|@better-auth|@better-fetch|better-call|jose|nanostores|@noble|kysely|defu|rou3)/)',
+    '/node_modules/(?!(uuid|@date-fns|@js-temporal|better-auth|@better-auth|@better-fetch|better-call|jose|nanostores|@noble|kysely|defu|rou3|pitchy)/)',
   ],
   testTimeout: 60_000,
 };

@@ -4,7 +4,7 @@ import { findings, limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
 import { roles } from '../core/people/roles';
-import { dotPlaces, dotShapes } from '../core/readings/dots';
+import { dotPlaces, dotShapes } from '../core/readings/dots/shapes';
 import { processes } from '../core/usage/soil';
 import { factors } from '../core/usage/soil-table';
 

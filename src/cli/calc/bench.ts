@@ -18,7 +18,7 @@ import {
   turnsFor,
   type Both,
   type MirrorTilt,
-} from '../../core/readings/mirrors';
+} from '../../core/readings/dots/mirrors';
 import { calculation, positive } from './calculation';
 import { Refused } from './refused';
 

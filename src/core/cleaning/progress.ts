@@ -1,4 +1,4 @@
-import type { Dots } from '../readings/dots';
+import type { Dots } from '../readings/dots/shapes';
 import type { CareResult, Finding } from '../care/care';
 import type { Stretch } from './order';
 import type { PartWanted } from './run';

@@ -1,16 +1,26 @@
 import fc from 'fast-check';
 import { beltTension } from './belts';
-import { closedWarming, dewPoint, flowingWarming } from './coolant';
+import {
+  closedWarming,
+  dampAt,
+  dewPoint,
+  fitWarmUp,
+  flowingWarming,
+  minutesUntil,
+} from './coolant';
 import {
   clearingSeconds,
   ductFlow,
+  ductPressure,
   frictionFactor,
+  isUneven,
   mixingFactor,
   traverseFlow,
   traverseShares,
+  workingPoint,
 } from './draught';
 import { aberration } from './lens';
-import { displacement, fitMirrors, traceBeam, turnsFor, type Both } from './mirrors';
+import { displacement, fitMirrors, traceBeam, turnsFor, type Both } from './dots/mirrors';
 
 const lead = { first: 150, second: 120 };
 const tilts: [Both, Both] = [
@@ -198,4 +208,75 @@ it('dew falls at 16.7 °C in air of 25 °C and 60 percent; at the air’s own te
   expect(dewPoint(20, 0.5)).toBeCloseTo(9.3, 1);
   expect(dewPoint(20, 1)).toBeCloseTo(20, 9);
   expect(() => dewPoint(20, 0)).toThrow(RangeError);
+});
+
+describe('damp', () => {
+  // 20 °C: 25 °C at 60 % has its dew point at 16.7 °C (psychrometric tables, from memory, to a tenth)
+  it('is near where the coolant comes within two kelvins of the dew point, and wet below it', () => {
+    expect(dampAt(25, 0.6, 20)).toMatchObject({ state: 'dry' });
+    expect(dampAt(25, 0.6, 20).dewPoint).toBeCloseTo(16.7, 1);
+    expect(dampAt(25, 0.6, 18.5)).toMatchObject({ state: 'near' });
+    expect(dampAt(25, 0.6, 15)).toMatchObject({ state: 'wet' });
+  });
+
+  it('tells the humidity up to which it stays dry: there the margin is two kelvins', () => {
+    const { humidityTo } = dampAt(25, 0.5, 18);
+    expect(dampAt(25, humidityTo, 18).margin).toBeCloseTo(2, 9);
+    expect(dampAt(10, 0.5, 30).humidityTo).toBe(1);
+  });
+});
+
+describe('a reservoir that warms', () => {
+  const load = { watts: 380, litres: 15, room: 20 };
+
+  it('has the time constant that made its readings', () => {
+    const settles = 20 + closedWarming(380, 15, 1) * 90;
+    const at = (minutes: number) => settles + (20 - settles) * Math.exp(-minutes / 90);
+    const fit = fitWarmUp({ ...load, minutes: 30, start: 20, end: at(30) })!;
+    expect(fit.timeConstant).toBeCloseTo(90, 6);
+    expect(fit.settlesAt).toBeCloseTo(settles, 6);
+    expect(minutesUntil(fit, 20, at(50))).toBeCloseTo(50, 6);
+    expect(minutesUntil(fit, 20, settles + 1)).toBeNull();
+    expect(minutesUntil(fit, 30, 25)).toBe(0);
+  });
+
+  it('is not fitted where it warmed by more than the load can, or cooled faster than it could', () => {
+    // with no loss at all 10.9 K in half an hour
+    expect(fitWarmUp({ ...load, minutes: 30, start: 20, end: 32 })).toBeNull();
+    expect(fitWarmUp({ ...load, minutes: 30, start: 40, end: 19 })).toBeNull();
+  });
+});
+
+describe('a fan on a duct', () => {
+  const duct = { diameter: 125, length: 3, roughness: 0, bends: 2 };
+
+  it('works where its curve meets what the duct takes', () => {
+    const curve = [
+      { flow: 0, pressure: 300 },
+      { flow: 200, pressure: 220 },
+      { flow: 400, pressure: 0 },
+    ];
+    const point = workingPoint(curve, duct);
+    expect(point.pressure).toBeCloseTo(ductPressure(point.flow, duct), 6);
+    expect(point.pressure).toBeCloseTo(220 - ((point.flow - 200) * 220) / 200, 6);
+    // a filter that takes 60 Pa at 200 m³/h leaves less
+    const filtered = workingPoint(curve, duct, { flow: 200, pressure: 60 });
+    expect(filtered.flow).toBeLessThan(point.flow);
+    expect(() => workingPoint([curve[0]!, { flow: 100, pressure: 400 }], duct)).toThrow(RangeError);
+    expect(() => workingPoint([curve[0]!], duct)).toThrow(RangeError);
+  });
+
+  it('takes 4.52 Pa a metre at 300 m³/h, and two heads for two bends and the outlet', () => {
+    const head = (1.204 * (300 / 3600 / ((Math.PI / 4) * 0.125 ** 2)) ** 2) / 2;
+    expect(ductPressure(300, duct)).toBeCloseTo(3 * 4.52 + 2 * head, 0);
+    expect(ductPressure(0, duct)).toBe(0);
+  });
+
+  it('shows an uneven traverse: one side faster, or one place that rushes', () => {
+    const even = [3, 3.6, 3.9, 4, 4.1, 4.1, 4, 3.9, 3.6, 3];
+    expect(isUneven(even)).toBe(false);
+    expect(isUneven(even.map((one, i) => (i < 5 ? one * 0.6 : one)))).toBe(true);
+    expect(isUneven(even.map((one, i) => (i === 4 ? 9 : one)))).toBe(true);
+    expect(isUneven(even.map((one, i) => (i === 4 ? 0 : one)))).toBe(true);
+  });
 });

@@ -112,3 +112,88 @@ export const mixingFactor = (
   share: number,
   seconds: number,
 ): number => clearingSeconds(volume, flow, 1, share) / seconds;
+
+/** Above this share between the fastest and the mean, the air does not fill the duct: a bend or a fan is too near. */
+const uneven = 1.5;
+
+/** Whether the places of a traverse tell one flow. The outermost are slow in any duct and do not count. */
+export function isUneven(velocities: readonly number[]): boolean {
+  const mean = velocities.reduce((sum, one) => sum + one, 0) / velocities.length;
+  const half = Math.floor(velocities.length / 2);
+  const side = (part: readonly number[]) => part.reduce((sum, one) => sum + one, 0) / part.length;
+  const [near, far] = [side(velocities.slice(0, half)), side(velocities.slice(half))];
+  return (
+    Math.max(...velocities) > uneven * mean ||
+    velocities.slice(1, -1).some((one) => one < mean / 3) ||
+    Math.max(near, far) > 1.25 * Math.min(near, far)
+  );
+}
+
+/** A round duct from the machine to the open. */
+export interface Duct {
+  /** mm */
+  diameter: number;
+  /** metres of straight duct */
+  length: number;
+  /** mm: 0.01 smooth, 1 to 3 a hose of wire and foil (common practice, no source) */
+  roughness: number;
+  bends: number;
+}
+
+/** Pressure lost in a bend of 90°, in velocity heads: a wide one of hose. Common practice, no source. */
+export const bendLoss = 0.5;
+/** Lost where air leaves into the open, in velocity heads. */
+const outletLoss = 1;
+
+/** Pressure that drives a flow through a duct with its bends and its outlet. @returns Pa */
+export function ductPressure(flow: number, duct: Duct, air = roomAir): number {
+  if (flow <= 0) return 0;
+  const { velocity, loss } = ductFlow(flow, duct.diameter, duct.roughness, air);
+  const head = (air.density * velocity * velocity) / 2;
+  return loss * duct.length + (duct.bends * bendLoss + outletLoss) * head;
+}
+
+/** A point of a fan's curve: flow m³/h, pressure Pa. */
+export interface FanPoint {
+  flow: number;
+  pressure: number;
+}
+
+/**
+ * The flow at which a fan gives what a duct takes, by bisection along its curve of straight pieces.
+ * @param curve two points or more, by flow; pressure must fall
+ * @param rest Pa at a flow that the machine and filter take beside the duct, growing with its square
+ * @returns m³/h and Pa
+ * @throws RangeError for a curve that does not fall
+ */
+export function workingPoint(
+  curve: readonly FanPoint[],
+  duct: Duct,
+  rest: FanPoint = { flow: 1, pressure: 0 },
+): FanPoint {
+  const points = [...curve].sort((a, b) => a.flow - b.flow);
+  if (points.length < 2 || points.some((one, i) => i > 0 && one.pressure >= points[i - 1]!.pressure)) {
+    throw new RangeError('workingPoint requires a curve of two points or more whose pressure falls');
+  }
+  const given = (flow: number) => {
+    const next = Math.max(1, points.findIndex((one) => one.flow >= flow));
+    const [a, b] = [points[next - 1]!, points[next]!];
+    return a.pressure + ((b.pressure - a.pressure) * (flow - a.flow)) / (b.flow - a.flow);
+  };
+  const taken = (flow: number) =>
+    ductPressure(flow, duct) + rest.pressure * (flow / rest.flow) ** 2;
+  let [low, high] = [points[0]!.flow, points.at(-1)!.flow];
+  for (let step = 0; step < 100; step++) {
+    const middle = (low + high) / 2;
+    if (given(middle) > taken(middle)) low = middle;
+    else high = middle;
+  }
+  return { flow: low, pressure: taken(low) };
+}
+
+/** How a strip of tissue hangs at a corner with the draught on. */
+export const tissueGrades = ['drawn in', 'leans in', 'hangs', 'blown back'] as const;
+export type TissueGrade = (typeof tissueGrades)[number];
+
+/** Times the air of an enclosure is changed in an hour. */
+export const airChanges = (volume: number, flow: number): number => flow / volume;

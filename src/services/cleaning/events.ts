@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { careResults, findings } from '../../core/care/care';
 import { orientations, type SheetEvent, type SheetEventWhat } from '../../core/cleaning/progress';
-import { dotPlaces, dotShapes } from '../../core/readings/dots';
+import { dotPlaces, dotShapes } from '../../core/readings/dots/shapes';
 import { ok } from '../../core/units/result';
 import { standingEntries } from '../../records/audit-log';
 import { write } from '../../records/database';

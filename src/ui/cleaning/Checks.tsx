@@ -7,7 +7,7 @@ import { lastDryAt } from '../../core/cleaning/waits';
 import { clockTime } from '../shared/marks/when';
 import type { ProofWanted } from '../../core/cleaning/run';
 import { burnProof, dotsProof } from '../../catalogue/proofs';
-import { readDots, type Dots } from '../../core/readings/dots';
+import { readDots, type Dots } from '../../core/readings/dots/shapes';
 import { BurnReading } from './BurnReading';
 import { DotsReading } from './DotsReading';
 import classes from './Sheet.module.css';

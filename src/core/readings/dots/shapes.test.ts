@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dotPlaces, dotShapes, readDots, type Dots } from './dots';
+import { dotPlaces, dotShapes, readDots, type Dots } from './shapes';
 
 const all = (shape: (typeof dotShapes)[number]): Dots =>
   Object.fromEntries(dotPlaces.map((place) => [place, shape]));

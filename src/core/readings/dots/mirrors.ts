@@ -1,4 +1,4 @@
-import { inverse, Matrix } from 'ml-matrix';
+import { determinant, inverse, Matrix } from 'ml-matrix';
 
 /** Millimetres or milliradians: horizontal, in the plane of the beam's bend, and vertical, out of it. */
 export interface Both {
@@ -74,69 +74,101 @@ export function displacement(
   return { h: of('h'), v: of('v') };
 }
 
+/** What dots say of one direction. mrad and mm; a mirror left out of the fit is taken to be true. */
+export interface AxisFit {
+  tilts: readonly [number, number];
+  errors: readonly [number | null, number | null];
+  offset: number;
+  /** mm, by dot */
+  residuals: number[];
+}
+
+/** How a beam is fitted. */
+export interface FitOptions {
+  /** how far the beam swings for a tilt @default 2 and √2 */
+  factor?: Both;
+  /** mm, of placing a dot: standard errors are at least what it makes them */
+  readingError?: number | undefined;
+}
+
 /**
- * The tilts that explain dots best, by weighted least squares in each direction.
- * @param options.factor how far the beam swings for a tilt @default 2 and √2
- * @param options.readingError mm, of placing a dot: standard errors rest on it where dots are too few to tell
+ * The tilts that explain dots best in one direction, by weighted least squares.
+ * @param free which mirrors may be out @default both
+ * @throws RangeError where the places do not tell the mirrors apart
+ */
+export function fitAxis(
+  lead: Lead,
+  dots: readonly PlacedDot[],
+  axis: 'h' | 'v',
+  { factor = swing, readingError }: FitOptions = {},
+  free: readonly [boolean, boolean] = [true, true],
+): AxisFit {
+  const rows = dots.map(({ x, y }) => {
+    const second = lead.second + x;
+    const swings = [(factor[axis] * (lead.first + y + second)) / 1000, (factor[axis] * second) / 1000];
+    return [...swings.filter((_, mirror) => free[mirror]), 1];
+  });
+  const roots = dots.map(({ weight = 1 }) => Math.sqrt(weight));
+  const design = new Matrix(rows.map((row, i) => row.map((one) => one * roots[i]!)));
+  const normal = design.transpose().mmul(design);
+  const scale = normal.norm('frobenius');
+  if (!(Math.abs(determinant(normal)) > 1e-15 * scale ** normal.rows)) {
+    throw new RangeError('fitMirrors requires places that differ both ways across the bed');
+  }
+  const spread = inverse(normal);
+  const seen = Matrix.columnVector(dots.map((dot, i) => dot[axis] * roots[i]!));
+  const found = spread.mmul(design.transpose().mmul(seen)).to1DArray();
+  const residuals = dots.map(
+    (dot, i) => dot[axis] - rows[i]!.reduce((sum, one, j) => sum + one * found[j]!, 0),
+  );
+  const squares = residuals.reduce((sum, one, i) => sum + (one * roots[i]!) ** 2, 0);
+  const over = dots.length - found.length;
+  const seenVariance = over > 0 ? squares / over : null;
+  const variance =
+    readingError === undefined ? seenVariance : Math.max(seenVariance ?? 0, readingError ** 2);
+  const column = (mirror: 0 | 1) => (free[mirror] ? (mirror === 1 && free[0] ? 1 : 0) : null);
+  const tilt = (mirror: 0 | 1) => {
+    const at = column(mirror);
+    return at === null ? 0 : found[at]!;
+  };
+  const error = (mirror: 0 | 1) => {
+    const at = column(mirror);
+    return at === null || variance === null ? null : Math.sqrt(variance * spread.get(at, at));
+  };
+  return {
+    tilts: [tilt(0), tilt(1)],
+    errors: [error(0), error(1)],
+    offset: found.at(-1)!,
+    residuals,
+  };
+}
+
+/**
+ * The tilts that explain dots best in both directions.
  * @throws RangeError with fewer than three dots, or where their places do not tell the mirrors apart
  */
 export function fitMirrors(
   lead: Lead,
   dots: readonly PlacedDot[],
-  { factor = swing, readingError }: { factor?: Both; readingError?: number } = {},
+  options: FitOptions = {},
 ): MirrorFit {
   if (dots.length < 3) throw new RangeError('fitMirrors requires three dots or more');
-  const roots = dots.map(({ weight = 1 }) => Math.sqrt(weight));
-  const of = (axis: 'h' | 'v') => {
-    const rows = dots.map(({ x, y }) => {
-      const second = lead.second + x;
-      return [(factor[axis] * (lead.first + y + second)) / 1000, (factor[axis] * second) / 1000, 1];
-    });
-    const design = new Matrix(rows.map((row, i) => row.map((one) => one * roots[i]!)));
-    const normal = design.transpose().mmul(design);
-    const scale = normal.norm('frobenius');
-    if (!(Math.abs(determinantOf(normal)) > 1e-15 * scale ** 3)) {
-      throw new RangeError('fitMirrors requires places that differ both ways across the bed');
-    }
-    const spread = inverse(normal);
-    const seen = Matrix.columnVector(dots.map((dot, i) => dot[axis] * roots[i]!));
-    const found = spread.mmul(design.transpose().mmul(seen)).to1DArray() as [
-      number,
-      number,
-      number,
-    ];
-    const residuals = dots.map(
-      (dot, i) => dot[axis] - rows[i]!.reduce((sum, one, j) => sum + one * found[j]!, 0),
-    );
-    const squares = residuals.reduce((sum, one, i) => sum + (one * roots[i]!) ** 2, 0);
-    const free = dots.length - 3;
-    const variance =
-      free > 0 ? squares / free : readingError === undefined ? null : readingError ** 2;
-    const error = (i: number) =>
-      variance === null ? null : Math.sqrt(variance * spread.get(i, i));
-    return { found, residuals, errors: [error(0), error(1)] as const };
-  };
-  const h = of('h');
-  const v = of('v');
+  const h = fitAxis(lead, dots, 'h', options);
+  const v = fitAxis(lead, dots, 'v', options);
   const mirror = (i: 0 | 1): MirrorTilt => {
     const [across, up] = [h.errors[i], v.errors[i]];
     return {
-      tilt: { h: h.found[i], v: v.found[i] },
+      tilt: { h: h.tilts[i], v: v.tilts[i] },
       standardError: across === null || up === null ? null : { h: across, v: up },
     };
   };
   return {
     mirror1: mirror(0),
     mirror2: mirror(1),
-    offset: { h: h.found[2], v: v.found[2] },
+    offset: { h: h.offset, v: v.offset },
     residuals: dots.map((_, i) => ({ h: h.residuals[i]!, v: v.residuals[i]! })),
   };
 }
-
-const determinantOf = (m: Matrix) =>
-  m.get(0, 0) * (m.get(1, 1) * m.get(2, 2) - m.get(1, 2) * m.get(2, 1)) -
-  m.get(0, 1) * (m.get(1, 0) * m.get(2, 2) - m.get(1, 2) * m.get(2, 0)) +
-  m.get(0, 2) * (m.get(1, 0) * m.get(2, 1) - m.get(1, 1) * m.get(2, 0));
 
 /**
  * Turns of a screw that undo a tilt: against its sign.

@@ -1,0 +1,73 @@
+import { hearTone } from './tone';
+
+const rate = 44_100;
+
+/** A repeatable source of chance (mulberry32, public domain). */
+function chance(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+/** A plucked string: partials that die away, the higher the sooner, after a rest, in some noise. */
+function pluck(
+  hertz: number,
+  { seconds = 1.2, noise = 0.005, loud = 0.4, partials = [1, 0.6, 0.35, 0.2], hum = 0 } = {},
+): Float32Array {
+  const next = chance(Math.round(hertz * 7));
+  return Float32Array.from({ length: Math.round(seconds * rate) }, (_, i) => {
+    const t = i / rate - 0.15;
+    const tone =
+      t < 0
+        ? 0
+        : partials.reduce(
+            (sum, part, n) =>
+              sum + part * Math.exp(-t * (3 + 2 * n)) * Math.sin(2 * Math.PI * hertz * (n + 1) * t),
+            0,
+          );
+    return loud * tone + hum * Math.sin(2 * Math.PI * 100 * t) + noise * (next() * 2 - 1);
+  });
+}
+
+describe('the tone of a plucked belt', () => {
+  it.each([24, 41.2, 55, 75, 82.4, 110, 146.8, 233, 311])('is heard at %d Hz', (hertz) => {
+    const heard = hearTone(pluck(hertz), rate);
+    expect(heard.hertz).not.toBeNull();
+    expect(Math.abs(heard.hertz! - hertz)).toBeLessThan(0.5);
+  });
+
+  it('is heard within 0.5 Hz through the noise of a workshop', () => {
+    expect(Math.abs(hearTone(pluck(75, { noise: 0.06 }), rate).hertz! - 75)).toBeLessThan(0.5);
+  });
+
+  it('is heard though its first partial hardly sounds', () => {
+    const heard = hearTone(pluck(60, { partials: [0.05, 1, 0.7, 0.5] }), rate);
+    expect(Math.abs(heard.hertz! - 60)).toBeLessThan(0.5);
+  });
+
+  it('is set right where it is an octave off what the belt gave before', () => {
+    const heard = hearTone(pluck(150), rate, 77);
+    expect(heard).toMatchObject({ octave: true });
+    expect(heard.hertz).toBeCloseTo(75, 0);
+    expect(hearTone(pluck(75), rate, 77)).toMatchObject({ octave: false });
+    // a fifth off is a belt that changed, not an octave
+    expect(hearTone(pluck(112), rate, 77)).toMatchObject({ octave: false });
+  });
+
+  it('is not made up of silence, noise, or a fan', () => {
+    expect(hearTone(new Float32Array(rate), rate)).toEqual({ hertz: null, why: 'silence' });
+    expect(hearTone(new Float32Array(100), rate)).toEqual({ hertz: null, why: 'silence' });
+    expect(hearTone(pluck(75, { loud: 0, noise: 0.3 }), rate)).toEqual({
+      hertz: null,
+      why: 'no tone',
+    });
+    expect(hearTone(pluck(75, { loud: 0, noise: 0.01, hum: 0.3 }), rate)).toEqual({
+      hertz: null,
+      why: 'a steady hum',
+    });
+  });
+});
