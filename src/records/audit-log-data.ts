@@ -4,7 +4,10 @@ import { findings, limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
 import { roles } from '../core/people/roles';
+import { clippedSides } from '../core/readings/dots/advice';
 import { dotPlaces, dotShapes } from '../core/readings/dots/shapes';
+import { tissueGrades } from '../core/readings/draught';
+import { corners } from '../core/readings/reading';
 import { processes } from '../core/usage/soil';
 import { factors } from '../core/usage/soil-table';
 
@@ -34,6 +37,69 @@ const window = z.object({
   start: z.number().int().min(0).max(1439),
   minutes: z.number().int().min(10).max(1440),
 });
+/** mm, kg, °C … of an instrument: as `core/readings/reading` describes them. */
+const number = z.number();
+const instrumentReading = z.discriminatedUnion('instrument', [
+  z.object({
+    instrument: z.literal('dots'),
+    lead: z.object({ first: figure, second: figure }),
+    mount: z.object({ pitch: figure, lever: figure }),
+    tolerance: figure,
+    dots: z.array(
+      z.object({
+        place: text,
+        x: number,
+        y: number,
+        h: number,
+        v: number,
+        clipped: z.enum(clippedSides).nullable(),
+      }),
+    ),
+  }),
+  z.object({
+    instrument: z.literal('draught'),
+    diameter: figure,
+    velocities: z.array(figure),
+    wind: z.boolean(),
+  }),
+  z.object({
+    instrument: z.literal('clearing'),
+    place: z.enum(corners),
+    volume: figure,
+    seconds: figure,
+    flow: figure.nullable(),
+  }),
+  z.object({
+    instrument: z.literal('tissue'),
+    grades: z.partialRecord(z.enum(corners), z.enum(tissueGrades)),
+    wind: z.boolean(),
+  }),
+  z.object({
+    instrument: z.literal('belt'),
+    belt: text,
+    mass: figure,
+    span: figure,
+    hertz: figure,
+  }),
+  z.object({ instrument: z.literal('fan'), old: fan, next: fan }),
+  z.object({
+    instrument: z.literal('coolant'),
+    water: number,
+    room: number.nullable(),
+    humidity: figure.nullable(),
+    conductivity: figure.nullable(),
+    flow: figure.nullable(),
+    level: z.enum(['full', 'low']).nullable(),
+  }),
+  z.object({
+    instrument: z.literal('gauge'),
+    name: text,
+    unit: text,
+    value: number,
+    low: number.nullable(),
+    high: number.nullable(),
+  }),
+]);
 const weekday = z.number().int().min(0).max(6);
 const processWeight = z.object({ process: z.enum(processes), weight: perGroup });
 
@@ -185,6 +251,12 @@ export const entryDataSchemas = {
     /** mm/s at which it just succeeded, in the recipe's passes; null: not even at the slowest */
     fastest: z.number().positive().nullable(),
     /** whether later burns are held against this one */
+    baseline: z.boolean(),
+  }),
+  /** an instrument of the bench, read at a machine */
+  reading: z.object({
+    taken: instrumentReading,
+    /** later readings of the same are held against this one */
     baseline: z.boolean(),
   }),
   'fault closed': z.object({

@@ -172,11 +172,19 @@ export function workingPoint(
   rest: FanPoint = { flow: 1, pressure: 0 },
 ): FanPoint {
   const points = [...curve].sort((a, b) => a.flow - b.flow);
-  if (points.length < 2 || points.some((one, i) => i > 0 && one.pressure >= points[i - 1]!.pressure)) {
-    throw new RangeError('workingPoint requires a curve of two points or more whose pressure falls');
+  if (
+    points.length < 2 ||
+    points.some((one, i) => i > 0 && one.pressure >= points[i - 1]!.pressure)
+  ) {
+    throw new RangeError(
+      'workingPoint requires a curve of two points or more whose pressure falls',
+    );
   }
   const given = (flow: number) => {
-    const next = Math.max(1, points.findIndex((one) => one.flow >= flow));
+    const next = Math.max(
+      1,
+      points.findIndex((one) => one.flow >= flow),
+    );
     const [a, b] = [points[next - 1]!, points[next]!];
     return a.pressure + ((b.pressure - a.pressure) * (flow - a.flow)) / (b.flow - a.flow);
   };

@@ -73,6 +73,7 @@ export const strikeRights: Readonly<Partial<Record<EntryKind, Right>>> = {
   'task past': 'clean',
   'machine past': 'set up',
   'put back': 'clean',
+  reading: 'clean',
   stock: 'clean',
   'technician days': 'set up',
   booking: 'set up',

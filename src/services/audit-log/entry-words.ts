@@ -5,6 +5,7 @@ import { checks } from '../../catalogue/diagnosis';
 import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
 import { pastWords } from '../../core/care/past-words';
+import { readingName, readOut } from '../../core/readings/reading';
 import { ourWays } from '../../core/cleaning/sheet-rules';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
@@ -86,6 +87,10 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const { fastest, baseline, cuts } = entryData(row, 'test burn');
       const found = fastest === null ? 'not through at any speed' : `through at ${fastest} mm/s`;
       return `${baseline ? 'Baseline' : 'Test burn'}: ${found}, ${cuts.length} ${cuts.length === 1 ? 'cut' : 'cuts'}`;
+    }
+    case 'reading': {
+      const { taken, baseline } = entryData(row, 'reading');
+      return `${baseline ? 'Baseline' : 'Reading'}: ${readingName(taken)}, ${readOut(taken, null).words}`;
     }
     case 'person': {
       const { name, role, change } = entryData(row, 'person');

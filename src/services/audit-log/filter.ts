@@ -38,6 +38,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
     'fault closed',
     'after fire',
   ],
+  bench: ['reading'],
   strength: ['recipe', 'test burn'],
   holds: ['hold', 'release'],
   people: ['person'],

@@ -163,6 +163,18 @@ export function callBySigns(
   callLightest(shop, actor, ofKinds(machine, kinds), { machineId, sign, at, subjectId });
 }
 
+/** Calls the lightest cleaning at stations of some kinds, by what was measured. The caller holds the transaction. */
+export function callByReading(
+  shop: Shop,
+  actor: Actor,
+  called: { machineId: string; kinds: readonly string[]; sign: string; at: number },
+): void {
+  const machine = dueMachines(shop, shop.now(), called.machineId)[0];
+  if (!machine) return;
+  const { machineId, kinds, sign, at } = called;
+  callLightest(shop, actor, ofKinds(machine, kinds), { machineId, sign, at, subjectId: null });
+}
+
 const dirty: readonly Finding[] = ['soiled', 'caked'];
 
 /** Groups of the round that a dirty frame speaks of. */

@@ -11,6 +11,10 @@ export interface CaseFacts {
   /** material or batch that was not worked here lately */
   newMaterial?: boolean | undefined;
   draught?: 'full' | 'weak' | 'off' | undefined;
+  /** what instruments said of mirrors, belts and coolant lately */
+  dots?: 'in' | 'out' | undefined;
+  belts?: 'even' | 'off' | undefined;
+  coolant?: 'off' | undefined;
   /** strong wind or weather on the outlet */
   wind?: boolean | undefined;
   /** parts that were exchanged lately: "head", "lens" */
@@ -70,6 +74,9 @@ export function factEvidence(
     airAssist,
     newMaterial,
     draught,
+    dots,
+    belts,
+    coolant,
     wind,
     swapped = [],
     leftOff = [],
@@ -112,6 +119,19 @@ export function factEvidence(
       'fan-seized': 2,
     });
   }
+  if (dots) {
+    const out = dots === 'out';
+    say('dots-read', `Dots read lately: ${out ? 'out of line' : 'inside'}`, {
+      misaligned: out ? 8 : 0.2,
+    });
+  }
+  if (belts) {
+    const off = belts === 'off';
+    say('belts-read', `Belts read lately: ${off ? 'unlike' : 'as they were'}`, {
+      belt: off ? 8 : 0.3,
+    });
+  }
+  if (coolant) say('coolant-read', 'Coolant read lately: off', { coolant: 8 });
   if (wind) say('wind-record', 'Wind on the outlet', { 'back-draught': 6 });
   if (swapped.length > 0) {
     const lens = swapped.some((what) => partsOpened(what).includes('glass'));

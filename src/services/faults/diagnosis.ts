@@ -20,6 +20,7 @@ import { openPutBacks } from '../cleaning/put-backs';
 import { buildFinder } from '../machines/builds';
 import { moduleViews } from '../parts/module-views';
 import { listModules } from '../parts/parts';
+import { benchFacts } from '../readings/bench/answers';
 import { currentStrength } from '../readings/strength/burns';
 import { type Shop } from '../shop';
 import { runHoursBetween } from '../usage/usage';
@@ -257,10 +258,12 @@ function factsOf(shop: Shop, { machineId, at }: Fault): CaseFacts {
     .filter((row) => row.at <= at)
     .map((row) => moduleName(shop, entryData(row, 'module moved').moduleId));
   const leftOff = openPutBacks(shop, machineId).map(({ what }) => what);
-  const draught = last
+  const said = last
     .map((session) => session.draught)
     .find((how) => how === 'weak' || how === 'off');
+  const { draught = said, ...bench } = benchFacts(shop, machineId, at);
   return {
+    ...bench,
     ...(fresh && { strength: burn.strength }),
     ...(lives.length > 0 && { lifeShare: Math.max(...lives) }),
     ...(last.some(({ airAssist }) => airAssist === false) && { airAssist: 'off' as const }),

@@ -5,6 +5,7 @@ import { sessionsBeside } from '../../records/usage/sessions';
 import type { MachineDue } from '../care/due';
 import type { Fault } from './faults';
 import type { Shop } from '../shop';
+import { benchAnswers } from '../readings/bench/answers';
 import { strengthViews } from '../readings/strength/strength';
 
 /** A check that needs nobody's eyes: what was recorded answers it. */
@@ -36,7 +37,7 @@ const fouled: ReadonlySet<Finding> = new Set(['haze', 'soiled', 'caked']);
 /** Sessions that say what is usual on a machine. */
 const usualSessions = 50;
 
-/** The checks of a fault that the record answers by itself: findings since the report, burns, the last job. */
+/** The checks of a fault that the record answers by itself: findings since the report, burns, readings of the bench, the last job. */
 export function recordAnswers(
   shop: Shop,
   fault: Fault,
@@ -45,6 +46,7 @@ export function recordAnswers(
   const answers = [
     ...(machine ? findingAnswers(shop, fault, machine) : []),
     ...burnAnswers(shop, fault),
+    ...benchAnswers(shop, fault.machineId, fault.at),
     ...jobAnswers(shop, fault),
   ];
   // a yes anywhere outweighs a no elsewhere: one dirty mirror of three is a dirty mirror

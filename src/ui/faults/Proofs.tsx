@@ -16,9 +16,10 @@ export function Proofs({
   about,
   fault,
   strength,
+  bench,
   prove,
   giveBack,
-}: Pick<StepsProps, 'fault' | 'strength'> & {
+}: Pick<StepsProps, 'fault' | 'strength' | 'bench'> & {
   about: About;
   prove: StepsProps['actions']['prove'];
   giveBack: StepsProps['actions']['giveBack'];
@@ -49,6 +50,16 @@ export function Proofs({
                     </Link>
                   </>
                 )}
+                {bench
+                  .filter(({ proof }) => proof === one.id)
+                  .map(({ href, read }) => (
+                    <span key={href}>
+                      {read ? `; read: ${read.words}` : ''}.{' '}
+                      <Link className="line" href={href}>
+                        Read it at the bench
+                      </Link>
+                    </span>
+                  ))}
               </div>
             </div>
             <div className={classes.verdicts}>

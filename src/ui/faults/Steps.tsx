@@ -21,7 +21,7 @@ const next: Readonly<Record<Fault['stage'], string>> = {
 
 /** What can be done about an open fault; the step that comes next is open. */
 export function Steps(props: StepsProps) {
-  const { fault, parts, zone, strength, actions } = props;
+  const { fault, parts, zone, strength, bench, actions } = props;
   const about = { faultId: fault.id, seen: fault.seen };
   const first = fault.stage === 'proved' && fault.returned ? 'close' : next[fault.stage];
   return (
@@ -49,6 +49,7 @@ export function Steps(props: StepsProps) {
           about={about}
           fault={fault}
           strength={strength}
+          bench={bench}
           prove={actions.prove}
           giveBack={actions.giveBack}
         />

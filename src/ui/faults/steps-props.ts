@@ -6,6 +6,7 @@ import type {
   proveFault,
   repairFault,
 } from '../../services/faults/steps';
+import type { BenchProof } from '../../services/readings/bench/answers';
 import type { Ask, Send } from '../shared/forms/send';
 
 export type ClosedAs = NonNullable<Fault['closedAs']>;
@@ -28,6 +29,8 @@ export interface StepsProps {
   parts: StoresPart[];
   /** the strength measured since the last repair, 1 = baseline, and the shop's floor */
   strength: { measured: number | null; floor: number; href: string };
+  /** proofs that the bench measures, and what it read */
+  bench: BenchProof[];
   zone: string;
   actions: {
     diagnose: Send<typeof diagnoseFault>;

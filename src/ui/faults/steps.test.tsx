@@ -39,6 +39,13 @@ const draw = (change: Partial<StepsProps['fault']> = {}) =>
       others={[{ id: 'f2', words: 'No beam' }]}
       parts={[{ item: 'lens', name: 'Focus lens' }]}
       strength={{ measured: 0.7, floor: 0.9, href: '/strength' }}
+      bench={[
+        {
+          proof: 'draught',
+          href: '/bench/draught',
+          read: { words: '210 m³/h', state: 'as it was' },
+        },
+      ]}
       zone="Europe/Oslo"
       actions={{
         diagnose: keep('diagnose') as never,

@@ -139,12 +139,7 @@ function oddPlace(dots: readonly NamedDot[], bench: Bench): DotsAdvice | null {
     const others = dots.filter((dot) => dot !== odd);
     const fit = fitOf(bench, others);
     if (!fit || missedBy(fit, others.length) > followed * bench.readingError) return [];
-    const there = displacement(
-      bench.lead,
-      [fit.mirror1.tilt, fit.mirror2.tilt],
-      fit.offset,
-      odd,
-    );
+    const there = displacement(bench.lead, [fit.mirror1.tilt, fit.mirror2.tilt], fit.offset, odd);
     return [{ place: odd.place, off: Math.hypot(odd.h - there.h, odd.v - there.v) }];
   });
   if (found.length === 0 || found.length > 2) return null;
@@ -166,10 +161,7 @@ function fitOf({ lead, readingError }: Bench, dots: readonly NamedDot[]): Mirror
 }
 
 /** The screws to turn, and what no screw sets right: what a tilt does not show in is left out of the fit again. */
-function screwTurns(
-  dots: readonly NamedDot[],
-  bench: Bench,
-): { turns: ScrewTurn[]; left: Both } {
+function screwTurns(dots: readonly NamedDot[], bench: Bench): { turns: ScrewTurn[]; left: Both } {
   const axes = { h: sparest(dots, bench, 'h'), v: sparest(dots, bench, 'v') };
   const none: Both = { h: 0, v: 0 };
   const turns = ([1, 2] as const).flatMap((mirror) =>

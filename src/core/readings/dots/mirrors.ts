@@ -105,7 +105,10 @@ export function fitAxis(
 ): AxisFit {
   const rows = dots.map(({ x, y }) => {
     const second = lead.second + x;
-    const swings = [(factor[axis] * (lead.first + y + second)) / 1000, (factor[axis] * second) / 1000];
+    const swings = [
+      (factor[axis] * (lead.first + y + second)) / 1000,
+      (factor[axis] * second) / 1000,
+    ];
     return [...swings.filter((_, mirror) => free[mirror]), 1];
   });
   const roots = dots.map(({ weight = 1 }) => Math.sqrt(weight));

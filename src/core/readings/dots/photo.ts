@@ -170,7 +170,10 @@ function otsu(values: Float32Array): number {
 /** Standard deviation of what is not dark, by the median of its size. */
 function grainOf(dark: Float32Array): number {
   // every seventh place tells as much
-  const sizes = dark.filter((_, i) => i % 7 === 0).map(Math.abs).sort();
+  const sizes = dark
+    .filter((_, i) => i % 7 === 0)
+    .map(Math.abs)
+    .sort();
   return 1.4826 * sizes[Math.floor(sizes.length / 2)]!;
 }
 

@@ -8,6 +8,7 @@ import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/care/call-or-defer';
 import { storeItems } from '../../../../services/inventory/inventory';
+import { benchProofs } from '../../../../services/readings/bench/answers';
 import { strengthSince } from '../../../../services/readings/strength/burns';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
 import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
@@ -150,6 +151,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                   floor: shop.strengthFloor,
                   href: `/machines/${fault.machineId}/strength`,
                 }}
+                bench={benchProofs(shop, fault)}
                 zone={shop.zone}
                 actions={{
                   diagnose: actions.diagnoseAction,
