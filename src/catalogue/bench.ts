@@ -1,9 +1,11 @@
+import type { Instrument } from '../core/readings/reading';
 import type { Build } from './builds/build';
 import type { Family } from './schema';
 
 /** A page of the bench: one or more instruments that are used together. */
 export interface BenchPage {
   slug: 'dots' | 'draught' | 'belts' | 'fan' | 'coolant' | 'gauges';
+  instruments: readonly Instrument[];
   name: string;
   /** what it tells, in a line */
   tells: string;
@@ -12,12 +14,14 @@ export interface BenchPage {
 const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean })[] = [
   {
     slug: 'dots',
+    instruments: ['dots'],
     name: 'Dots',
     tells: 'where the beam runs, and which screw sets it right',
     on: (kinds) => kinds.has('mirror') || kinds.has('panel-mirror'),
   },
   {
     slug: 'draught',
+    instruments: ['draught', 'clearing', 'tissue'],
     name: 'Draught',
     tells: 'air through the duct, smoke out of the corners',
     on: (kinds) =>
@@ -25,18 +29,21 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
   },
   {
     slug: 'belts',
+    instruments: ['belt'],
     name: 'Belts',
     tells: 'tension by the tone of a plucked belt, left against right',
     on: (kinds) => kinds.has('belts'),
   },
   {
     slug: 'coolant',
+    instruments: ['coolant'],
     name: 'Coolant and damp',
     tells: 'coolant against the dew point of the room',
     on: (kinds) => kinds.has('coolant') || kinds.has('tube') || kinds.has('lens'),
   },
   {
     slug: 'fan',
+    instruments: ['fan'],
     name: 'Fan match',
     tells: 'whether a fan may take the place of another',
     on: (kinds) =>
@@ -44,6 +51,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
   },
   {
     slug: 'gauges',
+    instruments: ['gauge'],
     name: 'Gauges',
     tells: 'any other figure, with its unit and its limits',
     on: () => true,

@@ -22,6 +22,7 @@ import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/pr
 import { type Actor, type Shop } from '../services/shop';
 import { allOrNothing } from '../services/use-case';
 import { changeSetting } from '../services/setup/settings';
+import { benchReadings } from './bench-story';
 import { leftToTheShop } from './fifth-story';
 import { weeksToCome } from './fourth-story';
 import { must } from './must';
@@ -112,6 +113,7 @@ export async function seedDemo(shop: Shop, report: (line: string) => void): Prom
   };
   const firstDay = localDay(end, shopZone) - historyDays;
   allOrNothing(shop, () => playHistory(play, firstDay, report));
+  allOrNothing(shop, () => benchReadings(played, clock, play.ids, play.marit, end));
   allOrNothing(shop, () => leftToTheShop(played, clock, play.ids, play.marit, end));
   // calendars and passwords are worked on outside a transaction
   await weeksToCome(played, clock, play.ids, play.marit, end);

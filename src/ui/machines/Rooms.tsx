@@ -5,6 +5,7 @@ import classes from './Machine.module.css';
 const rooms = [
   { path: '', name: 'Stations', right: 'see' },
   { path: '/strength', name: 'Strength', right: 'see' },
+  { path: '/bench', name: 'Bench', right: 'see' },
   { path: '/plan', name: 'Care plan', right: 'set up' },
   { path: '/build', name: 'Build', right: 'set up' },
   { path: '/before', name: 'Before this book', right: 'set up' },

@@ -11,7 +11,7 @@ interface SendFormOptions<V, I, T> {
   initial: V;
   /** what is sent for what stands in the fields */
   input: (values: V) => I;
-  onDone?: (value: T, values: V) => void;
+  onDone?: (value: T, values: V, set: (change: Partial<V>) => void) => void;
   /** said beside the button once it is done @default nothing */
   said?: string | ((value: T) => string);
   /** the fields go back to what they were at first once it is done @default false */
@@ -32,10 +32,11 @@ export function useSendForm<V extends Record<string, unknown>, I, T>(
   const [words, setWords] = useState('');
   const { values } = form;
 
+  const set = (change: Partial<V>) => form.setValues(change);
   const done = (value: T) => {
     setWords(typeof said === 'function' ? said(value) : (said ?? ''));
     if (clears) form.reset();
-    onDone?.(value, values);
+    onDone?.(value, values, set);
   };
   const place = (problem: Refusal) => {
     const errors: Record<string, string> = {};
@@ -61,7 +62,7 @@ export function useSendForm<V extends Record<string, unknown>, I, T>(
   };
   return {
     values,
-    set: (change: Partial<V>) => form.setValues(change),
+    set,
     /** what a field takes to be one of this form */
     field: (name: keyof V & string, type: 'input' | 'checkbox' = 'input') =>
       form.getInputProps(name as never, { type }),

@@ -9,6 +9,7 @@ const places = [
   { href: '/', name: 'Today', right: 'see' },
   { href: '/plan', name: 'Plan', right: 'see' },
   { href: '/faults', name: 'Faults', right: 'see' },
+  { href: '/bench', name: 'Bench', right: 'see' },
   { href: '/record', name: 'Record', right: 'see' },
   { href: '/evidence', name: 'Evidence', right: 'see' },
   { href: '/setup', name: 'Set-up', right: 'set up' },

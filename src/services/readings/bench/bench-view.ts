@@ -1,0 +1,88 @@
+import { benchPages, benchStart, type BenchPage } from '../../../catalogue/bench';
+import { findFamily } from '../../../catalogue/catalogue';
+import type { Fan } from '../../../core/faults/fan';
+import {
+  figureOf,
+  type Instrument,
+  type Reading,
+  type ReadingOf,
+} from '../../../core/readings/reading';
+import { listStations, type MachineRow } from '../../../records/machines';
+import { buildFinder } from '../../machines/builds';
+import type { Shop } from '../../shop';
+import { latestReadings, readingsOf, type JudgedReading } from './bench';
+
+/** A page of a machine's bench with what was read there last, the newest first. */
+export interface BenchTool extends BenchPage {
+  latest: JudgedReading[];
+}
+
+/** The pages of a machine's bench. */
+export function benchTools(shop: Pick<Shop, 'db'>, machineId: string): BenchTool[] {
+  const kinds = listStations(shop.db, machineId).map(({ kind }) => kind);
+  const latest = latestReadings(readingsOf(shop, machineId));
+  return benchPages(kinds).map((page) => ({
+    ...page,
+    latest: latest.filter(({ taken }) => page.instruments.includes(taken.instrument)),
+  }));
+}
+
+/** What the forms of a machine's bench start from: what was typed last time, else what is usual. */
+export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow) {
+  const readings = readingsOf(shop, machine.id);
+  const start = benchStart(
+    findFamily(machine.family) ?? { id: machine.family },
+    buildFinder(shop)(machine).variants,
+  );
+  const last = <K extends Instrument>(instrument: K) =>
+    ofInstrument(readings, instrument).at(-1) ?? null;
+  const dots = last('dots');
+  const draught = last('draught');
+  const belts = new Map<string, ReadingOf<'belt'>>();
+  for (const one of ofInstrument(readings, 'belt')) belts.set(one.belt, one);
+  const gauges = new Map<string, ReadingOf<'gauge'>>();
+  for (const one of ofInstrument(readings, 'gauge')) gauges.set(one.name, one);
+  const fan = last('fan');
+  const coolant = last('coolant');
+  return {
+    dots: {
+      bed: dots ? bedOf(dots) : start.bed,
+      lead: dots?.lead ?? start.lead,
+      mount: dots?.mount ?? start.mount,
+      tolerance: dots?.tolerance ?? usualTolerance,
+    },
+    duct: draught?.diameter ?? start.duct,
+    enclosure: last('clearing')?.volume ?? start.enclosure,
+    /** m³/h as last read; `null`: not yet */
+    flow: draught ? figureOf(draught)!.value : null,
+    belts: [
+      ...[...belts.values()].map(({ belt, mass, span, hertz }) => ({ belt, mass, span, hertz })),
+      ...start.belts
+        .filter(({ belt }) => !belts.has(belt))
+        .map((belt) => ({ ...belt, hertz: null })),
+    ],
+    // what was put in is what is in it now
+    fan: (fan?.next ?? null) as Fan | null,
+    room:
+      coolant && coolant.room !== null && coolant.humidity !== null
+        ? { celsius: coolant.room, humidity: coolant.humidity }
+        : null,
+    gauges: [...gauges.values()].map(({ name, unit, low, high }) => ({ name, unit, low, high })),
+  };
+}
+
+/** mm from the middle that will do at a nozzle of the usual width. Common practice, no source. */
+const usualTolerance = 0.3;
+
+function ofInstrument<K extends Instrument>(
+  readings: readonly JudgedReading[],
+  instrument: K,
+): ReadingOf<K>[] {
+  const isOf = (taken: Reading): taken is Reading & ReadingOf<K> => taken.instrument === instrument;
+  return readings.map(({ taken }) => taken).filter(isOf);
+}
+
+const bedOf = ({ dots }: ReadingOf<'dots'>) => ({
+  width: Math.max(...dots.map(({ x }) => x)),
+  depth: Math.max(...dots.map(({ y }) => y)),
+});

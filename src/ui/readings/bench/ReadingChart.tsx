@@ -1,0 +1,141 @@
+import type { JudgedReading } from '../../../services/readings/bench/bench';
+import { ago, dayDate } from '../../shared/marks/when';
+import classes from './Bench.module.css';
+
+const size = { width: 520, height: 190, left: 52, right: 14, top: 12, bottom: 26 };
+
+/** Readings of one subject over time, drawn by the server, with the baseline in force, and a table behind. */
+export function ReadingChart({
+  readings,
+  now,
+  zone,
+}: {
+  /** of one subject, oldest first */
+  readings: readonly JudgedReading[];
+  now: number;
+  zone: string;
+}) {
+  const charted = readings.flatMap((one) => (one.figure ? [{ ...one, ...one.figure }] : []));
+  const last = readings.at(-1)!;
+  return (
+    <section className="panel">
+      <h2 className={classes.heading}>{last.name}</h2>
+      <p className={classes.verdict} data-state={last.state}>
+        {last.words.replace(/\.$/, '')}
+        <span className="quiet">, {ago(last.at, now, zone)}</span>
+      </p>
+      {charted.length > 1 && <Drawn readings={charted} now={now} zone={zone} />}
+      <details open={charted.length < 2 && readings.length > 1}>
+        <summary>
+          {readings.length} {readings.length === 1 ? 'reading' : 'readings'}
+        </summary>
+        <table className={classes.table}>
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>What it said</th>
+              <th>Who</th>
+            </tr>
+          </thead>
+          <tbody>
+            {readings.toReversed().map((one) => (
+              <tr key={one.id}>
+                <td className="figures">{dayDate(one.at, zone, now)}</td>
+                <td>
+                  {one.baseline && <b>Baseline. </b>}
+                  {one.words}
+                  {one.note && <span className="quiet"> {one.note}</span>}
+                </td>
+                <td>{one.person}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
+    </section>
+  );
+}
+
+type Charted = JudgedReading & { value: number; unit: string };
+
+function Drawn({
+  readings,
+  now,
+  zone,
+}: {
+  readings: readonly Charted[];
+  now: number;
+  zone: string;
+}) {
+  const { width, height, left, right, top, bottom } = size;
+  const first = readings[0]!.at;
+  const span = Math.max(1, readings.at(-1)!.at - first);
+  const baseline = readings.findLast((one) => one.baseline);
+  const most = niceTop(Math.max(...readings.map(({ value }) => value)));
+  const x = (at: number) => left + ((at - first) / span) * (width - left - right);
+  const y = (value: number) => height - bottom - (value / most) * (height - top - bottom);
+  const unit = readings.at(-1)!.unit;
+  const said = readings
+    .map(({ at, value }) => `${dayDate(at, zone, now)}: ${value.toPrecision(3)} ${unit}`)
+    .join('; ');
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} className={classes.chart} role="img" aria-label={said}>
+      {[0, 0.5, 1].map((share) => (
+        <g key={share}>
+          <line
+            x1={left}
+            x2={width - right}
+            y1={y(most * share)}
+            y2={y(most * share)}
+            data-part="rule"
+          />
+          <text x={left - 6} y={y(most * share) + 5} textAnchor="end">
+            {Number((most * share).toPrecision(3))}
+          </text>
+        </g>
+      ))}
+      <text x={left} y={height - 6}>
+        {dayDate(first, zone, now)}
+      </text>
+      <text x={width - right} y={height - 6} textAnchor="end">
+        {dayDate(first + span, zone, now)}
+      </text>
+      {baseline && (
+        <line
+          x1={left}
+          x2={width - right}
+          y1={y(baseline.value)}
+          y2={y(baseline.value)}
+          data-part="baseline"
+        />
+      )}
+      <polyline
+        points={readings.map((one) => `${x(one.at)},${y(one.value)}`).join(' ')}
+        data-part="line"
+      />
+      {readings.map((one) => (
+        <g key={one.id} data-part={one.state === 'off' ? 'off' : 'point'}>
+          {one.state === 'off' ? (
+            <rect
+              x={x(one.at) - 6}
+              y={y(one.value) - 6}
+              width={12}
+              height={12}
+              transform={`rotate(45 ${x(one.at)} ${y(one.value)})`}
+            />
+          ) : (
+            <circle cx={x(one.at)} cy={y(one.value)} r={5.5} />
+          )}
+          {one.baseline && <circle cx={x(one.at)} cy={y(one.value)} r={2} />}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+/** The next round figure above. */
+function niceTop(value: number): number {
+  if (!(value > 0)) return 1;
+  const size = 10 ** Math.floor(Math.log10(value));
+  return [1, 1.5, 2, 3, 4, 5, 8, 10].map((one) => one * size).find((one) => one >= value * 1.05)!;
+}

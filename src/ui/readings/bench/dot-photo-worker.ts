@@ -1,0 +1,5 @@
+import { findDot, type Picture, type PhotoRead } from '../../../core/readings/dots/photo';
+
+onmessage = ({ data }: MessageEvent<Picture>) => {
+  postMessage(findDot(data) satisfies PhotoRead);
+};
