@@ -1,6 +1,12 @@
 'use client';
 
-import { dotPlaces, dotShapes, readDots, type DotPlace, type Dots } from '../../core/readings/dots/shapes';
+import {
+  dotPlaces,
+  dotShapes,
+  readDots,
+  type DotPlace,
+  type Dots,
+} from '../../core/readings/dots/shapes';
 import classes from './Dots.module.css';
 
 /** What a dot looks like, drawn: a full disc, one cut off at a side, one with light beside it, none. */

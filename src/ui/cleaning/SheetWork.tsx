@@ -18,7 +18,8 @@ import { Current } from './Current';
 import { EndPractice, EndSheet } from './End';
 import { OrderList } from './OrderList';
 import { LeftOffList, Tray } from './Tray';
-import { stretchKey, type SheetContext, type SheetMachine } from './context';
+import { stretchKey, type SheetContext } from './context';
+import { WhereNow } from './WhereNow';
 import { useSheetEvents, type SheetStore } from './use-sheet-events';
 import { Waits } from './Waits';
 import classes from './Sheet.module.css';
@@ -26,7 +27,7 @@ import classes from './Sheet.module.css';
 interface SheetWorkProps {
   /** `null`: a dry run, nothing is kept */
   sheetId: string | null;
-  machine: SheetMachine;
+  machine: SheetContext['machine'];
   run: RunSheet;
   initial: readonly SheetEvent[];
   now: number;
@@ -144,6 +145,7 @@ export function SheetWork(props: SheetWorkProps) {
           )}
         </div>
         <aside className={classes.side}>
+          <WhereNow context={context} stretch={current} />
           <Tray context={context} />
           <OrderList
             context={context}

@@ -1,18 +1,9 @@
 import type { Stretch } from '../../core/cleaning/order';
 import type { RunSheet } from '../../core/cleaning/run';
+import type { SheetMachineView } from '../../services/cleaning/sheet-machine';
 import type { changeStepWords } from '../../services/cleaning/own-words';
 import type { Send } from '../shared/forms/send';
 import type { SheetStore } from './use-sheet-events';
-
-/** The machine that is cleaned. */
-export interface SheetMachine {
-  id: string;
-  nickname: string;
-  /** what its card says of the lens */
-  lens: string | null;
-  /** its reference burn; `null` where it has none */
-  recipe: { recipeId: string; words: string; speed: number } | null;
-}
 
 /** What every part of a sheet on the screen needs. */
 export interface SheetContext {
@@ -21,7 +12,7 @@ export interface SheetContext {
   zone: string;
   /** where pictures go; `null` in a dry run */
   sheetId: string | null;
-  machine: SheetMachine;
+  machine: SheetMachineView;
   /** changes the words of a step, from the next sheet on; `null`: not by this person */
   changeWords: Send<typeof changeStepWords> | null;
 }

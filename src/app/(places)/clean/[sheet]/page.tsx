@@ -2,7 +2,7 @@ import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../catalogue/cautions';
 import { handOver } from '../../../../services/cleaning/hand-over';
-import { referenceBurn } from '../../../../services/readings/strength/recipes';
+import { sheetMachine } from '../../../../services/cleaning/sheet-machine';
 import { findMachine } from '../../../../services/machines/machine-view';
 import { sheetWanting } from '../../../../services/cleaning/sign-off';
 import { sheetSubject } from '../../../../services/cleaning/bench';
@@ -56,12 +56,7 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       </p>
       <SheetWork
         sheetId={sheet.row.id}
-        machine={{
-          id: machine.id,
-          nickname: subject.nickname,
-          lens: machine.card['lens'] ?? null,
-          recipe: referenceBurn(shop, machine.id),
-        }}
+        machine={sheetMachine(shop, machine, subject.nickname)}
         run={runOf(shop, sheet.row.id)!}
         initial={eventsOf(shop, sheet.row.id)}
         now={shop.now()}

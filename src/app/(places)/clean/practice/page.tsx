@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { referenceBurn } from '../../../../services/readings/strength/recipes';
+import { sheetMachine } from '../../../../services/cleaning/sheet-machine';
 import { findMachine } from '../../../../services/machines/machine-view';
 import { draftRun } from '../../../../services/cleaning/sheets';
 import { ProblemNote } from '../../../../ui/shared/forms/ProblemNote';
@@ -36,12 +36,7 @@ export default async function PracticePage({ searchParams }: PracticePageProps) 
       {run.ok ? (
         <SheetWork
           sheetId={null}
-          machine={{
-            id: machine.id,
-            nickname: machine.nickname,
-            lens: machine.card['lens'] ?? null,
-            recipe: referenceBurn(shop, machine.id),
-          }}
+          machine={sheetMachine(shop, machine)}
           run={run.value}
           initial={[]}
           now={shop.now()}

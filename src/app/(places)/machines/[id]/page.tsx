@@ -32,6 +32,9 @@ import { openMeterQuestions, quietDays } from '../../../../services/usage/meters
 import { compareStates } from '../../../../core/care/due';
 import { firstLook, unknownTasks, type StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
+import { SoftLinks } from '../../../../ui/shared/ribbon/SoftLinks';
+import { drawnParts } from '../../../../ui/machines/drawing/drawn-parts';
+import { MachineDrawing } from '../../../../ui/machines/drawing/MachineDrawing';
 import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';
 import { ribbonColumns } from '../../../../ui/shared/ribbon/columns';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
@@ -192,6 +195,18 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         )}
         <div className={classes.side}>
           <Stopped board={board} machineId={id} zone={shop.zone} />
+          <section className="panel" aria-labelledby="drawn">
+            <h2 id="drawn">Where it lies</h2>
+            <SoftLinks>
+              <MachineDrawing
+                family={row.family}
+                machine={machine.nickname}
+                stations={drawnParts(machine.stations)}
+                target={station ? [station.slug] : []}
+                href={(slug) => `/machines/${id}?station=${slug}`}
+              />
+            </SoftLinks>
+          </section>
           {holds.length === 0 && (
             <Allowed right="clean">
               <IHave

@@ -1,0 +1,149 @@
+import { useId } from 'react';
+import { findFamily } from '../../../catalogue/catalogue';
+import { drawMachine, paper } from '../../../catalogue/drawing/drawing';
+import type { Point } from '../../../catalogue/drawing/shapes';
+import classes from './Drawing.module.css';
+
+/** A station as it is drawn. */
+export interface DrawnPart {
+  slug: string;
+  kind: string;
+  name: string;
+  /** how far its heaviest task is; left out: nothing is said of it here */
+  state?: string | null;
+  /** the whole of it in words; left out: its name */
+  label?: string;
+}
+
+/**
+ * A machine as it lies: each station where it is, filled by its state, and a target on what is spoken of. Pressed, a part
+ * leads to its station.
+ */
+export function MachineDrawing({
+  family: familyId,
+  machine,
+  stations,
+  target = [],
+  out = [],
+  href,
+}: {
+  /** id of the family */
+  family: string;
+  /** its name */
+  machine: string;
+  stations: readonly DrawnPart[];
+  /** slugs of what is spoken of */
+  target?: readonly string[];
+  /** slugs of what is taken out just now */
+  out?: readonly string[];
+  /** where a part leads; left out: nowhere */
+  href?: (slug: string) => string;
+}) {
+  const hatch = useId();
+  const family = findFamily(familyId);
+  if (!family) return null;
+  const drawing = drawMachine(family, stations);
+  const aimed = drawing.stations.filter(({ station }) => target.includes(station.slug));
+  const names = aimed.map(({ station }) => station.name);
+  const said =
+    names.length > 0 ? `${machine}, drawn; marked: ${names.join(', ')}` : `${machine}, drawn`;
+  return (
+    <figure className={classes.figure}>
+      <svg
+        viewBox={`0 0 ${paper.width} ${paper.height}`}
+        className={classes.drawing}
+        role={href ? 'group' : 'img'}
+        aria-label={said}
+        data-aimed={aimed.length > 0 || undefined}
+      >
+        <defs>
+          <pattern id={`${hatch}soon`} width="6" height="6" patternUnits="userSpaceOnUse">
+            <rect width="6" height="6" fill="var(--haze)" />
+            <path d="M0 6L6 0" stroke="var(--ink-2)" strokeWidth="1.2" />
+          </pattern>
+          <pattern id={`${hatch}due`} width="5" height="5" patternUnits="userSpaceOnUse">
+            <rect width="5" height="5" fill="var(--soot)" />
+            <path d="M0 0L5 5" stroke="var(--hatch)" strokeWidth="1" />
+          </pattern>
+          <pattern id={`${hatch}unknown`} width="5" height="5" patternUnits="userSpaceOnUse">
+            <rect width="5" height="5" fill="var(--paper)" />
+            <circle cx="2.5" cy="2.5" r="0.9" fill="var(--ink-2)" />
+          </pattern>
+        </defs>
+        {drawing.ground.map(({ d, beam }) => !beam && <path key={d} d={d} data-part="ground" />)}
+        {drawing.stations.map(({ station, d, line }) => {
+          const part = (
+            <path
+              d={d}
+              fillRule="evenodd"
+              data-part={line ? 'line' : 'area'}
+              data-state={station.state ?? undefined}
+              data-out={out.includes(station.slug) || undefined}
+              data-target={target.includes(station.slug) || undefined}
+              style={line ? undefined : fillOf(station.state, hatch)}
+            >
+              <title>{station.label ?? station.name}</title>
+            </path>
+          );
+          return href ? (
+            <a
+              key={station.slug}
+              href={href(station.slug)}
+              aria-label={station.label ?? station.name}
+            >
+              {part}
+            </a>
+          ) : (
+            <g key={station.slug}>{part}</g>
+          );
+        })}
+        {drawing.ground.map(({ d, beam }) => beam && <path key={d} d={d} data-part="beam" />)}
+        {drawing.views.map(({ words, x, y }) => (
+          <text key={words} x={x} y={y} data-part="view">
+            {words}
+          </text>
+        ))}
+        {aimed.map(({ station, at }) => (
+          <Target key={station.slug} at={at} name={station.name.replace(/ \(.*\)$/, '')} />
+        ))}
+      </svg>
+      {(drawing.elsewhere.length > 0 || out.length > 0) && (
+        <figcaption className="quiet">
+          {out.length > 0 && <span>Dashed: taken out. </span>}
+          {drawing.elsewhere.length > 0 && (
+            <>Not drawn: {drawing.elsewhere.map(({ name }) => name).join(', ')}.</>
+          )}
+        </figcaption>
+      )}
+    </figure>
+  );
+}
+
+function fillOf(state: string | null | undefined, hatch: string) {
+  const pattern = { soon: 'soon', due: 'due', 'past due': 'due', 'not known': 'unknown' }[
+    state ?? ''
+  ];
+  return pattern ? { fill: `url(#${hatch}${pattern})` } : undefined;
+}
+
+/** A ring round a part, a finger that points at it from the nearer side, and its name. */
+function Target({ at, name }: { at: Point; name: string }) {
+  const left = at.x < paper.width / 2;
+  const up = at.y > 40;
+  const wide = name.length * 7 + 12;
+  const x = Math.min(Math.max(left ? at.x + 26 : at.x - 26 - wide, 4), paper.width - wide - 4);
+  const y = up ? at.y - 40 : at.y + 20;
+  return (
+    <g data-part="target">
+      <circle cx={at.x} cy={at.y} r="17" data-ring="under" />
+      <circle cx={at.x} cy={at.y} r="17" data-ring="over" />
+      <path
+        d={`M${left ? x : x + wide} ${y + 11}L${at.x + (left ? 12 : -12)} ${at.y + (up ? -12 : 12)}`}
+      />
+      <rect x={x} y={y} width={wide} height="22" />
+      <text x={x + wide / 2} y={y + 16} textAnchor="middle">
+        {name}
+      </text>
+    </g>
+  );
+}
