@@ -26,7 +26,7 @@ module.exports = {
     only('records-know-units-and-types', 'records', ['records/', 'core/']),
     // the lists of what there is are written once, in the core: what is kept is checked by them
     typesOnly('records-take-only-types-and-lists', 'records', [
-      'core/(?!units/|care/(care|plan|schools)\\.|people/roles\\.|faults/showing\\.|readings/(reading|draught|dots/(shapes|advice))\\.|usage/(soil|soil-table)\\.)',
+      'core/(?!units/|care/(care|plan|schools)\\.|people/(roles|exercises)\\.|faults/showing\\.|readings/(reading|draught|dots/(shapes|advice))\\.|usage/(soil|soil-table)\\.)',
     ]),
     only('services-know-the-inside', 'services', ['services/', 'records/', 'core/', 'catalogue/']),
     only('ui-draws', 'ui', ['ui/', 'core/', 'catalogue/'], { typesFrom: ['services/'] }),

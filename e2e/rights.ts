@@ -19,6 +19,10 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   labelWatchAction: 'open',
   askForLetterAction: 'open',
   tellMoreAction: 'open',
+  // practice
+  drillAnswerAction: 'see',
+  drillEndAction: 'see',
+  finishExerciseAction: 'see',
   // one's own
   giveOwnCodeAction: 'see',
   dropOwnCodeAction: 'see',
@@ -182,6 +186,8 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/machines/[id]/bench': 'see',
   '/machines/[id]/bench/[tool]': 'see',
   '/bench': 'see',
+  '/trainer': 'see',
+  '/trainer/[exercise]': 'see',
   '/log': 'log',
   '/machines/[id]/meter': 'log',
   '/faults/new': 'report',

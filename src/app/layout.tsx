@@ -17,6 +17,7 @@ import type { ReactNode } from 'react';
 import { EntryPage } from '../ui/people/EntryPage';
 import { Connection } from '../ui/shared/connection/Connection';
 import { earlyPressScript } from '../ui/shared/theme/early-press';
+import { schemeScript } from '../ui/shared/theme/scheme';
 import { Theme } from '../ui/shared/theme/Theme';
 import { shopTrouble, theShop } from './_server/shop';
 
@@ -40,7 +41,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <script
           nonce={nonce}
           suppressHydrationWarning
-          dangerouslySetInnerHTML={{ __html: earlyPressScript }}
+          dangerouslySetInnerHTML={{ __html: `${schemeScript}\n${earlyPressScript}` }}
         />
       </head>
       <body>

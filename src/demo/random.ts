@@ -1,18 +1,12 @@
-/** A stream of chance from a seed: the same seed gives the same workshop. (mulberry32, public domain.) */
+import { chance, weighted } from '../core/units/chance';
+
+/** A stream of chance from a seed: the same seed gives the same workshop. */
 export class Chance {
-  #state: number;
+  /** In [0, 1). */
+  readonly next: () => number;
 
   constructor(seed: number) {
-    this.#state = seed >>> 0;
-  }
-
-  /** In [0, 1). */
-  next(): number {
-    this.#state = (this.#state + 0x6d2b79f5) >>> 0;
-    let t = this.#state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+    this.next = chance(seed);
   }
 
   between(low: number, high: number): number {
@@ -33,12 +27,7 @@ export class Chance {
 
   /** One of the items, each as likely as its weight. */
   weighted<T>(items: readonly (readonly [T, number])[]): T {
-    let left = this.next() * items.reduce((sum, [, weight]) => sum + weight, 0);
-    for (const [item, weight] of items) {
-      left -= weight;
-      if (left < 0) return item;
-    }
-    return items.at(-1)![0];
+    return weighted(this.next, items);
   }
 
   /** Around a median, spread by a factor: log-normal. */

@@ -3,6 +3,7 @@ import { whens, wheres } from '../core/faults/showing';
 import { findings, limitKinds } from '../core/care/care';
 import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
+import { exercises } from '../core/people/exercises';
 import { roles } from '../core/people/roles';
 import { clippedSides } from '../core/readings/dots/advice';
 import { dotPlaces, dotShapes } from '../core/readings/dots/shapes';
@@ -259,6 +260,8 @@ export const entryDataSchemas = {
     /** later readings of the same are held against this one */
     baseline: z.boolean(),
   }),
+  /** an exercise that somebody finished */
+  training: z.object({ exercise: z.enum(exercises), score: figure, passed: z.boolean() }),
   'fault closed': z.object({
     as: z.enum(['fixed', 'not reproduced', 'duplicate', 'no fault']),
     duplicateOf: text.nullable(),

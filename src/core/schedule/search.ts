@@ -1,3 +1,4 @@
+import { chance } from '../units/chance';
 import type { Offer } from './draft';
 import { Draft } from './draft';
 import type { Schedule, ScheduleProblem } from './problem';
@@ -63,17 +64,6 @@ export function dispatchSchedule(problem: ScheduleProblem): Schedule {
   return draft.plan();
 }
 
-/** A generator of chance with a seed (mulberry32): the same problem gives the same plan. */
-function chanceFrom(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 /** How a search is bounded and followed. */
 export interface SearchOptions {
   seed?: number;
@@ -103,7 +93,7 @@ export function improveSchedule(
   { seed = 1, left, found = () => undefined }: SearchOptions,
 ): Schedule {
   const draft = new Draft(problem);
-  const chance = chanceFrom(seed);
+  const next = chance(seed);
   for (const unit of draft.units) {
     for (const task of unit) draft.restore(task, start[task] ?? []);
   }
@@ -117,17 +107,17 @@ export function improveSchedule(
   for (let round = 0; ; round++) {
     if (round % 32 === 0 && (share = left(round)) <= 0) break;
     const before = draft.cost;
-    const { out, offers } = round % 4 < 3 ? ofMachines(draft, chance) : ofMany(draft, chance);
+    const { out, offers } = round % 4 < 3 ? ofMachines(draft, next) : ofMany(draft, next);
     const were = out.map((unit) => draft.units[unit]!.map((task) => draft.places[task]!));
     for (const unit of out) for (const task of draft.units[unit]!) draft.clear(task);
-    if (chance() < 0.6) shuffle(out, were, chance);
-    const favours = chance() < 0.4 ? chance : undefined;
+    if (next() < 0.6) shuffle(out, were, next);
+    const favours = next() < 0.4 ? next : undefined;
     for (const unit of out) {
       const offer = { ...offers(unit), favours };
       for (const task of draft.units[unit]!) draft.put(task, offer);
     }
     const warm = heat * share ** 2;
-    if (draft.cost > before - warm * Math.log(1 - chance())) {
+    if (draft.cost > before - warm * Math.log(1 - next())) {
       for (const unit of out) for (const task of draft.units[unit]!) draft.clear(task);
       out.forEach((unit, at) =>
         draft.units[unit]!.forEach((task, nth) => draft.restore(task, were[at]![nth]!)),

@@ -6,6 +6,7 @@ import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
 import { pastWords } from '../../core/care/past-words';
 import { readingName, readOut } from '../../core/readings/reading';
+import { exerciseWords } from '../../core/people/exercises';
 import { ourWays } from '../../core/cleaning/sheet-rules';
 import { formatDuration } from '../../core/units/duration';
 import { formatLocal } from '../../core/units/instant';
@@ -91,6 +92,11 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     case 'reading': {
       const { taken, baseline } = entryData(row, 'reading');
       return `${baseline ? 'Baseline' : 'Reading'}: ${readingName(taken)}, ${readOut(taken, null).words}`;
+    }
+    case 'training': {
+      const { exercise, score, passed } = entryData(row, 'training');
+      const { name, counts } = exerciseWords[exercise];
+      return `Practised: ${name.toLowerCase()}, ${passed ? 'passed' : 'not passed'}, ${score} ${counts}`;
     }
     case 'person': {
       const { name, role, change } = entryData(row, 'person');

@@ -41,7 +41,7 @@ export const kindGroups: Readonly<Record<string, readonly EntryKind[]>> = {
   bench: ['reading'],
   strength: ['recipe', 'test burn'],
   holds: ['hold', 'release'],
-  people: ['person'],
+  people: ['person', 'training'],
   time: ['technician week', 'technician days', 'booking', 'calendar'],
   'set-up': [
     'machine',

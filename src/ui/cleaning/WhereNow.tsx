@@ -18,9 +18,30 @@ export function WhereNow({ context, stretch }: { context: SheetContext; stretch:
       stations={machine.stations}
       target={machine.stations.filter(({ id }) => ids.includes(id)).map(({ slug }) => slug)}
       out={machine.stations
-        .filter(({ name, slug }) => away.some((one) => one === name.toLowerCase() || one === slug))
+        .filter((station) => away.some((part) => isPart(part, station)))
         .map(({ slug }) => slug)}
     />
+  );
+}
+
+/** Parts of the tray that go by another name than their station. */
+const kindsOf: Readonly<Record<string, readonly string[]>> = {
+  bed: ['honeycomb'],
+  tray: ['crumb-tray'],
+  head: ['diode-module'],
+  lens: ['lens'],
+  'outlet fan': ['outlet-fan'],
+  'rear fan': ['outlet-fan'],
+  slats: ['slats'],
+};
+
+/** Whether a part of the tray is a station: "Nozzle and ring", "Protective window and its ring". */
+function isPart(part: string, { name, slug, kind }: { name: string; slug: string; kind: string }) {
+  const plain = part.replace(/( and |,).*$/, '');
+  return (
+    plain === name.toLowerCase().replace(/ [/(].*$/, '') ||
+    plain === slug ||
+    (kindsOf[plain] ?? []).includes(kind)
   );
 }
 

@@ -13,6 +13,7 @@ import type { Who } from '../../services/machines/labels';
 import type { LabelAsks, Outcome } from '../../services/shop';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
 import { ReportedHere } from '../faults/ReportedHere';
+import { SchemeButton } from '../shared/theme/SchemeButton';
 import { WatchQuestion } from '../faults/WatchQuestion';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
@@ -150,6 +151,9 @@ export function AtMachine(props: AtMachineProps) {
               <small>may I use it now</small>
             </UnstyledButton>
           </div>
+          <p>
+            <SchemeButton />
+          </p>
         </>
       )}
       {view === 'used' && (

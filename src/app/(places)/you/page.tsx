@@ -1,6 +1,7 @@
 import { roleWords } from '../../../core/people/roles';
 import { mailWishes } from '../../../services/mail/letters';
 import { people } from '../../../services/people/people';
+import { Link } from '../../../ui/shared/Link';
 import { Wishes } from '../../../ui/mail/Wishes';
 import { You } from '../../../ui/people/You';
 import { enter } from '../../_server/shop';
@@ -16,7 +17,10 @@ export default async function YouPage() {
     <>
       <h1>{actor.name}</h1>
       <p className="quiet">
-        {role}: {roleWords[role]}.
+        {role}: {roleWords[role]}.{' '}
+        <Link className="line" href="/trainer">
+          Practise without a machine
+        </Link>
       </p>
       <You
         self={self}

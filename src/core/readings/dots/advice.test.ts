@@ -1,3 +1,4 @@
+import { chance } from '../../units/chance';
 import { judgeDots, type Bench, type NamedDot } from './advice';
 import type { Both } from './mirrors';
 import { simulateDot, type SimulatedChain } from './simulated';
@@ -33,17 +34,6 @@ const straight: SimulatedChain = {
   beam: 3,
   rail: null,
 };
-
-/** A repeatable source of chance (mulberry32, public domain). */
-function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 /** Dots of a chain, read with an error of up to so many millimetres. */
 const read = (chain: SimulatedChain, at = places, error = 0, next = chance(1)): NamedDot[] =>

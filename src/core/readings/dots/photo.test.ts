@@ -1,15 +1,5 @@
+import { chance } from '../../units/chance';
 import { findDot, type Picture } from './photo';
-
-/** A repeatable source of chance (mulberry32, public domain). */
-function chance(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 type Spot = { x: number; y: number; r: number; cut?: { side: 'left' | 'right'; at: number } };
 

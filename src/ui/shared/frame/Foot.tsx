@@ -1,18 +1,15 @@
 'use client';
 
+import { UnstyledButton } from '@mantine/core';
 import { Legend } from '../marks/Legend';
-import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
+import { SchemeButton } from '../theme/SchemeButton';
 
-/** Day or night, and the way out. */
+/** What the marks mean, day, night or eyewear, and the way out. */
 export function Foot({ signOut }: { signOut: () => Promise<void> }) {
-  const { colorScheme, setColorScheme } = useMantineColorScheme();
-  const other = colorScheme === 'dark' ? 'light' : 'dark';
   return (
     <>
       <Legend />
-      <UnstyledButton fz={14} td="underline" onClick={() => setColorScheme(other)}>
-        <span suppressHydrationWarning>{other === 'dark' ? 'Night' : 'Day'}</span>
-      </UnstyledButton>
+      <SchemeButton />
       <UnstyledButton fz={14} td="underline" onClick={() => void signOut()}>
         Sign out
       </UnstyledButton>

@@ -1,0 +1,84 @@
+import { exercises, exerciseWords, type Exercise } from '../../../core/people/exercises';
+import { learned, type Learned } from '../../../services/training/training';
+import { Link } from '../../../ui/shared/Link';
+import { dayDate } from '../../../ui/shared/marks/when';
+import classes from '../../../ui/training/Training.module.css';
+import { enter } from '../../_server/shop';
+
+export const metadata = { title: 'Trainer' };
+
+const about: Readonly<Record<Exercise, string>> = {
+  dots: 'A beam with hidden false screws: read the dots, turn, fire again.',
+  drill: 'A fault that never was: which check tells most for its minutes?',
+  touch: 'Liquids and tools against parts: no harm, disputed, or the end of it.',
+  facing: 'Parts that can go back wrong, the lens first.',
+};
+
+export default async function TrainerPage() {
+  const { shop, actor } = await enter('see');
+  const people = learned(shop);
+  const own = people.get(actor.name) ?? {};
+  const others = [...people].filter(([name]) => name !== actor.name);
+  const now = shop.now();
+  const said = (one: Learned | undefined) =>
+    one
+      ? `${one.passed > 0 ? 'passed' : 'not passed yet'}, ${one.times} ${one.times === 1 ? 'time' : 'times'}, last ${dayDate(one.last, shop.zone, now)}`
+      : 'not done';
+  return (
+    <>
+      <h1>Trainer</h1>
+      <p className="quiet">
+        Nobody learns a machine by breaking it. Nothing here touches one; the book keeps only that
+        an exercise was done. A whole sheet is tried under{' '}
+        <Link className="line" href="/clean">
+          Clean
+        </Link>
+        , as a dry run.
+      </p>
+      <div className={classes.stack}>
+        <section className="panel" aria-label="Exercises">
+          <table className={classes.table}>
+            <tbody>
+              {exercises.map((exercise) => (
+                <tr key={exercise}>
+                  <td>
+                    <Link className="go" href={`/trainer/${exercise}`}>
+                      {exerciseWords[exercise].name}
+                    </Link>
+                  </td>
+                  <td>{about[exercise]}</td>
+                  <td className="quiet">{said(own[exercise])}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+        {others.length > 0 && (
+          <section className="panel" aria-labelledby="learned">
+            <h2 id="learned">What others have learned</h2>
+            <table className={classes.table}>
+              <thead>
+                <tr>
+                  <th>Who</th>
+                  {exercises.map((exercise) => (
+                    <th key={exercise}>{exerciseWords[exercise].name}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {others.map(([name, done]) => (
+                  <tr key={name}>
+                    <td>{name}</td>
+                    {exercises.map((exercise) => (
+                      <td key={exercise}>{said(done[exercise])}</td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,79 @@
+import { causeModels, checks as writtenChecks } from '../../catalogue/diagnosis';
+import { dropTestShop, must, openTestShop, refusal, type TestShop } from '../testing/shop';
+import { drillAnswer, drillCase, drillEnd } from './drill';
+import { answerDrill, endDrill, finishExercise, learned } from './training';
+
+const seeds = Array.from({ length: 40 }, (_, i) => i + 1);
+
+describe('a made-up fault', () => {
+  it('is the same for the same seed, and another for another', () => {
+    expect(drillCase(5)).toEqual(drillCase(5));
+    expect(new Set(seeds.map((seed) => drillCase(seed).signs.join())).size).toBeGreaterThan(8);
+  });
+
+  it('shows signs that its cause gives, and offers the cause and checks that tell', () => {
+    for (const seed of seeds) {
+      const { causes, checks, signs } = drillCase(seed);
+      const { truth } = drillEnd(seed, 'none');
+      expect(causes.map(({ words }) => words)).toContain(truth);
+      expect(signs.length).toBeGreaterThan(0);
+      expect(checks.length).toBeGreaterThan(5);
+      const cause = causeModels.find(({ words }) => words === truth)!;
+      for (const check of checks) {
+        const written = writtenChecks.find(({ id }) => id === check.id)!;
+        const yes = (written.yes[cause.id] ?? written.otherwise) > 0.5;
+        expect(drillAnswer(seed, check.id)).toBe(yes);
+      }
+    }
+  });
+
+  it('tells right from wrong, and the program finds most by its own checks', () => {
+    const ends = seeds.map((seed) => {
+      const truth = drillEnd(seed, 'none').truth;
+      const { id } = drillCase(seed).causes.find(({ words }) => words === truth)!;
+      expect(drillEnd(seed, id).right).toBe(true);
+      const wrong = drillCase(seed).causes.find((one) => one.id !== id)!;
+      expect(drillEnd(seed, wrong.id).right).toBe(false);
+      return drillEnd(seed, id);
+    });
+    const found = ends.filter(({ named, truth }) => named === truth).length;
+    expect(found / ends.length).toBeGreaterThan(0.6);
+  });
+
+  it('refuses checks and causes that are none of its', () => {
+    expect(answerDrill({ seed: 1, check: 'nonsense' })).toMatchObject({ ok: false });
+    expect(endDrill({ seed: 1, cause: 'nonsense' })).toMatchObject({ ok: false });
+    expect(answerDrill({ seed: 1, check: drillCase(1).checks[0]!.id })).toMatchObject({ ok: true });
+  });
+});
+
+describe('what is learned', () => {
+  let shop: TestShop;
+  beforeEach(() => {
+    shop = openTestShop();
+  });
+  afterEach(() => dropTestShop(shop));
+
+  it('is kept by person and exercise, and nothing else of it', () => {
+    const amina = { id: null, name: 'Amina', source: 'hand' as const };
+    const keep = (score: number, passed: boolean, key: string) =>
+      must(finishExercise(shop, amina, { exercise: 'dots', score, passed, key }));
+    keep(7, false, 'first-time');
+    shop.clock.now += 60_000;
+    keep(3, true, 'second-time');
+    keep(3, true, 'second-time');
+    expect(learned(shop).get('Amina')).toEqual({
+      dots: { times: 2, passed: 1, last: shop.clock.now, score: 3 },
+    });
+    expect(
+      refusal(
+        finishExercise(shop, amina, {
+          exercise: 'dots',
+          score: Number.NaN,
+          passed: true,
+          key: 'third-time',
+        }),
+      ),
+    ).toContain('Give the score');
+  });
+});
