@@ -5,12 +5,10 @@ import { bases } from '../core/care/plan';
 import { schools } from '../core/care/schools';
 import { exercises } from '../core/people/exercises';
 import { roles } from '../core/people/roles';
-import { clippedSides } from '../core/readings/dots/advice';
 import { dotPlaces, dotShapes } from '../core/readings/dots/shapes';
-import { tissueGrades } from '../core/readings/draught';
-import { corners } from '../core/readings/reading';
 import { processes } from '../core/usage/soil';
 import { factors } from '../core/usage/soil-table';
+import { fanData, readingData } from './reading-data';
 
 /** Where an entry came from. */
 export const sources = ['hand', 'import', 'label', 'command line', 'demo', 'device'] as const;
@@ -22,13 +20,6 @@ export const tableKinds = ['session', 'care', 'meter reading', 'stock'] as const
 const text = z.string();
 const figure = z.number().nonnegative();
 const perGroup = z.object({ optics: figure, bed: figure, motion: figure, air: figure });
-const fan = z.object({
-  size: figure,
-  thickness: figure,
-  voltage: figure,
-  current: figure,
-  flow: figure.nullable(),
-});
 const limit = z.object({
   kind: z.enum(limitKinds),
   value: z.number().positive(),
@@ -38,69 +29,6 @@ const window = z.object({
   start: z.number().int().min(0).max(1439),
   minutes: z.number().int().min(10).max(1440),
 });
-/** mm, kg, °C … of an instrument: as `core/readings/reading` describes them. */
-const number = z.number();
-const instrumentReading = z.discriminatedUnion('instrument', [
-  z.object({
-    instrument: z.literal('dots'),
-    lead: z.object({ first: figure, second: figure }),
-    mount: z.object({ pitch: figure, lever: figure }),
-    tolerance: figure,
-    dots: z.array(
-      z.object({
-        place: text,
-        x: number,
-        y: number,
-        h: number,
-        v: number,
-        clipped: z.enum(clippedSides).nullable(),
-      }),
-    ),
-  }),
-  z.object({
-    instrument: z.literal('draught'),
-    diameter: figure,
-    velocities: z.array(figure),
-    wind: z.boolean(),
-  }),
-  z.object({
-    instrument: z.literal('clearing'),
-    place: z.enum(corners),
-    volume: figure,
-    seconds: figure,
-    flow: figure.nullable(),
-  }),
-  z.object({
-    instrument: z.literal('tissue'),
-    grades: z.partialRecord(z.enum(corners), z.enum(tissueGrades)),
-    wind: z.boolean(),
-  }),
-  z.object({
-    instrument: z.literal('belt'),
-    belt: text,
-    mass: figure,
-    span: figure,
-    hertz: figure,
-  }),
-  z.object({ instrument: z.literal('fan'), old: fan, next: fan }),
-  z.object({
-    instrument: z.literal('coolant'),
-    water: number,
-    room: number.nullable(),
-    humidity: figure.nullable(),
-    conductivity: figure.nullable(),
-    flow: figure.nullable(),
-    level: z.enum(['full', 'low']).nullable(),
-  }),
-  z.object({
-    instrument: z.literal('gauge'),
-    name: text,
-    unit: text,
-    value: number,
-    low: number.nullable(),
-    high: number.nullable(),
-  }),
-]);
 const weekday = z.number().int().min(0).max(6);
 const processWeight = z.object({ process: z.enum(processes), weight: perGroup });
 
@@ -174,7 +102,6 @@ export const entryDataSchemas = {
     when: z.enum(whens).optional(),
     where: z.enum(wheres).optional(),
   }),
-  /** somebody else met the same fault */
   /** said by whoever reported it: it got worse, or it was nothing; left out: somebody met it too */
   'fault again': z.object({ reporter: z.enum(['worse', 'taken back']).optional() }),
   'fault diagnosis': z.object({ cause: text }),
@@ -197,7 +124,7 @@ export const entryDataSchemas = {
       .array(z.object({ item: text.nullable(), name: text, serial: text, quantity: figure }))
       .default([]),
     /** a fan put in place of another, checked to fit */
-    fan: z.object({ old: fan, next: fan }).nullable().default(null),
+    fan: z.object({ old: fanData, next: fanData }).nullable().default(null),
     /** in hundredths of the shop's money */
     cost: z.number().int().nonnegative().default(0),
     /** when what is awaited or sent out should be back */
@@ -254,9 +181,8 @@ export const entryDataSchemas = {
     /** whether later burns are held against this one */
     baseline: z.boolean(),
   }),
-  /** an instrument of the bench, read at a machine */
   reading: z.object({
-    taken: instrumentReading,
+    taken: readingData,
     /** later readings of the same are held against this one */
     baseline: z.boolean(),
   }),

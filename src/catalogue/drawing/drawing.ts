@@ -1,32 +1,10 @@
 import type { Family } from '../schema';
 import { galvo } from './galvo';
 import { gantry } from './gantry';
-import type { Shape } from './shapes';
+import type { Ground, Shape, View } from './shapes';
 
 /** The paper a machine is drawn on. */
 export const paper = { width: 380, height: 336 };
-
-/** A part of the drawing that is no station: what the stations stand in. */
-export interface Ground {
-  d: string;
-  /** the way of the beam */
-  beam?: boolean;
-}
-
-/** Words on the drawing that say what is seen. */
-export interface View {
-  words: string;
-  x: number;
-  y: number;
-}
-
-/** A way of drawing machines: what is always there, and where each kind of station lies. */
-export interface Template {
-  views: readonly View[];
-  ground: (family: Family) => readonly Ground[];
-  /** by slug first, else by kind */
-  shapes: Readonly<Record<string, Shape>>;
-}
 
 /** A station on the drawing. */
 export interface DrawnStation<T> extends Shape {

@@ -1,5 +1,4 @@
-import type { Template } from './drawing';
-import { disc, fan, lens, rect, ring, row } from './shapes';
+import { disc, fan, lens, rect, ring, row, type Template } from './shapes';
 
 /** A galvo desktop: its hood from the front, cut open, over the base plate. */
 export const galvo: Template = {

@@ -1,6 +1,5 @@
 import type { Family } from '../schema';
-import type { Template } from './drawing';
-import { disc, fan, lens, rect, ring, row, slab, type Shape } from './shapes';
+import { disc, fan, lens, rect, ring, row, slab, type Shape, type Template } from './shapes';
 
 /**
  * A machine whose head runs on a gantry: from above with the rear up, the head from the front, the bed from the side, what

@@ -1,3 +1,5 @@
+import type { Family } from '../schema';
+
 /** A part as it is drawn: SVG path data, an area or a line, and where a finger points at it. */
 export interface Shape {
   d: string;
@@ -9,6 +11,28 @@ export interface Shape {
 export interface Point {
   x: number;
   y: number;
+}
+
+/** A part of the drawing that is no station: what the stations stand in. */
+export interface Ground {
+  d: string;
+  /** the way of the beam */
+  beam?: boolean;
+}
+
+/** Words on the drawing that say what is seen. */
+export interface View {
+  words: string;
+  x: number;
+  y: number;
+}
+
+/** A way of drawing machines: what is always there, and where each kind of station lies. */
+export interface Template {
+  views: readonly View[];
+  ground: (family: Family) => readonly Ground[];
+  /** by slug first, else by kind */
+  shapes: Readonly<Record<string, Shape>>;
 }
 
 /** Path data are kept short: figures to a tenth. */

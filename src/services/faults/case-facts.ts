@@ -56,6 +56,25 @@ const leftOffCauses: readonly [words: RegExp, cause: string][] = [
   [/^(the )?(focus )?(lens|nozzle)\b/, 'lens-refit'],
 ];
 
+type Say = (id: string, said: string, likelihood: Record<string, number>) => void;
+
+/** What instruments said of mirrors, belts and coolant. */
+function sayBench({ dots, belts, coolant }: CaseFacts, say: Say): void {
+  if (dots) {
+    const out = dots === 'out';
+    say('dots-read', `Dots read lately: ${out ? 'out of line' : 'inside'}`, {
+      misaligned: out ? 8 : 0.2,
+    });
+  }
+  if (belts) {
+    const off = belts === 'off';
+    say('belts-read', `Belts read lately: ${off ? 'unlike' : 'as they were'}`, {
+      belt: off ? 8 : 0.3,
+    });
+  }
+  if (coolant) say('coolant-read', 'Coolant read lately: off', { coolant: 8 });
+}
+
 /** What the record says by itself. */
 export function factEvidence(
   facts: CaseFacts,
@@ -64,7 +83,7 @@ export function factEvidence(
   words: Map<string, string>,
 ): Evidence[] {
   const evidence: Evidence[] = [];
-  const say = (id: string, said: string, likelihood: Record<string, number>) => {
+  const say: Say = (id, said, likelihood) => {
     words.set(id, said);
     evidence.push({ id, likelihood, otherwise: 1 });
   };
@@ -74,9 +93,6 @@ export function factEvidence(
     airAssist,
     newMaterial,
     draught,
-    dots,
-    belts,
-    coolant,
     wind,
     swapped = [],
     leftOff = [],
@@ -119,19 +135,7 @@ export function factEvidence(
       'fan-seized': 2,
     });
   }
-  if (dots) {
-    const out = dots === 'out';
-    say('dots-read', `Dots read lately: ${out ? 'out of line' : 'inside'}`, {
-      misaligned: out ? 8 : 0.2,
-    });
-  }
-  if (belts) {
-    const off = belts === 'off';
-    say('belts-read', `Belts read lately: ${off ? 'unlike' : 'as they were'}`, {
-      belt: off ? 8 : 0.3,
-    });
-  }
-  if (coolant) say('coolant-read', 'Coolant read lately: off', { coolant: 8 });
+  sayBench(facts, say);
   if (wind) say('wind-record', 'Wind on the outlet', { 'back-draught': 6 });
   if (swapped.length > 0) {
     const lens = swapped.some((what) => partsOpened(what).includes('glass'));
