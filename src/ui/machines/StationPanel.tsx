@@ -1,21 +1,25 @@
 import type { lookFirst } from '../../services/care/past';
+import type { StationSaw } from '../../services/care/station-saw';
 import type { HistoryLine } from '../../services/machines/machine-view';
 import type { Send } from '../shared/forms/send';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
 import { FirstLook } from './FirstLook';
 import classes from './Machine.module.css';
+import { Saw } from './Saw';
 import { StationTask, type StationTaskProps } from './StationTask';
 
 interface StationPanelProps extends Omit<StationTaskProps, 'task'> {
   history: HistoryLine[];
+  /** how it fouled and was set back; `null`: nothing to draw yet */
+  saw: StationSaw | null;
   /** nobody knows when some of it was last done, and a look would tell */
   unseen: boolean;
   actions: StationTaskProps['actions'] & { look: Send<typeof lookFirst> };
 }
 
 /** One station: its counters against its limits, the sum behind them, and what was done to it. */
-export function StationPanel({ history, unseen, ...rest }: StationPanelProps) {
+export function StationPanel({ history, saw, unseen, ...rest }: StationPanelProps) {
   const { station, now, zone, actions } = rest;
   return (
     <section className="panel" aria-labelledby="station">
@@ -35,6 +39,7 @@ export function StationPanel({ history, unseen, ...rest }: StationPanelProps) {
       {station.tasks.map((task) => (
         <StationTask key={task.task.key} {...rest} task={task} />
       ))}
+      {saw && <Saw saw={saw} now={now} zone={zone} />}
       <h3>What was done here</h3>
       <History lines={history} now={now} zone={zone} />
     </section>

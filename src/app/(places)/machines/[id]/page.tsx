@@ -5,6 +5,7 @@ import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
+import { stationSaw } from '../../../../services/care/station-saw';
 import { stationArithmetic } from '../../../../services/care/arithmetic';
 import { inMinutes } from '../../../../services/today/choice';
 import { acceptedMarks } from '../../../../services/faults/accepted-marks';
@@ -161,6 +162,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             machineId={id}
             station={station}
             history={stationHistory(shop, station.id)}
+            saw={stationSaw(shop, station, now)}
             arithmetic={
               summed && group && group !== 'coolant'
                 ? {
