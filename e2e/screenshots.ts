@@ -74,7 +74,7 @@ async function pastOf(page: Page, url: string, shoot: (page: Page, name: string)
   await shoot(page, 'before');
 }
 
-/** What the book teaches: a limit with its findings, and how often what fails. */
+/** What the book teaches: a limit with its findings. */
 async function evidence(
   page: Page,
   url: string,
@@ -86,10 +86,39 @@ async function evidence(
   await lens.getByRole('link').click();
   await page.locator('.recharts-line').first().waitFor();
   await shoot(page, 'interval');
-  await page.goto(`${url}/evidence/reliability`);
-  await page.locator('.recharts-line').first().waitFor();
-  await page.getByRole('heading', { name: 'What it was' }).scrollIntoViewIfNeeded();
-  await shoot(page, 'reliability');
+}
+
+/** Dots placed and what they ask for, a learner's tapes, and the scheme for eyewear. */
+async function benchAndTrainer(
+  page: Page,
+  url: string,
+  shoot: (page: Page, name: string) => Promise<void>,
+) {
+  await page.getByRole('link', { name: 'Bench', exact: true }).last().click();
+  await page.getByRole('link', { name: /^Dots/ }).click();
+  for (const [place, h, v] of [
+    ['rear left', 0.4, 0.1],
+    ['rear right', 2.9, 0.3],
+    ['middle', 1.6, 0.1],
+    ['front left', 0.3, 0],
+    ['front right', 2.8, 0.1],
+  ] as const) {
+    await page.getByRole('button', { name: new RegExp(`^${place}:`) }).click();
+    await page.getByLabel('Sideways, mm').fill(String(h));
+    await page.getByLabel('Up, mm').fill(String(v));
+  }
+  await page.getByText('Out of line.').first().waitFor();
+  await page.evaluate(() => window.scrollTo(0, 130));
+  await shoot(page, 'bench');
+  await page.goto(`${url}/trainer/dots?seed=11`);
+  await page.getByRole('button', { name: 'Fire the five' }).click();
+  await page.getByRole('button', { name: 'What would the bench say?' }).click();
+  await page.evaluate(() => window.scrollTo(0, 90));
+  await shoot(page, 'trainer');
+  await page.evaluate(() => localStorage.setItem('bitacora-eyewear', '1'));
+  await page.goto(url);
+  await shoot(page, 'eyewear');
+  await page.evaluate(() => localStorage.removeItem('bitacora-eyewear'));
 }
 
 async function main() {
@@ -132,28 +161,13 @@ async function main() {
     console.log(name);
   };
 
-  /** The plan, a move with its cost, and the load. */
+  /** The plan and the load. */
   const weeksAhead = async (page: Page) => {
     await page.goto(`${server.url}/plan`);
     await page.getByRole('button', { name: 'Plan anew' }).click();
     await page.getByText('The plan as it is being found').waitFor();
     await page.getByText(/planned anew by Marit, just now/).waitFor({ timeout: 90_000 });
     await shoot(page, 'weeks');
-    const tag = page.getByRole('button', { name: /^Swift, .* minutes/ }).first();
-    await tag.scrollIntoViewIfNeeded();
-    const box = (await tag.boundingBox())!;
-    await page.mouse.move(box.x + 14, box.y + 12);
-    await page.mouse.down();
-    const says = page.getByRole('status').filter({ hasText: 'Swift to' });
-    // over one window after another, until one that takes it
-    for (let far = 60; far <= 900; far += 55) {
-      await page.mouse.move(box.x + far, box.y + 16, { steps: 6 });
-      if (/costs \d+ more/.test((await says.allTextContents()).join(''))) break;
-    }
-    await page.screenshot({ path: path.join(folder, 'move.png') });
-    console.log('move');
-    await page.keyboard.press('Escape');
-    await page.mouse.up();
     await page.goto(`${server.url}/plan/load`);
     await page.locator('.recharts-bar-rectangle').first().waitFor();
     await shoot(page, 'load');
@@ -205,11 +219,13 @@ async function main() {
   await page.getByRole('link', { name: 'Wren: Honeycomb' }).click();
   await page.getByRole('heading', { name: 'Honeycomb', exact: true }).waitFor();
   const machine = page.url().split('?')[0]!;
-  await page.goto(`${machine}?station=window`);
+  await page.goto(server.url);
+  await page.getByRole('link', { name: 'Heron' }).first().click();
   await page
-    .getByText(/in four of five cases/)
+    .getByRole('link', { name: /^Focus lens/ })
     .first()
-    .waitFor();
+    .click();
+  await page.getByRole('heading', { name: 'Focus lens', exact: true }).waitFor();
   await shoot(page, 'machine');
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
@@ -229,18 +245,12 @@ async function main() {
   await likely.locator('summary').first().click();
   await page.evaluate(() => window.scrollTo(0, 0));
   await shoot(page, 'fault');
-  await page.goto(`${server.url}/faults`);
-  await page
-    .getByRole('link', { name: /^Bittern pause/ })
-    .first()
-    .click();
-  await page.getByRole('tab', { name: 'Proof and return' }).click();
-  await shoot(page, 'proof');
   await page.goto(server.url);
   await page.getByRole('link', { name: 'Heron' }).first().click();
   await page.getByRole('link', { name: 'Strength', exact: true }).click();
   await page.getByText('moving average').waitFor();
   await shoot(page, 'strength');
+  await benchAndTrainer(page, server.url, shoot);
   await evidence(page, server.url, shoot);
   await weeksAhead(page);
   await page.goto(`${server.url}/record`);
