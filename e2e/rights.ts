@@ -184,6 +184,7 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/machines/[id]': 'see',
   '/machines/[id]/strength': 'see',
   '/machines/[id]/bench': 'see',
+  '/machines/[id]/pictures': 'see',
   '/machines/[id]/bench/[tool]': 'see',
   '/bench': 'see',
   '/trainer': 'see',

@@ -89,6 +89,14 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await expect(page.getByText('Opened: Bed out, Head off, Shield off, Nozzle off.')).toBeVisible();
   await expect(page.getByRole('region', { name: 'From the stores' })).toContainText('Lens swabs');
   await expect(page.getByRole('region', { name: 'Pictures' }).getByRole('img')).toHaveCount(1);
+  // the same picture, kept with its station
+  await page.goto(`${wren}/pictures?station=honeycomb`);
+  await expect(
+    page.getByAltText(/^Honeycomb, Wren, .*, before, found soiled$/).first(),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Turn' }).first().click();
+  await page.getByRole('button', { name: 'Change this one' }).first().click();
+  await page.getByRole('list', { name: 'All pictures' }).getByRole('button').first().click();
 });
 
 test('two devices work one sheet; a phone that was offline sends its presses later, in order', async ({

@@ -176,7 +176,7 @@ test('a station is due, is cleaned across a reload, and is clear', async ({
   // the clock was put ahead while it dried: a day may have begun
   await expect(page.getByRole('link', { name: /^Honeycomb: [0-5] %, clear/ })).toBeVisible();
   await page.goto(`${machine}?station=honeycomb`);
-  await expect(page.getByText(/found caked/)).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /found caked/ })).toBeVisible();
 });
 
 test('an entry is corrected: the old one is struck through, the counters follow', async ({

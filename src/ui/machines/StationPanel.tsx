@@ -2,6 +2,7 @@ import type { lookFirst } from '../../services/care/past';
 import type { StationSaw } from '../../services/care/station-saw';
 import type { HistoryLine } from '../../services/machines/machine-view';
 import type { Send } from '../shared/forms/send';
+import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
 import { FirstLook } from './FirstLook';
@@ -41,6 +42,14 @@ export function StationPanel({ history, saw, unseen, ...rest }: StationPanelProp
       ))}
       {saw && <Saw saw={saw} now={now} zone={zone} />}
       <h3>What was done here</h3>
+      <p>
+        <Link
+          className="line"
+          href={`/machines/${rest.machineId}/pictures?station=${station.slug}`}
+        >
+          Pictures, side by side
+        </Link>
+      </p>
       <History lines={history} now={now} zone={zone} />
     </section>
   );

@@ -86,11 +86,8 @@ export function MachineDrawing({
             </path>
           );
           return href ? (
-            <a
-              key={station.slug}
-              href={href(station.slug)}
-              aria-label={station.label ?? station.name}
-            >
+            // the ribbon has the same for keys and readers: here they would come twice
+            <a key={station.slug} href={href(station.slug)} tabIndex={-1} aria-hidden="true">
               {part}
             </a>
           ) : (
