@@ -211,6 +211,17 @@ it('dew falls at 16.7 °C in air of 25 °C and 60 percent; at the air’s own te
 });
 
 describe('damp', () => {
+  // dew points of usual tables (psychrometric charts, from memory, to half a degree)
+  it.each([
+    [10, 0.8, 6.7],
+    [20, 0.5, 9.3],
+    [25, 0.7, 19.1],
+    [30, 0.8, 26.2],
+    [35, 0.4, 19.4],
+  ])('has the dew point of the tables: %d °C at %d is %d °C', (celsius, humidity, dew) => {
+    expect(Math.abs(dewPoint(celsius, humidity) - dew)).toBeLessThan(0.15);
+  });
+
   // 20 °C: 25 °C at 60 % has its dew point at 16.7 °C (psychrometric tables, from memory, to a tenth)
   it('is near where the coolant comes within two kelvins of the dew point, and wet below it', () => {
     expect(dampAt(25, 0.6, 20)).toMatchObject({ state: 'dry' });

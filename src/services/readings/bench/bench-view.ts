@@ -1,6 +1,5 @@
 import { benchPages, benchStart, type BenchPage } from '../../../catalogue/bench';
 import { findFamily } from '../../../catalogue/catalogue';
-import type { Fan } from '../../../core/faults/fan';
 import {
   figureOf,
   type Instrument,
@@ -62,7 +61,9 @@ export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow
         .map((belt) => ({ ...belt, hertz: null })),
     ],
     // what was put in is what is in it now
-    fan: (fan?.next ?? null) as Fan | null,
+    fan: fan?.next ?? null,
+    /** it is cooled by water */
+    liquid: listStations(shop.db, machine.id).some(({ kind }) => kind === 'coolant'),
     room:
       coolant && coolant.room !== null && coolant.humidity !== null
         ? { celsius: coolant.room, humidity: coolant.humidity }

@@ -1,15 +1,6 @@
 import { z } from 'zod';
-import {
-  figureOf,
-  judgeReadDots,
-  limits,
-  readingName,
-  readOut,
-  subjectOf,
-  type Reading,
-  type Readings,
-  type ReadOut,
-} from '../../../core/readings/reading';
+import { judgeReadDots, limits, readOut, type ReadOut } from '../../../core/readings/read-out';
+import { figureOf, readingName, subjectOf, type Reading } from '../../../core/readings/reading';
 import { ok } from '../../../core/units/result';
 import { millisecondsPerDay } from '../../../core/units/time';
 import { entriesBackwards, entryByKey } from '../../../records/audit-log';
@@ -119,7 +110,7 @@ const airKinds: readonly string[] = ['outlet-fan', 'inline-fan', 'duct', 'filter
 
 /** Readings of a machine that are looked through. */
 const readingsRead = 400;
-/** Belts that were plucked within it are held against each other. */
+/** Belts that were plucked and corners that were watched within it are held against each other. */
 const sameDay = millisecondsPerDay;
 
 /** The readings of a machine, oldest first, each against the baseline of the same before it. */
@@ -140,16 +131,16 @@ export function readingsOf(
 
 function judged(kept: readonly KeptReading[]): JudgedReading[] {
   const baselines = new Map<string, Reading>();
-  const belts = new Map<string, { at: number; taken: Readings['belt'] }>();
+  const last = new Map<string, { at: number; taken: Reading }>();
   return kept.map((one) => {
     const { taken, at } = one;
     const subject = subjectOf(taken);
-    const beside = [...belts]
-      .filter(([other, belt]) => other !== subject && at - belt.at <= sameDay)
-      .map(([, belt]) => belt.taken);
+    const beside = [...last]
+      .filter(([other, one]) => other !== subject && at - one.at <= sameDay)
+      .map(([, one]) => one.taken);
     const out = readOut(taken, baselines.get(subject) ?? null, beside);
     if (one.baseline) baselines.set(subject, taken);
-    if (taken.instrument === 'belt') belts.set(subject, { at, taken });
+    last.set(subject, { at, taken });
     return {
       ...one,
       ...(one.baseline && out.state === 'first' ? { ...out, state: 'as it was' as const } : out),

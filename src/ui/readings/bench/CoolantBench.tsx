@@ -127,7 +127,7 @@ export function CoolantBench({
               </div>
             </>
           )}
-          <ReadingFoot field={form.field} />
+          <ReadingFoot compared={false} field={form.field} />
         </SendForm>
       </section>
       {liquid && <WarmUpReckoner watts={watts} room={room?.celsius ?? 20} />}

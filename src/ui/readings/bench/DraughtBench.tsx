@@ -9,7 +9,8 @@ import {
   traverseShares,
   type TissueGrade,
 } from '../../../core/readings/draught';
-import { clearingWords, corners, threeFigures, type Corner } from '../../../core/readings/reading';
+import { clearingWords } from '../../../core/readings/read-out';
+import { corners, threeFigures, type Corner } from '../../../core/readings/reading';
 import { SendForm } from '../../shared/forms/SendForm';
 import { Tiles } from '../../shared/forms/Tiles';
 import { figure } from '../../shared/forms/use-send-form';

@@ -2,7 +2,7 @@
 
 import { NumberInput } from '@mantine/core';
 import { matchFan, type Fan } from '../../../core/faults/fan';
-import { readOut } from '../../../core/readings/reading';
+import { readOut } from '../../../core/readings/read-out';
 import { SendForm } from '../../shared/forms/SendForm';
 import { figure } from '../../shared/forms/use-send-form';
 import classes from './Bench.module.css';
@@ -90,7 +90,7 @@ export function FanBench({
             <p>Four figures of each plate tell whether it fits.</p>
           )}
         </div>
-        <ReadingFoot field={form.field} />
+        <ReadingFoot compared={false} field={form.field} />
       </SendForm>
     </section>
   );

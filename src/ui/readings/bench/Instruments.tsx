@@ -14,15 +14,12 @@ export function Instruments({
   slug,
   machineId,
   presets,
-  liquid,
   watts,
   record,
 }: {
   slug: BenchPage['slug'];
   machineId: string;
   presets: ReturnType<typeof benchPresets>;
-  /** it is cooled by water */
-  liquid: boolean;
   watts: number | null;
   record: RecordReading;
 }) {
@@ -42,7 +39,7 @@ export function Instruments({
     case 'belts':
       return <BeltBench {...about} belts={presets.belts} />;
     case 'coolant':
-      return <CoolantBench {...about} room={presets.room} liquid={liquid} watts={watts} />;
+      return <CoolantBench {...about} room={presets.room} liquid={presets.liquid} watts={watts} />;
     case 'fan':
       return <FanBench {...about} old={presets.fan} />;
     case 'gauges':

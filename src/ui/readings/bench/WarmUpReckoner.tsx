@@ -8,7 +8,8 @@ import {
   flowingWarming,
   minutesUntil,
 } from '../../../core/readings/coolant';
-import { limits, threeFigures } from '../../../core/readings/reading';
+import { limits } from '../../../core/readings/read-out';
+import { threeFigures } from '../../../core/readings/reading';
 import classes from './Bench.module.css';
 
 /** How a reservoir warms, from two temperatures under a steady load. Nothing is kept. */

@@ -13,11 +13,11 @@ export function wayWords({ h, v }: Both): string {
   return ways.join(' and ') || 'nowhere';
 }
 
-/** "Mirror 1, the screw that sends the beam sideways: 0.13 turn (47°), so that the dot rear right goes 2.3 mm to the left" */
-export function turnWords({ mirror, axis, turns, moves }: ScrewTurn): string {
+/** "Mirror 1, the screw that sends the beam sideways: 0.13 turn (47°), so that the dot rear right goes 2.3 mm to the left. It is out by 1.40 ± 0.08 mrad." */
+export function turnWords({ mirror, axis, tilt, error, turns, moves }: ScrewTurn): string {
   const screw = axis === 'h' ? 'sideways' : 'up and down';
   const by: Both = axis === 'h' ? { h: moves.by, v: 0 } : { h: 0, v: moves.by };
-  return `Mirror ${mirror}, the screw that sends the beam ${screw}: ${threeFigures(turns)} turn (${Math.round(turns * 360)}°), so that the dot ${moves.place} goes ${wayWords(by)}.`;
+  return `Mirror ${mirror}, the screw that sends the beam ${screw}: ${threeFigures(turns)} turn (${Math.round(turns * 360)}°), so that the dot ${moves.place} goes ${wayWords(by)}. It is out by ${Math.abs(tilt).toFixed(2)} ± ${error.toFixed(2)} mrad.`;
 }
 
 /** What dots ask for: what it is, and what to do, in order. */

@@ -23,8 +23,7 @@ export default async function InstrumentPage({
   const { id, tool: slug } = await params;
   const machine = findMachine(shop, id);
   if (!machine || machine.retiredAt !== null) notFound();
-  const tools = benchTools(shop, id);
-  const tool = tools.find((one) => one.slug === slug);
+  const tool = benchTools(shop, id).find((one) => one.slug === slug);
   if (!tool) notFound();
   const now = shop.now();
   const readings = readingsOf(shop, id);
@@ -43,7 +42,6 @@ export default async function InstrumentPage({
               slug={tool.slug}
               machineId={id}
               presets={benchPresets(shop, machine)}
-              liquid={tools.length > 0 && machine.family === 'co2-glass-tube'}
               watts={ratedWatts(machine)}
               record={recordReadingAction}
             />

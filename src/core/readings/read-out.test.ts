@@ -1,8 +1,7 @@
+import { clearingWords, readOut } from './read-out';
 import {
-  clearingWords,
   figureOf,
   readingName,
-  readOut,
   subjectOf,
   threeFigures,
   type Reading,
@@ -62,6 +61,13 @@ describe('what a reading says', () => {
     expect(readOut(at(15), at(10)).state).toBe('as it was');
     expect(readOut(at(16), at(10)).state).toBe('off');
     expect(subjectOf(at(1))).toBe('clearing: rear left');
+    // against the other places of the same day: a corner that smoke does not leave
+    const middle = { ...at(8), place: 'middle' } as Reading;
+    expect(readOut(at(16), null, [middle]).state).toBe('first');
+    expect(readOut(at(20), null, [middle, draught(3)])).toEqual({
+      state: 'off',
+      words: '20 s; a dead corner: 2.5 times as long as middle',
+    });
   });
 
   it('of a belt: by the square of its tone, against itself and its other side', () => {
