@@ -170,3 +170,26 @@ it('checks fit the case: no reset without an alarm, no lid on a frame, nothing a
   expect(idsOf({ signs: ['corner'], answers })).not.toContain('dots');
   expect(idsOf({ signs: ['corner'] })).toContain('dots');
 });
+
+it('hears what the bench read: dots in line speak against mirrors, dots out of line for them', () => {
+  const sure = (facts: CaseInput['facts']) =>
+    weighCase({
+      family: 'co2-glass-tube',
+      signs: ['corner'],
+      used: {},
+      opened: [],
+      ...(facts && { facts }),
+    }).causes.find(({ id }) => id === 'misaligned')!.probability;
+  expect(sure({ dots: 'out' })).toBeGreaterThan(sure(undefined));
+  expect(sure({ dots: 'in' })).toBeLessThan(sure(undefined));
+  const belt = (facts: CaseInput['facts']) =>
+    weighCase({
+      family: 'co2-glass-tube',
+      signs: ['wander'],
+      used: {},
+      opened: [],
+      facts,
+    }).causes.find(({ id }) => id === 'belt')!.probability;
+  expect(belt({ belts: 'off' })).toBeGreaterThan(belt({}));
+  expect(belt({ belts: 'even' })).toBeLessThan(belt({}));
+});

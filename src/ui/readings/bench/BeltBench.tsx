@@ -83,16 +83,13 @@ export function BeltBench({
         same finger, the same place.
       </p>
       <SendForm of={form} button="Keep the tension" buttonProps={{ size: 'md' }}>
-        <div className={classes.row}>
-          <Autocomplete
-            label="Belt"
-            data={belts.map((one) => one.belt)}
-            {...form.field('belt')}
-            onChange={choose}
-          />
-          <NumberInput label="Free length, mm" min={0} w={150} {...form.field('span')} />
-          <NumberInput label="Mass, g a metre" min={0} w={150} {...form.field('mass')} />
-        </div>
+        <Autocomplete
+          label="Belt"
+          maw={320}
+          data={belts.map((one) => one.belt)}
+          {...form.field('belt')}
+          onChange={choose}
+        />
         <div className={classes.row}>
           <Button
             size="lg"
@@ -122,6 +119,10 @@ export function BeltBench({
           ) : (
             heard.state !== 'nothing' && <p>A taut string: 4 × mass × length² × tone².</p>
           )}
+        </div>
+        <div className={classes.row}>
+          <NumberInput label="Free length, mm" min={0} w={150} {...form.field('span')} />
+          <NumberInput label="Mass, g a metre" min={0} w={150} {...form.field('mass')} />
         </div>
         <ReadingFoot field={form.field} />
       </SendForm>
