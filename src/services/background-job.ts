@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { fail, ok, type Result } from '../core/units/result';
 import { log } from './log';
+import { readyWord } from './ready-word';
 import { refuse, type Refusal } from './shop';
 
 /**
@@ -47,13 +48,16 @@ export interface Limits {
   memoryMb: number;
 }
 
+/** A process may be so long in coming. */
+const startSeconds = 60;
+
 const mostAtOnce = 2;
 let running = 0;
 const queue: (() => void)[] = [];
 
 /**
  * Has a script of `src/workers` answer one question in a process of its own, so that nothing a file holds can stop
- * the server: it is ended when its time or its memory is used up.
+ * the server: it is ended when its time or its memory is used up. Its first word is {@link readyWord}.
  * @param order what it is asked, handed over whole
  * @returns its answer, or a sentence why there is none
  */
@@ -68,11 +72,17 @@ export async function askApart<A>(
     return await new Promise<Result<A>>((resolve) => {
       const child = forkWorker(script, { memoryMb });
       let late = false;
-      const limit = setTimeout(() => {
+      const end = () => {
         late = true;
         child.kill('SIGKILL');
-      }, seconds * 1000);
-      child.once('message', (answer) => resolve(ok(answer as A)));
+      };
+      // its time begins when it says that it is ready: on a busy computer a process is long in coming
+      let limit = setTimeout(end, (seconds + startSeconds) * 1000);
+      child.on('message', (word) => {
+        if (word !== readyWord) return resolve(ok(word as A));
+        clearTimeout(limit);
+        limit = setTimeout(end, seconds * 1000);
+      });
       child.once('exit', () => {
         clearTimeout(limit);
         resolve(

@@ -1,3 +1,4 @@
+import { readyWord } from '../services/ready-word';
 import { readCalendar, type CalendarOrder } from '../services/schedule/icalendar';
 
 /** A process of its own that works out the times of one calendar, and ends. */
@@ -7,3 +8,4 @@ process.on('message', ({ text, zone, from, to }: CalendarOrder) => {
   );
 });
 process.on('disconnect', () => process.exit());
+process.send!(readyWord);
