@@ -1,6 +1,7 @@
 import type { Fan } from '../faults/fan';
 import { beltTension } from './belts';
 import type { ClippedSide } from './dots/advice';
+import { dotPlaces, type DotPlace } from './dots/shapes';
 import { traverseFlow, type TissueGrade } from './draught';
 
 /** Instruments of the bench. The test burn has its own page and its own entry. */
@@ -17,8 +18,8 @@ export const instruments = [
 export type Instrument = (typeof instruments)[number];
 
 /** Where smoke and tissue are watched. */
-export const corners = ['rear left', 'rear right', 'front left', 'front right', 'middle'] as const;
-export type Corner = (typeof corners)[number];
+export const corners = dotPlaces;
+export type Corner = DotPlace;
 
 /** A dot as it is kept: mm from the front left of the bed, and from the middle of the tape. */
 export interface KeptDot {

@@ -56,7 +56,6 @@ export interface DotsJudged {
   worst: { place: string; off: number };
   /** largest distance between two dots, mm */
   spread: number;
-  fit: MirrorFit | null;
   advice: DotsAdvice;
 }
 
@@ -95,12 +94,12 @@ export function judgeDots(dots: readonly NamedDot[], bench: Bench): DotsJudged {
   );
   const clipped = dots.flatMap(({ place, clipped: side }) => (side ? [{ place, side }] : []));
   if (clipped.length > 0) {
-    return { worst, spread, fit: null, advice: { kind: 'open up', clipped } };
+    return { worst, spread, advice: { kind: 'open up', clipped } };
   }
   const fit = fitMirrors(bench.lead, dots, { readingError: bench.readingError });
   const advice: DotsAdvice =
     worst.off <= bench.tolerance ? { kind: 'inside' } : adviseOutside(dots, bench, fit, spread);
-  return { worst, spread, fit, advice };
+  return { worst, spread, advice };
 }
 
 function adviseOutside(
