@@ -60,3 +60,42 @@ test('which way round: the lens first, each with its reason', async ({ page, ser
   await page.getByRole('button', { name: 'Next' }).click();
   await expect(page.getByText('2 of 9')).toBeVisible();
 });
+
+test('a shuffled sheet is put in order, and a wrong turn says what goes wrong', async ({
+  page,
+  server,
+}) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/trainer/order?seed=2`);
+  const loose = page.getByRole('group', { name: 'What comes next?' });
+  await loose.getByRole('button', { name: 'Prove that it is back' }).click();
+  await expect(page.getByText(/^Not yet: Prove that it is back/)).toBeVisible();
+  await expect(page.getByText(/what is tested is not what goes back to work/)).toBeVisible();
+  await loose.getByRole('button', { name: 'Make it safe' }).click();
+  await expect(page.getByText(/^Not yet/)).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'In this order' })).toContainText('Make it safe');
+  // whatever is refused stays where it is: pressed in turn, all of it comes in order
+  for (let rounds = 0; rounds < 200 && (await loose.getByRole('button').count()) > 0; rounds++) {
+    const buttons = loose.getByRole('button');
+    await buttons.nth(rounds % (await buttons.count())).click();
+  }
+  await expect(page.getByRole('heading', { name: 'Done, not passed yet' })).toBeVisible();
+  await expect(
+    page.getByText(/^\d+ mistakes: one will do\. It is back after \d+ min/),
+  ).toBeVisible();
+});
+
+test('a shop asks for practice before somebody may clean', async ({ page, server }) => {
+  await signIn(page, server.url);
+  await page.goto(`${server.url}/setup/people`);
+  const touch = page.getByRole('checkbox', { name: 'What may touch what' });
+  await touch.click();
+  await expect(touch).toBeChecked();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Bo');
+  await page.getByRole('radio', { name: 'helper' }).check();
+  await page.getByRole('button', { name: 'Only for labels' }).click();
+  await expect(page.getByText(/Bo has not passed yet: What may touch what/)).toBeVisible();
+  await page.getByRole('radio', { name: 'operator' }).check();
+  await page.getByRole('button', { name: 'Only for labels' }).click();
+  await expect(page.getByText('chosen by name on labels only')).toBeVisible();
+});

@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { exercises, type Exercise } from '../core/people/exercises';
 import { roles, type Role } from '../core/people/roles';
 import { fail, type Result } from '../core/units/result';
 import { isBusy, openRecords, RecordsError, RecordsUnusable, type Db } from '../records/database';
@@ -25,6 +26,8 @@ export interface Shop {
   readonly labelAsks: LabelAsks;
   /** for whom a short code is enough at a label */
   readonly codeRoles: readonly Role[];
+  /** what somebody has practised before they may clean */
+  readonly trainingFirst: readonly Exercise[];
   /** the address phones reach the server by, as the shop says; `null`: it does not */
   readonly address: string | null;
   /** share of the baseline a machine must reach to return without a restriction, 0 to 1 */
@@ -134,6 +137,10 @@ export function openShop(
     get codeRoles() {
       const kept = (readSetting(db, 'code-roles') ?? usualCodeRoles).split(', ');
       return roles.filter((role) => kept.includes(role));
+    },
+    get trainingFirst() {
+      const kept = (readSetting(db, 'training-first') ?? 'nothing').split(', ');
+      return exercises.filter((exercise) => kept.includes(exercise));
     },
     get address() {
       return readSetting(db, 'address');

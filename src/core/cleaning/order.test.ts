@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { orderSheet, sequentialMinutes, timeInOrder, type SheetTask, type Stretch } from './order';
+import {
+  orderSheet,
+  sequentialMinutes,
+  timeInOrder,
+  workedSoFar,
+  type SheetTask,
+  type Stretch,
+} from './order';
 
 const task = (
   id: string,
@@ -296,4 +303,32 @@ test('an order that breaks a rule is told by which', () => {
   expect(early.broken).toEqual([{ task: 'bed', before: 'bed', rule: 'begun' }]);
   // what is left out follows as listed
   expect(timeInOrder([task('a', 2), task('b', 3, 5, 1)], []).timed).toMatchObject({ finish: 11 });
+});
+
+test('a sheet worked so far says what may come next, and refuses by the rules alone', () => {
+  const tasks = [task('bed', 8, 60, 12), task('refit', 2, 0, 0, ['bed'], 'over')];
+  const begun = workedSoFar(tasks, [{ task: 'bed', part: 'active' }]);
+  expect(begun.brokenBy({ task: 'bed', part: 'finishing' })).toEqual([]);
+  expect(begun.brokenBy({ task: 'refit', part: 'active' })).toEqual([
+    { task: 'refit', before: 'bed', rule: 'first' },
+  ]);
+  expect(workedSoFar(tasks, []).brokenBy({ task: 'bed', part: 'finishing' })[0]?.rule).toBe(
+    'begun',
+  );
+  expect(() => begun.brokenBy({ task: 'lid', part: 'active' })).toThrow(RangeError);
+  // what never breaks a rule is an order, and is timed alike
+  fc.assert(
+    fc.property(anyTasks(6), fc.infiniteStream(fc.nat(1000)), (some, chance) => {
+      const done: Stretch[] = [];
+      for (let left = parts(some); left.length > 0;) {
+        const { brokenBy } = workedSoFar(some, done);
+        const may = left.filter((one) => brokenBy(one).length === 0);
+        const one = may[(chance.next().value as number) % may.length]!;
+        done.push(one);
+        left = left.filter((other) => other !== one);
+      }
+      expect(workedSoFar(some, done).timed).toEqual(timeInOrder(some, done).timed);
+    }),
+    { numRuns: 100 },
+  );
 });

@@ -95,20 +95,53 @@ export function timeInOrder(
   let state = fresh(tasks);
   for (const { task, part } of distinct) {
     const index = at.get(task)!;
-    if (part === 'finishing' && state.phase[index] === 0) {
-      broken.push({ task, before: task, rule: 'begun' });
-      continue;
-    }
-    if (part === 'active') {
-      for (const { index: other, until, rule } of rules.before[index]!) {
-        if (!happened(state, other, until)) broken.push({ task, before: tasks[other]!.id, rule });
-      }
-    }
+    broken.push(...brokenNow(rules, state, index, part));
     // goes on all the same, so that every broken rule is named
-    state = advance(rules, state, index);
+    if (part === 'active' || state.phase[index] !== 0) state = advance(rules, state, index);
   }
   if (broken.length > 0) return { timed: null, broken };
   return { timed: { steps: stepsOf(state), finish: state.finish }, broken: null };
+}
+
+function brokenNow(
+  { tasks, before }: Rules,
+  state: Progress,
+  index: number,
+  part: Stretch['part'],
+): Broken[] {
+  const task = tasks[index]!.id;
+  if (part === 'finishing') {
+    return state.phase[index] === 0 ? [{ task, before: task, rule: 'begun' }] : [];
+  }
+  return before[index]!.filter(({ index: other, until }) => !happened(state, other, until)).map(
+    ({ index: other, rule }) => ({ task, before: tasks[other]!.id, rule }),
+  );
+}
+
+/**
+ * A sheet worked as far as some stretches, in their order.
+ * @param done none of them twice
+ * @returns `timed`: those stretches on the clock; `brokenBy`: the rules that a stretch would break if it came next
+ * @throws RangeError where a stretch is of no task
+ */
+export function workedSoFar(
+  tasks: readonly SheetTask[],
+  done: readonly Stretch[],
+): { timed: Timed; brokenBy: (next: Stretch) => Broken[] } {
+  const rules = rulesOf(tasks);
+  const place = (id: string) => {
+    const index = tasks.findIndex((task) => task.id === id);
+    if (index < 0) throw new RangeError(`workedSoFar knows no task "${id}"`);
+    return index;
+  };
+  const state = done.reduce(
+    (before, { task }) => advance(rules, before, place(task)),
+    fresh(tasks),
+  );
+  return {
+    timed: { steps: stepsOf(state), finish: state.finish },
+    brokenBy: ({ task, part }) => brokenNow(rules, state, place(task), part),
+  };
 }
 
 /** What still follows the hands-on part that comes next. */

@@ -300,6 +300,17 @@ export const sheetMinutes = ({
   back: finish,
 });
 
+/** Name of a stretch: "Honeycomb: clean", "Honeycomb: finish", "Head off". */
+export function stretchTitle(
+  run: Pick<RunSheet, 'tasks' | 'pieces'>,
+  { task: id, part }: Stretch,
+): string {
+  const task = run.tasks.find((one) => one.id === id);
+  if (task)
+    return part === 'finishing' ? `${task.station}: finish` : `${task.station}: ${task.name}`;
+  return run.pieces.find((one) => one.id === id)?.title ?? id;
+}
+
 /** The written steps of one stretch. */
 export function linesOf(
   sheet: Pick<RunSheet, 'tasks' | 'pieces'>,

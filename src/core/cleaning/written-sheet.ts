@@ -1,5 +1,5 @@
 import { expectedOf } from './ending';
-import { arrange, dryingPlace, linesOf, wayOf, type RunSheet } from './run';
+import { arrange, dryingPlace, linesOf, stretchTitle, wayOf, type RunSheet } from './run';
 
 /** A wait of a piece of work. */
 export interface WrittenWait {
@@ -80,9 +80,7 @@ export function writtenSheet(run: RunSheet): WrittenSheet {
       id,
       kind: task ? 'task' : piece!.kind,
       part,
-      title: task
-        ? `${task.station}: ${part === 'finishing' ? 'finish' : task.name}`
-        : piece!.title,
+      title: stretchTitle(run, stretch),
       steps: linesOf(run, stretch, none).map(({ text, why, facts }) => ({
         text,
         why,

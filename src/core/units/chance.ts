@@ -18,3 +18,13 @@ export function weighted<T>(next: () => number, items: readonly (readonly [T, nu
   }
   return items.at(-1)![0];
 }
+
+/** The items in an order of chance; the given list stays as it is. (Fisher and Yates.) */
+export function shuffled<T>(next: () => number, items: readonly T[]): T[] {
+  const mixed = [...items];
+  for (let left = mixed.length; left > 1; left--) {
+    const at = Math.floor(next() * left);
+    [mixed[left - 1], mixed[at]] = [mixed[at]!, mixed[left - 1]!];
+  }
+  return mixed;
+}

@@ -28,6 +28,7 @@ import {
   refusal,
   type TestShop,
 } from '../testing/shop';
+import { finishExercise } from '../training/training';
 import { giveCode, dropCode } from './codes';
 
 const day = 24 * 3_600_000;
@@ -46,6 +47,38 @@ afterEach(() => dropTestShop(shop));
 
 const named = (name: string) => people(shop).find((one) => one.name === name)!;
 const add = (name: string, role: Role = 'helper') => must(addPerson(shop, asa, { name, role }));
+
+describe('what is practised before one may clean', () => {
+  const asked = (value: string) => changeSetting(shop, asa, { name: 'training-first', value });
+  const practise = (name: string, exercise: 'dots' | 'touch', passed: boolean) => {
+    const key = `${name}-${exercise}-${passed}`;
+    must(
+      finishExercise(shop, { id: null, name, source: 'hand' }, { exercise, score: 3, passed, key }),
+    );
+  };
+
+  it('is asked of a new helper, by what they passed under their name', () => {
+    const cai = add('Cai');
+    const bo = add('Bo', 'operator');
+    must(asked('dots, touch'));
+    const become = (personId: string, role: Role) => changeRole(shop, asa, { personId, role });
+    expect(refusal(become(bo, 'helper'))).toContain('Set the mirrors, What may touch what');
+    expect(refusal(addPerson(shop, asa, { name: 'Dag', role: 'technician' }))).toContain('Trainer');
+    practise('Bo', 'dots', true);
+    practise('Bo', 'touch', false);
+    expect(refusal(become(bo, 'helper'))).toContain('not passed yet: What may touch what');
+    practise('Bo', 'touch', true);
+    must(become(bo, 'helper'));
+    // who may clean already keeps it, up and down
+    must(become(cai, 'technician'));
+    must(become(cai, 'helper'));
+    must(become(cai, 'operator'));
+    expect(refusal(become(cai, 'helper'))).toContain('Set the mirrors');
+    must(asked('nothing'));
+    must(become(cai, 'helper'));
+    expect(refusal(asked('juggling'))).toContain('Name exercises');
+  });
+});
 
 describe('invitations', () => {
   it('let one person choose a password, once', async () => {

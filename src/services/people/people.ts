@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { roles, type Role } from '../../core/people/roles';
+import { may, roles, type Role } from '../../core/people/roles';
 import { ok } from '../../core/units/result';
 import { write } from '../../records/database';
 import { newId } from '../../records/ids';
@@ -33,6 +33,7 @@ import {
   type SignInFrom,
 } from './auth';
 import { hashOf, linkToken } from '../secret';
+import { stillToPass } from '../training/learned';
 import { notePerson } from './note-person';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
@@ -105,6 +106,16 @@ const roleSchema = z.enum(roles, 'Choose a role.');
 
 export const newPersonSchema = z.object({ name: nameSchema, role: roleSchema });
 
+/** Why somebody may not be given a role yet: what the shop asks to have been practised before one may clean. */
+function unpractised(shop: Shop, name: string, role: Role): Outcome<never> | null {
+  const missing = may(role, 'clean') ? stillToPass(shop, name) : [];
+  if (missing.length === 0) return null;
+  return refuse(
+    `Before somebody becomes a ${role} here they have practised under Trainer. ${name} has not passed yet: ${missing.join(', ')}. As an operator they can.`,
+    'role',
+  );
+}
+
 /** Adds somebody by name. They can be chosen on labels at once; to sign in they need an invitation. */
 export const addPerson = useCase(
   newPersonSchema,
@@ -118,6 +129,8 @@ export const addPerson = useCase(
         'name',
       );
     }
+    const early = unpractised(shop, name, role);
+    if (early) return early;
     const row = { id: newId(), name, role };
     insertPerson(shop.db, { ...row, addedAt: shop.now() });
     notePerson(shop, actor, row, 'added');
@@ -259,6 +272,8 @@ export const changeRole = useCase(
     if (isLastTechnician(shop, row)) {
       return refuse('The last technician stays technician: make another one first.', 'role');
     }
+    const early = may(row.role, 'clean') ? null : unpractised(shop, row.name, role);
+    if (early) return early;
     updatePerson(shop.db, personId, { role });
     if (row.userId) dropSessions(shop.db, row.userId);
     notePerson(shop, actor, { ...row, role }, 'role');

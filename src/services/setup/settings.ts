@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { exercises } from '../../core/people/exercises';
 import { roles } from '../../core/people/roles';
 import { ok } from '../../core/units/result';
 import { isZone } from '../../core/units/zone';
@@ -14,6 +15,7 @@ export const settingNames = [
   'stop-instruction',
   'label-asks',
   'code-roles',
+  'training-first',
   'strength-floor',
   'address',
   'undo-hours',
@@ -38,6 +40,10 @@ const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string
     value.split(', ').every((one) => one === 'nobody' || roles.some((role) => role === one))
       ? null
       : `Name roles, with a comma between: ${roles.join(', ')}; or nobody.`,
+  'training-first': (value) =>
+    value.split(', ').every((one) => one === 'nothing' || exercises.some((known) => known === one))
+      ? null
+      : `Name exercises, with a comma between: ${exercises.join(', ')}; or nothing.`,
   address: addressProblem,
   'undo-hours': (value) =>
     /^\d{1,3}$/.test(value) && Number(value) <= 168

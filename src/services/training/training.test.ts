@@ -1,7 +1,11 @@
+import { workedSoFar, type Stretch } from '../../core/cleaning/order';
+import { harmWords } from '../../core/cleaning/rules';
 import { causeModels, checks as writtenChecks } from '../../catalogue/diagnosis';
 import { dropTestShop, must, openTestShop, refusal, type TestShop } from '../testing/shop';
 import { drillAnswer, drillCase, drillEnd } from './drill';
-import { answerDrill, endDrill, finishExercise, learned } from './training';
+import { learned } from './learned';
+import { orderPuzzle } from './puzzle';
+import { answerDrill, endDrill, finishExercise } from './training';
 
 const seeds = Array.from({ length: 40 }, (_, i) => i + 1);
 
@@ -44,6 +48,33 @@ describe('a made-up fault', () => {
     expect(answerDrill({ seed: 1, check: 'nonsense' })).toMatchObject({ ok: false });
     expect(endDrill({ seed: 1, cause: 'nonsense' })).toMatchObject({ ok: false });
     expect(answerDrill({ seed: 1, check: drillCase(1).checks[0]!.id })).toMatchObject({ ok: true });
+  });
+});
+
+describe('a shuffled sheet', () => {
+  it('is the same for the same seed, of every family in turn', () => {
+    expect(orderPuzzle(5)).toEqual(orderPuzzle(5));
+    expect(new Set(seeds.map((seed) => orderPuzzle(seed).family)).size).toBe(6);
+  });
+
+  it('can be put in order by its rules, never sooner than the soonest, and each wrong turn has its harm', () => {
+    for (const seed of seeds) {
+      const { tasks, stretches, soonest } = orderPuzzle(seed);
+      const done: Stretch[] = [];
+      const met = new Set<string>();
+      while (done.length < stretches.length) {
+        const { brokenBy } = workedSoFar(tasks, done);
+        const left = stretches.filter((one) => !done.includes(one));
+        for (const one of left) for (const { rule } of brokenBy(one)) met.add(rule);
+        done.push(left.find((one) => brokenBy(one).length === 0)!);
+      }
+      expect(workedSoFar(tasks, done).timed.finish).toBeGreaterThanOrEqual(soonest);
+      expect(met.size).toBeGreaterThan(5);
+      for (const rule of met) {
+        expect([rule, harmWords[rule]]).toEqual([rule, expect.stringMatching(/^[a-z]/)]);
+      }
+      expect(new Set(stretches.map(({ title }) => title)).size).toBe(stretches.length);
+    }
   });
 });
 

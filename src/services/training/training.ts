@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
-import { entryByKey, standingEntries } from '../../records/audit-log';
-import type { EntryData } from '../../records/audit-log-data';
-import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
+import { entryByKey } from '../../records/audit-log';
+import { refuse, writeEntry, type Outcome } from '../shop';
 import { id, idempotencyKey, useCase } from '../use-case';
 import { drillAnswer, drillCase, drillEnd } from './drill';
-import { exercises, type Exercise } from '../../core/people/exercises';
+import { exercises } from '../../core/people/exercises';
 
 const seed = z.number().int().min(0).max(4_294_967_295);
 
@@ -50,30 +49,3 @@ export const finishExercise = useCase(
     );
   },
 );
-
-/** How often somebody finished an exercise, and how. */
-export interface Learned {
-  times: number;
-  passed: number;
-  last: number;
-  /** the last score */
-  score: number;
-}
-
-/** What each person has learned, by name and exercise. */
-export function learned(shop: Pick<Shop, 'db'>): Map<string, Partial<Record<Exercise, Learned>>> {
-  const people = new Map<string, Partial<Record<Exercise, Learned>>>();
-  for (const row of standingEntries(shop.db, ['training'])) {
-    const { exercise, score, passed } = row.data as EntryData<'training'>;
-    const of = people.get(row.person) ?? {};
-    const before = of[exercise];
-    of[exercise] = {
-      times: (before?.times ?? 0) + 1,
-      passed: (before?.passed ?? 0) + Number(passed),
-      last: row.at,
-      score,
-    };
-    people.set(row.person, of);
-  }
-  return people;
-}

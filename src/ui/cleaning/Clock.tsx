@@ -2,11 +2,11 @@ import { stretchDone } from '../../core/cleaning/working';
 import type { Progress } from '../../core/cleaning/progress';
 import type { HandsOn } from '../../core/cleaning/order';
 import { brokenScale, type BrokenScale } from '../../core/cleaning/broken-scale';
-import { sheetTasks, type Arranged, type RunSheet } from '../../core/cleaning/run';
+import { sheetTasks, stretchTitle, type Arranged, type RunSheet } from '../../core/cleaning/run';
 import { minutesWords } from '../care/words';
 import { Breaks } from './Breaks';
 import classes from './Clock.module.css';
-import { stretchTitle, waitTitle } from './words';
+import { waitTitle } from './words';
 
 interface ClockProps {
   run: RunSheet;

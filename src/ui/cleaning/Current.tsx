@@ -7,7 +7,7 @@ import { secondWait } from '../../core/cleaning/waits';
 import { waitsFor } from '../../core/cleaning/working';
 import type { Stretch } from '../../core/cleaning/order';
 import { ruleWords } from '../../core/cleaning/rules';
-import { linesOf, minutesOf, wayOf, type Line } from '../../core/cleaning/run';
+import { linesOf, minutesOf, stretchTitle, wayOf, type Line } from '../../core/cleaning/run';
 import type { Wanting } from '../../services/inventory/inventory';
 import { minutesWords } from '../care/words';
 import { clockTime } from '../shared/marks/when';
@@ -19,7 +19,7 @@ import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
 import { TaskWork } from './TaskWork';
 import { PartsBack, PartsOut } from './Tray';
-import { stretchTitle, waitTitle } from './words';
+import { waitTitle } from './words';
 
 interface CurrentProps {
   context: SheetContext;

@@ -21,10 +21,10 @@ import { IconCheck, IconGripVertical, IconHourglass } from '@tabler/icons-react'
 import { useId, useState } from 'react';
 import { stretchDone, waitsFor } from '../../core/cleaning/working';
 import { timeInOrder, type HandsOn } from '../../core/cleaning/order';
-import { bestOrder, sheetTasks, type Arranged } from '../../core/cleaning/run';
+import { bestOrder, sheetTasks, stretchTitle, type Arranged } from '../../core/cleaning/run';
 import classes from './Sheet.module.css';
 import { stretchKey, type SheetContext } from './context';
-import { brokenWords, stretchTitle } from './words';
+import { brokenWords } from './words';
 
 interface OrderListProps {
   context: SheetContext;

@@ -3,13 +3,13 @@ import {
   dryingPlace,
   linesOf,
   sheetMinutes,
+  stretchTitle,
   wayOf,
   type Arranged,
   type RunSheet,
 } from '../../core/cleaning/run';
 import { minutesWords } from '../care/words';
 import classes from './Paper.module.css';
-import { stretchTitle } from './words';
 
 interface PaperProps {
   machine: string;

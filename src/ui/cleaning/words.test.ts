@@ -1,6 +1,6 @@
 import { ruleWords } from '../../core/cleaning/rules';
-import type { RunSheet } from '../../core/cleaning/run';
-import { brokenWords, countdown, stretchTitle, waitTitle } from './words';
+import { stretchTitle, type RunSheet } from '../../core/cleaning/run';
+import { brokenWords, countdown, waitTitle } from './words';
 
 const run = {
   tasks: [

@@ -1,15 +1,6 @@
 import type { CareResult } from '../../core/care/care';
 import { ruleWords } from '../../core/cleaning/rules';
-import type { Place, RunSheet } from '../../core/cleaning/run';
-import type { Stretch } from '../../core/cleaning/order';
-
-/** Name of a stretch: "Honeycomb: clean", "Honeycomb: finish", "Head off". */
-export function stretchTitle(run: RunSheet, { task: id, part }: Stretch): string {
-  const task = run.tasks.find((one) => one.id === id);
-  if (task)
-    return part === 'finishing' ? `${task.station}: finish` : `${task.station}: ${task.name}`;
-  return run.pieces.find((one) => one.id === id)?.title ?? id;
-}
+import { stretchTitle, type Place, type RunSheet } from '../../core/cleaning/run';
 
 /** What waits: "Honeycomb soaks", "the machine discharges". */
 export function waitTitle(run: RunSheet, of: string, second = false): string {

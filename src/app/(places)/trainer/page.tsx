@@ -1,5 +1,5 @@
 import { exercises, exerciseWords, type Exercise } from '../../../core/people/exercises';
-import { learned, type Learned } from '../../../services/training/training';
+import { learned, type Learned } from '../../../services/training/learned';
 import { Link } from '../../../ui/shared/Link';
 import { dayDate } from '../../../ui/shared/marks/when';
 import classes from '../../../ui/training/Training.module.css';
@@ -10,6 +10,7 @@ export const metadata = { title: 'Trainer' };
 const about: Readonly<Record<Exercise, string>> = {
   dots: 'A beam with hidden false screws: read the dots, turn, fire again.',
   drill: 'A fault that never was: which check tells most for its minutes?',
+  order: 'A sheet shuffled: what comes next, and what goes wrong otherwise?',
   touch: 'Liquids and tools against parts: no harm, disputed, or the end of it.',
   facing: 'Parts that can go back wrong, the lens first.',
 };

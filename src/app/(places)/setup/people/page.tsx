@@ -1,7 +1,7 @@
 import { people } from '../../../../services/people/people';
 import { People } from '../../../../ui/people/People';
+import { TrainingFirst } from '../../../../ui/people/TrainingFirst';
 import { LabelAsks } from '../../../../ui/people/LabelAsks';
-import { Link } from '../../../../ui/shared/Link';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
 import { enter } from '../../../_server/shop';
 import { changeSettingAction } from '../../../actions/shop';
@@ -15,13 +15,6 @@ export default async function PeoplePage() {
     <>
       <h1>People</h1>
       <SetupRooms here="/setup/people" />
-      <p className="quiet">
-        What each has practised stands with the{' '}
-        <Link className="line" href="/trainer">
-          trainer
-        </Link>
-        .
-      </p>
       <People
         people={people(shop)}
         self={actor.id}
@@ -39,6 +32,7 @@ export default async function PeoplePage() {
         }}
       />
       <LabelAsks asks={shop.labelAsks} codeRoles={shop.codeRoles} change={changeSettingAction} />
+      <TrainingFirst asked={shop.trainingFirst} change={changeSettingAction} />
     </>
   );
 }

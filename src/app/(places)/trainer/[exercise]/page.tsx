@@ -3,9 +3,11 @@ import { notFound, redirect } from 'next/navigation';
 import { facingQuestions, touchQuestions } from '../../../../catalogue/quiz';
 import { exercises, exerciseWords } from '../../../../core/people/exercises';
 import { drillCase, wrongNameMinutes } from '../../../../services/training/drill';
+import { orderPuzzle } from '../../../../services/training/puzzle';
 import { Link } from '../../../../ui/shared/Link';
 import { DotsTrainer } from '../../../../ui/training/DotsTrainer';
 import { DrillTrainer } from '../../../../ui/training/DrillTrainer';
+import { OrderTrainer } from '../../../../ui/training/OrderTrainer';
 import { Quiz } from '../../../../ui/training/Quiz';
 import classes from '../../../../ui/training/Training.module.css';
 import { enter } from '../../../_server/shop';
@@ -51,6 +53,9 @@ export default async function ExercisePage({ params, searchParams }: ExercisePag
             end={actions.drillEndAction}
             finish={finish}
           />
+        )}
+        {exercise === 'order' && (
+          <OrderTrainer key={seed} puzzle={orderPuzzle(seed)} finish={finish} />
         )}
         {exercise === 'touch' && (
           <Quiz
