@@ -260,3 +260,42 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
     'Red button by the door',
   );
 });
+
+test('what is seen is pointed at on the drawing, by a finger or by name', async ({
+  page,
+  browser,
+  server,
+}) => {
+  await signIn(page, server.url);
+  await page.goto(`${machine}/label`);
+  await page.goto(here(server, (await page.getByText(/^http.*\/at\//).textContent())!));
+  await page.getByRole('button', { name: /Something is wrong/ }).click();
+  await page.getByRole('button', { name: 'Edges charred, wider cut' }).click();
+  await page.getByText('Point at it').click();
+  const part = page.getByLabel('Part of the machine');
+  const drawing = page.getByRole('img', { name: 'Sparrow, drawn' });
+  const box = (await drawing.boundingBox())!;
+  const tap = (x: number, y: number) =>
+    drawing.click({ position: { x: (x * box.width) / 380, y: (y * box.height) / 336 } });
+  // a wide finger beside the nozzle means the nozzle; once more takes it back
+  await tap(326, 166);
+  await expect(part.locator('option:checked')).toHaveText('Nozzle / air cone');
+  await expect(page.getByRole('img', { name: /marked: Nozzle/ })).toBeVisible();
+  await page.getByRole('img', { name: /marked: Nozzle/ }).click({
+    position: { x: (326 * box.width) / 380, y: (166 * box.height) / 336 },
+  });
+  await expect(part.locator('option:checked')).toHaveText('not pointed at');
+  await part.selectOption({ label: 'Belts' });
+  await page.getByRole('button', { name: 'Report it' }).click();
+  await expect(page.getByText('Reported. Thank you')).toBeVisible();
+  const desk = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await signIn(desk, server.url);
+  await desk.goto(`${server.url}/faults`);
+  await desk
+    .getByRole('link', { name: /Edges charred/ })
+    .first()
+    .click();
+  await expect(desk.getByText(/pointing at Belts/)).toBeVisible();
+  await expect(desk.getByRole('img', { name: 'Sparrow, drawn; marked: Belts' })).toBeVisible();
+  await desk.close();
+});

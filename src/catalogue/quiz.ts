@@ -9,6 +9,8 @@ export interface Question {
   /** index of the right one */
   right: number;
   why: string;
+  /** which way round it goes, where a drawing shows it */
+  facing?: string;
 }
 
 const verdicts = ['does no harm', 'disputed: the shop decides', 'harms it'] as const;
@@ -63,6 +65,7 @@ const lensQuestion: Question = {
   ask: 'A plano-convex focus lens, in the beam',
   answers: ['curved side to the beam', 'curved side to the work', 'either way'],
   right: 0,
+  facing: 'bulging side to the beam',
   why: 'Each surface then bends a part of the way. Reversed, the spot is three to four times as blurred. Some makers mount theirs otherwise: the card of the machine says it.',
 };
 
@@ -90,6 +93,7 @@ export function facingQuestions(seed: number, count: number): Question[] {
       ask: `${one.name} (${one.build})`,
       answers,
       right: answers.indexOf(one.facing),
+      facing: one.facing,
       why: 'Mark it before it comes off; a picture costs nothing.',
     };
   });

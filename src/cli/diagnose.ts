@@ -34,6 +34,7 @@ const caseSchema = z.object({
     .min(1),
   when: z.enum(whens).nullish(),
   where: z.enum(wheres).nullish(),
+  pointedAt: z.string().nullish(),
   used: z.record(z.string(), share).default({}),
   opened: z
     .array(z.object({ what: z.string().min(1), runHoursAgo: z.number().min(0) }))

@@ -1,5 +1,6 @@
+import { buildOf } from '../builds/build';
 import { families } from '../families';
-import { drawMachine, paper } from './drawing';
+import { drawMachine, paper, partAt } from './drawing';
 
 /** Every point that path data pass through, followed command by command. */
 function pointsOf(d: string): { x: number; y: number }[] {
@@ -34,7 +35,7 @@ function pointsOf(d: string): { x: number; y: number }[] {
 }
 
 describe.each(families.map((family) => [family.id, family] as const))('%s drawn', (_, family) => {
-  const drawing = drawMachine(family, family.stations);
+  const drawing = drawMachine(buildOf(family.id), family.stations);
 
   it('shows every station of the family', () => {
     expect(drawing.elsewhere).toEqual([]);
@@ -69,7 +70,9 @@ describe.each(families.map((family) => [family.id, family] as const))('%s drawn'
 it('nests the glass of a diode within nozzle and shield, in the order they come off', () => {
   const diode = families.find(({ id }) => id === 'enclosed-diode')!;
   const y = (slug: string) =>
-    drawMachine(diode, diode.stations).stations.find(({ station }) => station.slug === slug)!.at.y;
+    drawMachine(buildOf(diode.id), diode.stations).stations.find(
+      ({ station }) => station.slug === slug,
+    )!.at.y;
   expect(y('module')).toBeLessThan(y('inner-lens'));
   expect(y('inner-lens')).toBeLessThan(y('window'));
   expect(y('window')).toBeLessThan(y('nozzle'));
@@ -81,6 +84,28 @@ it('says what it has no place for', () => {
     { slug: 'lamp', kind: 'something-else' },
     { slug: 'window-2', kind: 'window' },
   ];
-  const { elsewhere } = drawMachine(family!, [...family!.stations, ...own]);
+  const { elsewhere } = drawMachine(buildOf(family!.id), [...family!.stations, ...own]);
   expect(elsewhere.map(({ slug }) => slug)).toEqual(['lamp', 'window-2']);
+});
+
+it('follows how the head is put together: the glass where it is reached, nothing that it has not', () => {
+  const { id, stations } = families.find((one) => one.id === 'enclosed-diode')!;
+  const drawn = (variants: Record<string, string>) => drawMachine(buildOf(id, variants), stations);
+  const y = (variants: Record<string, string>, slug: string) =>
+    drawn(variants).stations.find(({ station }) => station.slug === slug)!.at.y;
+  expect(y({ reach: 'behind' }, 'window')).toBeLessThan(y({ reach: 'behind' }, 'nozzle'));
+  expect(y({ reach: 'in-front' }, 'window')).toBeGreaterThan(y({ reach: 'in-front' }, 'nozzle'));
+  const bare = drawn({ reach: 'in-front', shield: 'none', nozzle: 'none' });
+  expect(bare.elsewhere.map(({ slug }) => slug)).toEqual(['nozzle', 'shield']);
+});
+
+it('takes a finger beside a small part for that part, and one on an area for the area', () => {
+  const co2 = families.find(({ id }) => id === 'co2-glass-tube')!;
+  const drawing = drawMachine(buildOf(co2.id), co2.stations);
+  for (const { station, at } of drawing.stations) {
+    expect(partAt(drawing, at)).toBe(station.slug);
+    expect(partAt(drawing, { x: at.x + 3, y: at.y - 2 }, 'interior')).toBe(station.slug);
+  }
+  expect(partAt(drawing, { x: 100, y: 76 }, 'interior')).toBe('interior');
+  expect(partAt({ stations: [] }, { x: 10, y: 10 })).toBeNull();
 });

@@ -1,7 +1,6 @@
-import type { Family } from '../schema';
 import { galvo } from './galvo';
 import { gantry } from './gantry';
-import type { Ground, Shape, View } from './shapes';
+import type { DrawnBuild, Ground, Point, Shape, View } from './shapes';
 
 /** The paper a machine is drawn on. */
 export const paper = { width: 380, height: 336 };
@@ -21,14 +20,14 @@ export interface Drawing<T> {
 }
 
 /**
- * Draws a machine by its family: from above, its head from the front, cut open, its bed from the side, and what
+ * Draws a machine by its family and how it is put together: from above, its head from the front, cut open, its bed from the side, and what
  * stands beside it. Areas come before lines, large ones before small ones, so that all can be pointed at.
  */
 export function drawMachine<T extends { slug: string; kind: string }>(
-  family: Family,
+  build: DrawnBuild,
   stations: readonly T[],
 ): Drawing<T> {
-  const { views, ground, shapes } = family.id === 'galvo-desktop' ? galvo : gantry(family);
+  const { views, ground, shapes } = build.family === 'galvo-desktop' ? galvo : gantry(build);
   const taken = new Set<Shape>();
   const elsewhere: T[] = [];
   const drawn = stations.flatMap((station): DrawnStation<T>[] => {
@@ -44,8 +43,30 @@ export function drawMachine<T extends { slug: string; kind: string }>(
   const place = ({ d }: Shape) => order.findIndex((shape) => shape.d === d);
   return {
     views,
-    ground: ground(family),
+    ground,
     stations: drawn.sort((a, b) => place(a) - place(b)),
     elsewhere,
   };
+}
+
+/** So near to where a part is pointed at counts as pointing at it, in units of the paper: a wide finger. */
+const near = 16;
+const far = 44;
+
+/**
+ * The part that a finger means: what it is nearest to, else the area it lies on, else whatever is nearest.
+ * @param on slug of the area that lies under the finger
+ * @returns its slug; `null` where nothing is near
+ */
+export function partAt<T extends { slug: string }>(
+  { stations }: Pick<Drawing<T>, 'stations'>,
+  { x, y }: Point,
+  on: string | null = null,
+): string | null {
+  const [nearest] = stations
+    .map(({ station, at }) => ({ slug: station.slug, away: Math.hypot(at.x - x, at.y - y) }))
+    .sort((a, b) => a.away - b.away);
+  if (!nearest) return null;
+  if (nearest.away <= near) return nearest.slug;
+  return on ?? (nearest.away <= far ? nearest.slug : null);
 }

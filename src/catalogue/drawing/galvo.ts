@@ -3,7 +3,7 @@ import { disc, fan, lens, rect, ring, row, type Template } from './shapes';
 /** A galvo desktop: its hood from the front, cut open, over the base plate. */
 export const galvo: Template = {
   views: [{ words: 'from the front, the hood cut open', x: 6, y: 330 }],
-  ground: () => [
+  ground: [
     { d: rect(120, 14, 140, 74) },
     { d: 'M190 112L120 252M190 112L260 252', beam: true },
     { d: rect(160, 240, 60, 12) },

@@ -1,5 +1,15 @@
-import type { Family } from '../schema';
-import { disc, fan, lens, rect, ring, row, slab, type Shape, type Template } from './shapes';
+import {
+  disc,
+  fan,
+  lens,
+  rect,
+  ring,
+  row,
+  slab,
+  type DrawnBuild,
+  type Shape,
+  type Template,
+} from './shapes';
 
 /**
  * A machine whose head runs on a gantry: from above with the rear up, the head from the front, the bed from the side, what
@@ -111,6 +121,12 @@ const diode: Readonly<Record<string, Shape>> = {
   probe: { d: rect(362, 120, 7, 62) + 'M362 182h7l-3.5 8z', at: { x: 365, y: 150 } },
 };
 
+/** Where nothing stands before the outer glass, it is the lowest of the head. */
+const glassInFront: Readonly<Record<string, Shape>> = {
+  nozzle: { d: 'M300 136h40l-8 44h-24z', at: { x: 320, y: 160 } },
+  window: { d: rect(300, 184, 40, 6), at: { x: 320, y: 187 } },
+};
+
 /** A frame without a lid stands in a tent. */
 const tent: Readonly<Record<string, Shape>> = {
   tent: {
@@ -119,8 +135,14 @@ const tent: Readonly<Record<string, Shape>> = {
   },
 };
 
-export function gantry(family: Family): Template {
-  const light = family.source === 'CO2' ? co2 : diode;
+export function gantry({ family, variants }: DrawnBuild): Template {
+  const co2Beam = family.startsWith('co2');
+  const light = co2Beam
+    ? co2
+    : { ...diode, ...(variants['reach'] === 'in-front' ? glassInFront : {}) };
+  // what this build does not have is not drawn
+  const absent = ['shield', 'nozzle'].filter((feature) => variants[feature] === 'none');
+  const shapes = { ...(family === 'open-frame-diode' ? tent : {}), ...common, ...light };
   return {
     views: [
       { words: 'from above, the rear up', x: 6, y: 234 },
@@ -128,20 +150,20 @@ export function gantry(family: Family): Template {
       { words: 'the bed, from the side', x: 6, y: 252 },
       { words: 'beside it', x: 264, y: 244 },
     ],
-    ground: ({ source, id }) => [
+    ground: [
       { d: rect(10, 22, 234, 194) },
       { d: rect(40, 64, 172, 118) + row(9, (i) => `M${57 + i * 17} 64v118`) },
       { d: rect(112, 98, 32, 44) },
       { d: 'M262 204h112' },
-      ...(source === 'CO2'
+      ...(co2Beam
         ? [
             { d: 'M38 30H17V121H128', beam: true },
             { d: 'M268 52h52V204', beam: true },
             { d: 'M292 66h56v66h-56z' },
           ]
         : [{ d: 'M320 110V204', beam: true }]),
-      ...(id === 'co2-desktop' ? [] : [{ d: 'M262 266h112' }]),
+      ...(family === 'co2-desktop' ? [] : [{ d: 'M262 266h112' }]),
     ],
-    shapes: { ...(family.id === 'open-frame-diode' ? tent : {}), ...common, ...light },
+    shapes: Object.fromEntries(Object.entries(shapes).filter(([kind]) => !absent.includes(kind))),
   };
 }

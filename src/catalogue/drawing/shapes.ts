@@ -1,4 +1,7 @@
-import type { Family } from '../schema';
+import type { Build } from '../builds/build';
+
+/** How a machine is put together, as far as its drawing shows it. */
+export type DrawnBuild = Pick<Build, 'family' | 'variants'>;
 
 /** A part as it is drawn: SVG path data, an area or a line, and where a finger points at it. */
 export interface Shape {
@@ -30,7 +33,7 @@ export interface View {
 /** A way of drawing machines: what is always there, and where each kind of station lies. */
 export interface Template {
   views: readonly View[];
-  ground: (family: Family) => readonly Ground[];
+  ground: readonly Ground[];
   /** by slug first, else by kind */
   shapes: Readonly<Record<string, Shape>>;
 }

@@ -1,12 +1,14 @@
+import type { DrawnBuild } from '../../catalogue/drawing/shapes';
 import { listStations, type MachineRow } from '../../records/machines';
+import { drawnBuild } from '../machines/builds';
 import { referenceBurn } from '../readings/strength/recipes';
 import type { Shop } from '../shop';
 
 /** The machine that is cleaned, as a sheet on the screen knows it. */
 export interface SheetMachineView {
   id: string;
-  /** id of its family */
-  family: string;
+  /** how it is put together, as far as its drawing shows it */
+  build: DrawnBuild;
   nickname: string;
   /** what its card says of the lens */
   lens: string | null;
@@ -18,13 +20,13 @@ export interface SheetMachineView {
 
 /** @param nickname what the sheet calls it: a head at the bench is no machine */
 export function sheetMachine(
-  shop: Pick<Shop, 'db'>,
+  shop: Pick<Shop, 'db' | 'now'>,
   machine: MachineRow,
   nickname = machine.nickname,
 ): SheetMachineView {
   return {
     id: machine.id,
-    family: machine.family,
+    build: drawnBuild(shop, machine),
     nickname,
     lens: machine.card['lens'] ?? null,
     recipe: referenceBurn(shop, machine.id),

@@ -122,6 +122,16 @@ describe('evidence points the right way round', () => {
     }
   });
 
+  it('a finger on a part speaks for what can come of it, and for nothing of another', () => {
+    const belts = (pointedAt?: string) => chance('belt', { signs: ['shift'], pointedAt });
+    expect(belts('belts')).toBeGreaterThan(1.2 * belts());
+    expect(belts('tube')).toBeLessThanOrEqual(belts());
+    const { words } = weighCase({ ...base, signs: ['shift'], pointedAt: 'belts' });
+    expect(words.get('pointed')).toBe('Pointed at: belts');
+    // a part that no cause is of says nothing
+    expect(weighCase({ ...base, pointedAt: 'whole' }).words.has('pointed')).toBe(false);
+  });
+
   it('signs that come together are one piece of news and a little more', () => {
     const one = chance('dirty-rails', { signs: ['bump'] });
     const two = chance('dirty-rails', { signs: ['bump', 'stutter'] });

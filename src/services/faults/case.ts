@@ -45,6 +45,8 @@ export interface CaseInput {
   signs: readonly string[];
   when?: When | null | undefined;
   where?: Where | null | undefined;
+  /** kind of the station that was pointed at */
+  pointedAt?: string | null | undefined;
   /** by station, its slug or kind: share of the limit that is used */
   used: Readonly<Record<string, number>>;
   /** within the last ten run hours; empty: nothing was. `null`: nobody knows */
@@ -131,6 +133,7 @@ export function weighCase(
   }));
   const evidence = [
     ...placeEvidence(input, words),
+    ...pointedEvidence(input, models, names, words),
     ...dirtEvidence(input, models, names, words),
     ...refitEvidence(input, models, words),
     ...factEvidence(input.facts ?? {}, models, floor, words),
@@ -193,6 +196,26 @@ function placeEvidence({ when, where }: CaseInput, words: Map<string, string>): 
     words.set('where', `It shows: ${where}`);
   }
   return evidence;
+}
+
+/**
+ * How a finger on a part speaks for what can come of it: it shows where something is seen, which is not always where
+ * it comes from. Our judgement, no source.
+ */
+const pointedFactor = 2.5;
+
+function pointedEvidence(
+  { pointedAt }: CaseInput,
+  models: readonly CauseModel[],
+  names: Readonly<Record<string, string>>,
+  words: Map<string, string>,
+): Evidence[] {
+  if (!pointedAt) return [];
+  const of = models.filter(({ stations }) => stations.includes(pointedAt));
+  if (of.length === 0) return [];
+  words.set('pointed', `Pointed at: ${names[pointedAt] ?? pointedAt.replaceAll('-', ' ')}`);
+  const likelihood = Object.fromEntries(of.map(({ id }) => [id, pointedFactor]));
+  return [{ id: 'pointed', likelihood, otherwise: 1 }];
 }
 
 /** How dirty what a cause needs is: the dirtiest station speaks. */

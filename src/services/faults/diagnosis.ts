@@ -193,6 +193,7 @@ function caseOf(
       signs: fault.signs,
       when: fault.when,
       where: fault.where,
+      pointedAt: fault.pointedAt?.kind,
       used,
       opened: openedBefore(shop, fault),
       facts: {

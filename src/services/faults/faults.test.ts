@@ -59,6 +59,21 @@ describe('signs that come together', () => {
     expect(one.danger).toBe('degraded');
   });
 
+  it('keeps what was pointed at, and no report is lost over a part that is not there', () => {
+    const { drawn } = reportGround(shop, machineId);
+    const window = drawn.stations.find(({ slug }) => slug === 'window')!;
+    const { faultId } = atLabel(['char'], { pointedAt: window.id });
+    expect(readFault(shop, faultId)!.pointedAt).toEqual({
+      slug: 'window',
+      kind: 'window',
+      name: window.name,
+    });
+    shop.clock.now += hour;
+    expect(
+      readFault(shop, atLabel(['smell'], { pointedAt: 'gone' }).faultId)!.pointedAt,
+    ).toBeNull();
+  });
+
   it('nobody is told to carry on with a machine that is on hold', () => {
     must(holdMachine(shop, tester, { machineId, words: 'beam tube is out' }));
     expect(reportGround(shop, machineId).held).toBe(true);

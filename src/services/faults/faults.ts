@@ -23,7 +23,7 @@ import {
 } from '../../records/audit-log';
 import type { DataKind, EntryData } from '../../records/audit-log-data';
 import { openEntries } from '../../records/open-entries';
-import { machineById } from '../../records/machines';
+import { listStations, machineById } from '../../records/machines';
 import { photosOf } from '../../records/photos';
 import { nicknameOf } from '../usage/sessions';
 import { refuse, type Outcome, type Shop } from '../shop';
@@ -64,6 +64,8 @@ export interface Fault {
   /** when and where it shows, as it was said */
   when: When | null;
   where: Where | null;
+  /** the station that whoever reported it pointed at */
+  pointedAt: { slug: string; kind: string; name: string } | null;
   /** the fault on watch that was seen again */
   again: string | null;
   photos: string[];
@@ -219,6 +221,7 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     stillHappens: data.stillHappens,
     when: showing.when ?? null,
     where: showing.where ?? null,
+    pointedAt: data.pointedAt ? pointed(shop, row.machineId!, data.pointedAt) : null,
     again: data.again ?? null,
     photos: books.photos(row.id),
     cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,
@@ -253,6 +256,11 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
           proofs,
         ),
   };
+}
+
+function pointed(shop: Shop, machineId: string, stationId: string): Fault['pointedAt'] {
+  const station = listStations(shop.db, machineId).find(({ id }) => id === stationId);
+  return station ? { slug: station.slug, kind: station.kind, name: station.name } : null;
 }
 
 /** The first thing anybody did about it: a check answered counts, meeting it again does not. */

@@ -47,6 +47,7 @@ export function openFault(
     again?: string;
     when?: EntryData<'fault'>['when'];
     where?: EntryData<'fault'>['where'];
+    pointedAt?: string;
     key?: string;
     /** what whoever reported it was told, where that is more than the danger says */
     advice?: string;
@@ -69,6 +70,7 @@ export function openFault(
       ...(fault.again && { again: fault.again }),
       ...(fault.when && { when: fault.when }),
       ...(fault.where && { where: fault.where }),
+      ...(fault.pointedAt && { pointedAt: fault.pointedAt }),
     },
   });
   if (holdsAtOnce(fault.danger)) {

@@ -11,14 +11,17 @@ import {
   type Danger,
   type MachineState,
 } from '../../catalogue/signs';
+import type { DrawnBuild } from '../../catalogue/drawing/shapes';
 import { formatLocal } from '../../core/units/instant';
 import { ok } from '../../core/units/result';
 import { millisecondsPerHour, millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey } from '../../records/audit-log';
+import { listStations } from '../../records/machines';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
 import { dueMachines, type MachineDue } from '../care/due';
+import { buildFinder } from '../machines/builds';
 import { activeHolds, type Hold } from '../machines/holds';
 import { requireMachine } from '../machines/machines';
 import { readMaterial } from '../usage/session-input';
@@ -49,6 +52,8 @@ export const reportSchema = z
     /** when and where it shows, where somebody knows */
     when: z.enum(whens).nullish(),
     where: z.enum(wheres).nullish(),
+    /** id of the station that was pointed at on the drawing */
+    pointedAt: z.string().max(60).nullish(),
     stillHappens: z
       .boolean()
       .nullish()
@@ -84,7 +89,7 @@ export interface KnownFault {
 
 /** What stands now of some machines: what a report may rest on is read from it. */
 interface StandsNow {
-  machines: readonly Pick<MachineDue, 'id' | 'stations'>[];
+  machines: readonly Pick<MachineDue, 'id' | 'family' | 'stations'>[];
   holds: readonly Pick<Hold, 'machineId'>[];
   faults: readonly Fault[];
 }
@@ -115,6 +120,11 @@ export interface ReportGround extends Required<MachineState> {
   lastJob: LastJob | null;
   known: KnownFault[];
   marks: string[];
+  /** its drawing, to point at */
+  drawn: {
+    build: DrawnBuild;
+    stations: { id: string; slug: string; kind: string; name: string }[];
+  };
 }
 
 /** The ground of a report on one machine. */
@@ -125,7 +135,10 @@ export function reportGround(shop: Shop, machineId: string): ReportGround {
 /** The ground of reports on any machine, from what stands now of all of them. */
 export function reportGrounds(shop: Shop, now: StandsNow): (machineId: string) => ReportGround {
   const when = (at: number) => formatLocal(at, shop.zone).replace('T', ' ');
+  const buildOf = buildFinder(shop);
   return (machineId) => {
+    const machine = now.machines.find(({ id }) => id === machineId);
+    const { family, variants } = buildOf({ id: machineId, family: machine?.family ?? '' });
     const last = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 1)[0];
     return {
       lastJob: last?.material
@@ -148,6 +161,15 @@ export function reportGrounds(shop: Shop, now: StandsNow): (machineId: string) =
       marks: acceptedMarks(shop, machineId).map(({ station, words }) =>
         station ? `${station}: ${words}` : words,
       ),
+      drawn: {
+        build: { family, variants },
+        stations: (machine?.stations ?? []).map(({ id, slug, kind, name }) => ({
+          id,
+          slug,
+          kind,
+          name,
+        })),
+      },
     };
   };
 }
@@ -223,6 +245,9 @@ const reporting =
     }
     // A material that is not in the table is kept as written: a report must not fail over a word.
     const material = readMaterial(report.material, shopMaterials(shop));
+    const pointedAt = listStations(shop.db, machine.value.id).find(
+      (station) => station.id === report.pointedAt,
+    );
     const faultId = openFault(shop, actor, {
       machineId: machine.value.id,
       at: seenWhen(report.seenAt ?? null, shop.now()),
@@ -239,6 +264,8 @@ const reporting =
       ...(report.again && { again: report.again }),
       ...(report.when && { when: report.when }),
       ...(report.where && { where: report.where }),
+      // a part that is gone meanwhile is no reason to lose the report
+      ...(pointedAt && { pointedAt: pointedAt.id }),
       key,
       advice: reported('').advice,
     });

@@ -7,6 +7,7 @@ import {
   type Build,
   type OwnVariant,
 } from '../../catalogue/builds/build';
+import type { DrawnBuild } from '../../catalogue/drawing/shapes';
 import { findFamily } from '../../catalogue/catalogue';
 import { ourWays } from '../../core/cleaning/sheet-rules';
 import type { Limit } from '../../core/care/care';
@@ -57,6 +58,12 @@ export function buildFinder(shop: Pick<Shop, 'db' | 'now'>): (machine: BuiltMach
     }
     return buildOf(family, chosen, own);
   };
+}
+
+/** A machine's build as far as its drawing shows it. */
+export function drawnBuild(shop: Pick<Shop, 'db' | 'now'>, machine: BuiltMachine): DrawnBuild {
+  const { family, variants } = buildFinder(shop)(machine);
+  return { family, variants };
 }
 
 /** Whether anything was said of how a machine is put together: else it counts as most of its family are. */

@@ -96,17 +96,3 @@ function Strokes({ gap, className }: { gap: number; className: string | undefine
     />
   );
 }
-
-/** Which way round a lens sits, beam from above: its bulging side up, or down. */
-export function LensDrawing({ bulge }: { bulge: 'up' | 'down' }) {
-  return (
-    <svg viewBox="0 0 70 58" className={classes.lens} aria-hidden="true">
-      <path d="M35 2V16M30 11L35 17L40 11" className={classes.beam} />
-      <path
-        d={bulge === 'up' ? 'M12 40Q35 12 58 40Z' : 'M12 28H58Q35 56 12 28Z'}
-        className={classes.lensBody}
-      />
-      <path d="M4 54H66" className={classes.work} />
-    </svg>
-  );
-}

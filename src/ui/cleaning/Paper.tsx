@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Progress } from '../../core/cleaning/progress';
 import {
   dryingPlace,
@@ -8,6 +9,7 @@ import {
   type Arranged,
   type RunSheet,
 } from '../../core/cleaning/run';
+import { FacingDrawing } from '../machines/drawing/FacingDrawing';
 import { minutesWords } from '../care/words';
 import classes from './Paper.module.css';
 
@@ -17,10 +19,12 @@ interface PaperProps {
   progress: Progress;
   arranged: Arranged;
   foot: string;
+  /** the machine drawn */
+  drawing: ReactNode;
 }
 
 /** A run sheet on paper: the order with its times, every step to tick, what goes back, what to test. */
-export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
+export function Paper({ machine, run, progress, arranged, foot, drawing }: PaperProps) {
   const takes = sheetMinutes(arranged);
   const cautions = [...new Set([...run.pieces, ...run.tasks].flatMap(({ cautions: own }) => own))];
   return (
@@ -32,11 +36,16 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
           begun at ______ · by ____________
         </span>
       </header>
-      <p className={classes.cautions}>{cautions.join(' · ')}</p>
-      <p>
-        <b>Lay out:</b> {run.layOut.join(', ')}
-      </p>
       <ol className={classes.order}>
+        <li className={classes.top}>
+          {drawing}
+          <div>
+            <p className={classes.cautions}>{cautions.join(' · ')}</p>
+            <p>
+              <b>Lay out:</b> {run.layOut.join(', ')}
+            </p>
+          </div>
+        </li>
         {arranged.steps.map((step) => {
           const task = run.tasks.find(({ id }) => id === step.task);
           const piece = run.pieces.find(({ id }) => id === step.task);
@@ -78,6 +87,7 @@ export function Paper({ machine, run, progress, arranged, foot }: PaperProps) {
                     .filter(([, count]) => count > 0)
                     .map(([of, count]) => `, ${of} ${count}`)}
                   ; {lens ? 'bulging side to: beam ☐ work ☐' : facing}
+                  {!lens && <FacingDrawing facing={facing} />}
                 </div>
               ))}
               {ends && (

@@ -3,12 +3,13 @@
 import { NumberInput, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { lensFacings } from '../../catalogue/drawing/facings';
 import { lensesUnknown } from '../../core/cleaning/ending';
 import type { LeftOff, PartOut, Progress } from '../../core/cleaning/progress';
 import type { PartWanted } from '../../core/cleaning/run';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { dayDate } from '../shared/marks/when';
-import { LensDrawing } from './Drawings';
+import { FacingDrawing } from '../machines/drawing/FacingDrawing';
 import { OrientationPhoto } from './Photos';
 import classes from './Sheet.module.css';
 import type { SheetContext } from './context';
@@ -25,10 +26,7 @@ function countWords(part: Pick<PartOut, (typeof counts)[number]>): string {
   return words.length > 0 ? words.join(', ') : 'nothing loose with it';
 }
 
-const lensFacings: Readonly<Record<string, 'up' | 'down'>> = {
-  'bulging side to the beam': 'up',
-  'bulging side to the work': 'down',
-};
+const isLens = (facing: string) => lensFacings.some((one) => one === facing);
 
 /** Everything that is out of the machine. */
 export function Tray({ context }: { context: SheetContext }) {
@@ -75,7 +73,7 @@ function TrayLine({ context, part }: { context: SheetContext; part: TrayPart }) 
       <b>{part.name}</b>
       <span>{countWords(part)}</span>
       <span className="quiet">{part.facing || 'which way round: not noted yet'}</span>
-      {lensFacings[part.facing] && <LensDrawing bulge={lensFacings[part.facing]!} />}
+      <FacingDrawing facing={part.facing} />
       {photo && <OrientationImage photo={photo} name={part.name} />}
     </div>
   );
@@ -96,14 +94,12 @@ export function LensWay({ context }: { context: SheetContext }) {
   const { store, machine } = context;
   const lens = store.progress.tray.findLast(
     ({ id, inAt, facing }) =>
-      inAt === null &&
-      (lensFacings[facing] !== undefined || facing === machine.lens || photoOf(context, id)),
+      inAt === null && (isLens(facing) || facing === machine.lens || photoOf(context, id)),
   );
-  const bulge = lens && lensFacings[lens.facing];
   const photo = lens && photoOf(context, lens.id);
   return (
     <span className={classes.lensWay}>
-      {bulge && <LensDrawing bulge={bulge} />}
+      {lens && <FacingDrawing facing={lens.facing} />}
       {photo && <OrientationImage photo={photo} name={lens.name} />}
       <span>
         {lens?.facing && <b>{lens.facing}</b>}
@@ -172,16 +168,14 @@ function PartForm({
       </div>
       {lens ? (
         <fieldset className={classes.lensChoice}>
-          <legend>
-            Which way round did it sit? The arrow is the beam, the broken line the work.
-          </legend>
-          {Object.entries(lensFacings).map(([facing, bulge]) => (
+          <legend>Which way round did it sit? The arrow is the beam.</legend>
+          {lensFacings.map((facing) => (
             <button
               key={facing}
               aria-pressed={part.facing === facing}
               onClick={() => change({ facing, marked: 'drawing' })}
             >
-              <LensDrawing bulge={bulge} />
+              <FacingDrawing facing={facing} />
               {facing}
             </button>
           ))}
@@ -195,18 +189,21 @@ function PartForm({
           )}
         </fieldset>
       ) : (
-        <TextInput
-          label="Which way round"
-          value={typed.facing ?? part.facing}
-          onChange={(event) => {
-            const facing = event.currentTarget.value;
-            setTyped({ facing });
-          }}
-          onBlur={() => {
-            if (typed.facing !== undefined && typed.facing !== part.facing) change(typed);
-            setTyped({});
-          }}
-        />
+        <>
+          <FacingDrawing facing={typed.facing ?? part.facing} />
+          <TextInput
+            label="Which way round"
+            value={typed.facing ?? part.facing}
+            onChange={(event) => {
+              const facing = event.currentTarget.value;
+              setTyped({ facing });
+            }}
+            onBlur={() => {
+              if (typed.facing !== undefined && typed.facing !== part.facing) change(typed);
+              setTyped({});
+            }}
+          />
+        </>
       )}
       <div className={classes.buttons}>
         <OrientationPhoto context={context} of={part.id} />
@@ -256,7 +253,7 @@ export function PartsBack({ context, of }: { context: SheetContext; of: string }
               {part.facing}
               {part.marked === 'pen marks' && ', pen marks in line'}
             </span>
-            {lensFacings[part.facing] && <LensDrawing bulge={lensFacings[part.facing]!} />}
+            <FacingDrawing facing={part.facing} />
             {photo && <OrientationImage photo={photo} name={part.name} />}
             {part.inAt === null ? (
               <button

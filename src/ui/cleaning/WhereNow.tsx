@@ -13,7 +13,7 @@ export function WhereNow({ context, stretch }: { context: SheetContext; stretch:
     .map(({ name }) => name.toLowerCase());
   return (
     <MachineDrawing
-      family={machine.family}
+      build={machine.build}
       machine={machine.nickname}
       stations={machine.stations}
       target={machine.stations.filter(({ id }) => ids.includes(id)).map(({ slug }) => slug)}

@@ -4,7 +4,13 @@ import { Button, Textarea, UnstyledButton } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { adviceFor, dangerAdvice, reportedDanger, signs, type Danger } from '../../catalogue/signs';
-import type { KnownFault, LastJob, ReportInput, Reported } from '../../services/faults/report';
+import type {
+  KnownFault,
+  LastJob,
+  ReportGround,
+  ReportInput,
+  Reported,
+} from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
 import { mostPhotos, PhotoInput } from '../shared/forms/PhotoInput';
 import type { PictureQueue } from '../shared/forms/picture-queue';
@@ -13,6 +19,7 @@ import { sendReportPictures } from '../shared/forms/ReportPictures';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';
+import { PointAt } from './PointAt';
 import { ShowingTiles, type Showing } from './ShowingTiles';
 import { SignDrawing } from './SignDrawing';
 
@@ -29,6 +36,8 @@ export interface ReportMachine {
   bedLoaded: boolean;
   /** on hold, for whatever reason */
   held: boolean;
+  /** its drawing, to point at */
+  drawn: ReportGround['drawn'];
 }
 
 interface ReportFormProps {
@@ -96,6 +105,7 @@ export function ReportForm({
   const [still, setStill] = useState<'yes' | 'no' | null>(null);
   const [since, setSince] = useState<string | null>(null);
   const [showing, setShowing] = useState<Showing>({ when: null, where: null });
+  const [pointedAt, setPointedAt] = useState<string | null>(null);
   const [photos, setPhotos] = useState<File[]>([]);
   const machine = machines.find(({ id }) => id === machineId);
   const job = lastJob ? (machine?.lastJob ?? null) : null;
@@ -110,6 +120,7 @@ export function ReportForm({
     airAssist: job?.airAssist ?? null,
     since,
     ...showing,
+    pointedAt,
     stillHappens: still === null ? null : still === 'yes',
     key,
   });
@@ -144,7 +155,10 @@ export function ReportForm({
           compact
           tiles={machines.map(({ id, nickname }) => ({ value: id, label: nickname }))}
           value={machineId}
-          onChange={setMachineId}
+          onChange={(id) => {
+            setMachineId(id);
+            setPointedAt(null);
+          }}
         />
       )}
       <div role="group" aria-label="What do you notice?">
@@ -190,6 +204,14 @@ export function ReportForm({
         <p className="quiet">Known and harmless here: {machine!.marks.join('; ')}.</p>
       )}
       {danger && danger !== 'stop' && <ShowingTiles showing={showing} onChange={setShowing} />}
+      {machine && danger && danger !== 'stop' && (
+        <PointAt
+          machine={machine.nickname}
+          drawn={machine.drawn}
+          pointedAt={pointedAt}
+          onChange={setPointedAt}
+        />
+      )}
       <Textarea
         label="In your words"
         placeholder="What were you doing, what changed?"

@@ -4,6 +4,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import type { Question } from '../../catalogue/quiz';
 import type { Exercise } from '../../core/people/exercises';
+import { FacingDrawing } from '../machines/drawing/FacingDrawing';
 import { Ended, type Finish } from './Ended';
 import classes from './Training.module.css';
 
@@ -64,6 +65,7 @@ export function Quiz({
             </b>{' '}
             {question.why}
           </p>
+          {question.facing && <FacingDrawing facing={question.facing} />}
           <Button
             onClick={() => {
               setAt(at + 1);

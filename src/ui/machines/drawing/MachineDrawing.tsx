@@ -1,7 +1,6 @@
-import { useId } from 'react';
-import { findFamily } from '../../../catalogue/catalogue';
-import { drawMachine, paper } from '../../../catalogue/drawing/drawing';
-import type { Point } from '../../../catalogue/drawing/shapes';
+import { useId, type MouseEvent } from 'react';
+import { drawMachine, paper, partAt } from '../../../catalogue/drawing/drawing';
+import type { DrawnBuild, Point } from '../../../catalogue/drawing/shapes';
 import classes from './Drawing.module.css';
 
 /** A station as it is drawn. */
@@ -15,20 +14,23 @@ export interface DrawnPart {
   label?: string;
 }
 
+/** From so many parts on that are spoken of, targets carry numbers and their names stand below. */
+const numbersFrom = 3;
+
 /**
  * A machine as it lies: each station where it is, filled by its state, and a target on what is spoken of. Pressed, a part
- * leads to its station.
+ * leads to its station, or is pointed at.
  */
 export function MachineDrawing({
-  family: familyId,
+  build,
   machine,
   stations,
   target = [],
   out = [],
   href,
+  onPoint,
 }: {
-  /** id of the family */
-  family: string;
+  build: DrawnBuild;
   /** its name */
   machine: string;
   stations: readonly DrawnPart[];
@@ -38,13 +40,22 @@ export function MachineDrawing({
   out?: readonly string[];
   /** where a part leads; left out: nowhere */
   href?: (slug: string) => string;
+  /** what a finger means; keys and readers need a list beside it */
+  onPoint?: (slug: string) => void;
 }) {
   const hatch = useId();
-  const family = findFamily(familyId);
-  if (!family) return null;
-  const drawing = drawMachine(family, stations);
+  const drawing = drawMachine(build, stations);
   const aimed = drawing.stations.filter(({ station }) => target.includes(station.slug));
   const names = aimed.map(({ station }) => station.name);
+  const numbered = aimed.length >= numbersFrom;
+  const point = (event: MouseEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const scale = paper.width / box.width;
+    const at = { x: (event.clientX - box.left) * scale, y: (event.clientY - box.top) * scale };
+    const on = (event.target as Element).closest('[data-slug]')?.getAttribute('data-slug');
+    const slug = partAt(drawing, at, on);
+    if (slug) onPoint?.(slug);
+  };
   const said =
     names.length > 0 ? `${machine}, drawn; marked: ${names.join(', ')}` : `${machine}, drawn`;
   return (
@@ -55,6 +66,8 @@ export function MachineDrawing({
         role={href ? 'group' : 'img'}
         aria-label={said}
         data-aimed={aimed.length > 0 || undefined}
+        data-points={onPoint ? true : undefined}
+        onClick={onPoint && point}
       >
         <defs>
           <pattern id={`${hatch}soon`} width="6" height="6" patternUnits="userSpaceOnUse">
@@ -77,6 +90,7 @@ export function MachineDrawing({
               d={d}
               fillRule="evenodd"
               data-part={line ? 'line' : 'area'}
+              data-slug={onPoint && station.slug}
               data-state={station.state ?? undefined}
               data-out={out.includes(station.slug) || undefined}
               data-target={target.includes(station.slug) || undefined}
@@ -100,12 +114,22 @@ export function MachineDrawing({
             {words}
           </text>
         ))}
-        {aimed.map(({ station, at }) => (
-          <Target key={station.slug} at={at} name={station.name.replace(/ \(.*\)$/, '')} />
-        ))}
+        {aimed.map(({ station, at }, i) =>
+          numbered ? (
+            <g key={station.slug} data-part="target">
+              <circle cx={at.x} cy={at.y} r="9" data-number="" />
+              <text x={at.x} y={at.y + 5} textAnchor="middle">
+                {i + 1}
+              </text>
+            </g>
+          ) : (
+            <Target key={station.slug} at={at} name={station.name.replace(/ \(.*\)$/, '')} />
+          ),
+        )}
       </svg>
-      {(drawing.elsewhere.length > 0 || out.length > 0) && (
+      {(numbered || drawing.elsewhere.length > 0 || out.length > 0) && (
         <figcaption className="quiet">
+          {numbered && <span>{names.map((name, i) => `${i + 1} ${name}`).join(', ')}. </span>}
           {out.length > 0 && <span>Dashed: taken out. </span>}
           {drawing.elsewhere.length > 0 && (
             <>Not drawn: {drawing.elsewhere.map(({ name }) => name).join(', ')}.</>

@@ -1,6 +1,6 @@
 import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
-import { faultTitle, dangerWords } from '../../../../catalogue/signs';
+import { faultTitle } from '../../../../catalogue/signs';
 import { causeWords } from '../../../../catalogue/causes';
 import { diagnose, type Diagnosis } from '../../../../services/faults/diagnosis';
 import { readFault, type Fault } from '../../../../services/faults/faults';
@@ -8,6 +8,7 @@ import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/care/call-or-defer';
 import { storeItems } from '../../../../services/inventory/inventory';
+import { drawnBuild } from '../../../../services/machines/builds';
 import { benchProofs } from '../../../../services/readings/bench/answers';
 import { strengthSince } from '../../../../services/readings/strength/burns';
 import { CallBySign } from '../../../../ui/faults/CallBySign';
@@ -15,10 +16,12 @@ import { DiagnosisPanel } from '../../../../ui/faults/DiagnosisPanel';
 import classes from '../../../../ui/faults/Faults.module.css';
 import { ReleaseForm } from '../../../../ui/faults/ReleaseForm';
 import { LiftForm } from '../../../../ui/faults/LiftForm';
+import { Story } from '../../../../ui/faults/Story';
 import { Steps } from '../../../../ui/faults/Steps';
+import { MachineDrawing } from '../../../../ui/machines/drawing/MachineDrawing';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { HoldTag } from '../../../../ui/shared/marks/HoldTag';
-import { ago, clockTime, dayDate, span } from '../../../../ui/shared/marks/when';
+import { ago, dayDate, span } from '../../../../ui/shared/marks/when';
 import { theBoard } from '../../../_server/board';
 import { UnsentNote } from '../../../../ui/mail/UnsentNote';
 import { enter } from '../../../_server/shop';
@@ -27,15 +30,6 @@ import { releaseHoldAction } from '../../../actions/machines';
 import { callAction } from '../../../actions/care';
 
 export const metadata = { title: 'Fault' };
-
-const stepNames: Readonly<Record<Fault['steps'][number]['kind'], string>> = {
-  diagnosis: 'Diagnosis',
-  repair: 'Repair',
-  proof: 'Proof',
-  return: 'Returned to use',
-  again: 'Met again',
-  closed: 'Closed',
-};
 
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export default async function FaultPage({ params }: { params: Promise<{ id: string }> }) {
@@ -100,7 +94,28 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
               </Allowed>
             </div>
           )}
-          <Story fault={fault} now={now} zone={shop.zone} />
+          <Story
+            fault={fault}
+            now={now}
+            zone={shop.zone}
+            drawing={
+              fault.pointedAt &&
+              machine && (
+                <div className={classes.pointing}>
+                  <MachineDrawing
+                    build={drawnBuild(shop, machine)}
+                    machine={fault.machine}
+                    stations={machine.stations.map(({ slug, kind, name }) => ({
+                      slug,
+                      kind,
+                      name,
+                    }))}
+                    target={[fault.pointedAt.slug]}
+                  />
+                </div>
+              )
+            }
+          />
           {fault.duplicateOf && (
             <Link className="line" href={`/faults/${fault.duplicateOf}`}>
               The fault it duplicates
@@ -205,52 +220,6 @@ function Times({ fault: { times, closedAs } }: { fault: Fault }) {
   );
 }
 
-/** The story step by step: what was struck through stays, crossed out. */
-function Story({ fault, now, zone }: { fault: Fault; now: number; zone: string }) {
-  const stamp = (at: number) => `${dayDate(at, zone, now)} ${clockTime(at, zone)}`;
-  return (
-    <ol className={classes.story} style={{ marginTop: 18 }}>
-      <li data-kind="report">
-        <h3>
-          Reported:{' '}
-          <span className={classes.danger} data-danger={fault.danger}>
-            {dangerWords[fault.danger]}
-          </span>
-        </h3>
-        <div>{faultTitle(fault.signs, fault.note)}</div>
-        {fault.note && faultTitle(fault.signs, fault.note) !== fault.note && (
-          <div>&ldquo;{fault.note}&rdquo;</div>
-        )}
-        <div className="quiet">
-          {fault.person}, {ago(fault.at, now, zone)}
-          {fault.source === 'label' && ', from the label'}
-          {fault.material && `, working ${fault.material}`}
-          {fault.job && `, ${fault.job}`}
-          {fault.stillHappens !== null &&
-            (fault.stillHappens ? ', still happens' : ', no longer happens')}
-        </div>
-        <Photos ids={fault.photos} />
-      </li>
-      {fault.steps.map((step) => (
-        <li
-          key={step.id}
-          data-kind={step.kind}
-          data-passed={step.passed || undefined}
-          className={step.struck ? 'struck' : undefined}
-        >
-          <h3>{stepNames[step.kind]}</h3>
-          <div>{step.kind === 'diagnosis' ? causeWords(step.title) : step.title}</div>
-          {step.note && <div>&ldquo;{step.note}&rdquo;</div>}
-          <div className="quiet">
-            {step.person}, {stamp(step.at)}
-          </div>
-          <Photos ids={step.photos} />
-        </li>
-      ))}
-    </ol>
-  );
-}
-
 /** Suspected, tested, found, done and proved, kept apart. */
 function Chain({
   fault,
@@ -347,19 +316,5 @@ function Links({
         </li>
       )}
     </ul>
-  );
-}
-
-function Photos({ ids }: { ids: string[] }) {
-  if (ids.length === 0) return null;
-  return (
-    <div className={classes.photos}>
-      {ids.map((id) => (
-        <a key={id} href={`/api/photos/${id}`}>
-          {/* eslint-disable-next-line @next/next/no-img-element -- served by us behind sign-in, no optimiser between */}
-          <img src={`/api/photos/${id}`} alt="Photo with this entry" />
-        </a>
-      ))}
-    </div>
   );
 }

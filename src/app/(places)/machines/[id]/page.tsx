@@ -11,7 +11,7 @@ import { inMinutes } from '../../../../services/today/choice';
 import { acceptedMarks } from '../../../../services/faults/accepted-marks';
 import { machineForecast } from '../../../../services/forecast/forecast';
 import { cardFields } from '../../../../services/machines/machines';
-import { isBuildSaid } from '../../../../services/machines/builds';
+import { drawnBuild, isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { IHave } from '../../../../ui/today/IHave';
@@ -201,7 +201,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
             <h2 id="drawn">Where it lies</h2>
             <SoftLinks>
               <MachineDrawing
-                family={row.family}
+                build={drawnBuild(shop, row)}
                 machine={machine.nickname}
                 stations={drawnParts(machine.stations)}
                 target={station ? [station.slug] : []}
