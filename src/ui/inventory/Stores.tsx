@@ -84,6 +84,7 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
                     : item.has < 0
                       ? 'count it'
                       : `${round(item.has)} ${item.unit}`}
+                  {item.has !== null && item.reorderAt > 0 && <Shelf item={item} />}
                 </TableTd>
                 <TableTd
                   ta="right"
@@ -281,5 +282,20 @@ function Drop({ item, drop }: { item: ShelfItem; drop: StoresProps['drop'] }) {
       </Button>
       <ProblemNote problem={problem} />
     </>
+  );
+}
+
+/** So many times the figure at which one orders fill the bar. */
+const full = 4;
+
+/** How full the shelf is: the bar, and the line at which one orders. */
+function Shelf({ item: { has, reorderAt } }: { item: ShelfItem }) {
+  const share = Math.min(1, Math.max(0, has ?? 0) / (full * reorderAt));
+  return (
+    <svg viewBox="0 0 96 12" className={classes.shelf} aria-hidden="true">
+      <rect x="0.5" y="1.5" width="95" height="9" data-part="room" />
+      <rect x="0.5" y="1.5" width={95 * share} height="9" data-part="there" />
+      <path d={`M${96 / full} 0V12`} />
+    </svg>
   );
 }

@@ -1,10 +1,12 @@
 import type { Finding } from '../../core/care/care';
 import type { StationSaw } from '../../services/care/station-saw';
 import { dayDate } from '../shared/marks/when';
+import { Chart, Ends } from '../shared/charts/Chart';
+import { scales } from '../shared/charts/frame';
 import { amount, percent } from '../shared/ribbon/columns';
 import classes from './Saw.module.css';
 
-const size = { width: 620, height: 168, left: 44, right: 10, top: 10, bottom: 44 };
+const frame = { width: 620, height: 168, left: 44, right: 10, top: 10, bottom: 44 };
 /** More than so much of the limit is cut off at the top. */
 const most = 3;
 
@@ -18,12 +20,12 @@ export function Saw({
   now: number;
   zone: string;
 }) {
-  const { width, height, left, right, top, bottom } = size;
+  const { width, left, right } = frame;
   const peak = Math.max(1.2, ...points.map(({ used }) => Math.min(most, used)));
-  const x = (at: number) => left + ((at - from) / Math.max(1, to - from)) * (width - left - right);
-  const y = (used: number) =>
-    height - bottom - (Math.min(used, peak) / peak) * (height - top - bottom);
-  const line = points.map(({ at, used }) => `${x(at).toFixed(1)} ${y(used).toFixed(1)}`).join('L');
+  const { x, y } = scales(frame, { from, to, most: peak });
+  const line = points
+    .map(({ at, used }) => `${x(at).toFixed(1)} ${y(Math.min(used, peak)).toFixed(1)}`)
+    .join('L');
   const base = y(0);
   return (
     <figure className={classes.figure}>
@@ -31,11 +33,9 @@ export function Saw({
         {task}: use against {amount(limit.kind, limit.value)}, and what was found
         {points.some(({ used }) => used > most) && `; cut off at ${percent(most)}`}
       </figcaption>
-      <svg
-        viewBox={`0 0 ${width} ${height}`}
-        className={classes.saw}
-        role="img"
-        aria-label={`${percent(points.at(-1)!.used)} of the limit now; ${marks.filter(({ resets }) => resets).length} times set back since ${dayDate(from, zone, now)}. The list below has every one.`}
+      <Chart
+        frame={frame}
+        said={`${percent(points.at(-1)!.used)} of the limit now; ${marks.filter(({ resets }) => resets).length} times set back since ${dayDate(from, zone, now)}. The list below has every one.`}
       >
         <path
           d={`M${x(points[0]!.at).toFixed(1)} ${base}L${line}L${x(points.at(-1)!.at).toFixed(1)} ${base}z`}
@@ -53,23 +53,22 @@ export function Saw({
         {marks.map(
           ({ at, finding }, i) =>
             finding && (
-              <g key={i} transform={`translate(${x(at).toFixed(1)} ${base + 12})`}>
+              <g
+                key={i}
+                className={classes.mark}
+                transform={`translate(${x(at).toFixed(1)} ${base + 12})`}
+              >
                 <title>{`${dayDate(at, zone, now)}: found ${finding}`}</title>
                 <FindingMark finding={finding} />
               </g>
             ),
         )}
-        <text x={left} y={height - 6}>
-          {dayDate(from, zone, now)}
-        </text>
-        <text x={width - right} y={height - 6} textAnchor="end">
-          today
-        </text>
-      </svg>
+        <Ends frame={frame} from={dayDate(from, zone, now)} to="today" />
+      </Chart>
       <p className={classes.key} aria-hidden="true">
         {(['clear', 'haze', 'soiled', 'caked', 'damaged'] as const).map((finding) => (
           <span key={finding}>
-            <svg viewBox="-7 -7 14 14" width="14" height="14" className={classes.saw}>
+            <svg viewBox="-7 -7 14 14" width="14" height="14" className={classes.mark}>
               <FindingMark finding={finding} />
             </svg>
             {finding}

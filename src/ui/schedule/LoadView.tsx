@@ -1,19 +1,9 @@
-'use client';
-
 import { Link } from '../shared/Link';
-import {
-  Bar,
-  CartesianGrid,
-  ComposedChart,
-  Line,
-  ResponsiveContainer,
-  XAxis,
-  YAxis,
-} from 'recharts';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Load } from '../../services/schedule/load';
 import { dayDate } from '../shared/marks/when';
 import { limitsWords } from '../care/words';
+import { LoadChart } from './LoadChart';
 import classes from './Schedule.module.css';
 
 const hours = (minutes: number) => `${(minutes / 60).toFixed(1)} h`;
@@ -27,14 +17,13 @@ const basisWords: Readonly<Record<Load['drivers'][number]['basis'], string>> = {
 };
 
 /** Whether the technician's time is enough for the next quarter, and what fills it. */
-// eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function LoadView({ load, zone, now }: { load: Load; zone: string; now: number }) {
   const { weeks, machines, dangers, drivers, needed, there, told } = load;
   const label = (day: number) => dayDate(startOfLocalDay(day, zone), zone, now).slice(4);
   const short = weeks.filter((week) => week.needed > week.there);
-  const data = weeks.map((week) => ({
-    day: label(week.day),
-    work: Math.round(week.needed - week.openings),
+  const charted = weeks.map((week) => ({
+    label: label(week.day).replace(/ \d{4}$/, ''),
+    needed: Math.round(week.needed),
     openings: Math.round(week.openings),
     there: week.there,
   }));
@@ -65,52 +54,7 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
                   .join(', ')}${short.length > 4 ? ' and more' : ''}`}
           </span>
         </p>
-        <div
-          style={{ height: 260 }}
-          role="img"
-          aria-label={weeks
-            .map((week) => `week of ${label(week.day)}: ${week.needed} of ${week.there} minutes`)
-            .join('; ')}
-        >
-          <ResponsiveContainer width="100%" height="100%">
-            <ComposedChart data={data} margin={{ top: 8, right: 14, bottom: 4, left: 0 }}>
-              <CartesianGrid stroke="var(--rule)" vertical={false} />
-              <XAxis
-                dataKey="day"
-                tick={{ fontSize: 13, fill: 'var(--ink-2)' }}
-                stroke="var(--rule-strong)"
-              />
-              <YAxis
-                unit=" min"
-                width={76}
-                tick={{ fontSize: 13, fill: 'var(--ink-2)' }}
-                stroke="var(--rule-strong)"
-              />
-              <Bar
-                dataKey="work"
-                stackId="needed"
-                fill="var(--haze)"
-                stroke="var(--ink)"
-                isAnimationActive={false}
-              />
-              <Bar
-                dataKey="openings"
-                stackId="needed"
-                fill="var(--soot)"
-                stroke="var(--ink)"
-                isAnimationActive={false}
-              />
-              <Line
-                dataKey="there"
-                type="step"
-                stroke="var(--copper)"
-                strokeWidth={3}
-                dot={false}
-                isAnimationActive={false}
-              />
-            </ComposedChart>
-          </ResponsiveContainer>
-        </div>
+        <LoadChart weeks={charted} />
         <p className={classes.key}>
           <span>sand: work</span>
           <span>dark: making safe and opening, once a machine and week</span>

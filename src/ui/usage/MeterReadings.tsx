@@ -22,6 +22,7 @@ import { WhenField } from '../shared/forms/WhenField';
 import { useDone } from '../shared/frame/Done';
 import { clockTime, dayDate } from '../shared/marks/when';
 import classes from './Meter.module.css';
+import { MeterChart } from './MeterChart';
 
 const hours = (seconds: number) => `${(seconds / 3600).toFixed(1)} h`;
 
@@ -69,6 +70,9 @@ export function Readings({ machineId, view, now, zone, take, explain, accept }: 
             ? `One reading so far: ${hours(view.last.seconds)}. The next shows what was not logged.`
             : 'No reading yet. Two of them show what was used and not logged.'}
         </p>
+      )}
+      {view.lines.length > 1 && (
+        <MeterChart lines={view.lines.toReversed()} now={now} zone={zone} />
       )}
       <ol className={classes.lines}>
         {view.lines.map((line) => (

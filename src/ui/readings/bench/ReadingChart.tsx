@@ -1,8 +1,10 @@
 import type { JudgedReading } from '../../../services/readings/bench/bench';
+import { Chart, Ends, Rules } from '../../shared/charts/Chart';
+import { niceTop, scales } from '../../shared/charts/frame';
 import { ago, dayDate } from '../../shared/marks/when';
 import classes from './Bench.module.css';
 
-const size = { width: 520, height: 190, left: 52, right: 14, top: 12, bottom: 26 };
+const frame = { width: 520, height: 190, left: 52, right: 14, top: 12, bottom: 26 };
 
 /** Readings of one subject over time, drawn by the server, with the baseline in force, and a table behind. */
 export function ReadingChart({
@@ -67,39 +69,20 @@ function Drawn({
   now: number;
   zone: string;
 }) {
-  const { width, height, left, right, top, bottom } = size;
+  const { width, left, right } = frame;
   const first = readings[0]!.at;
-  const span = Math.max(1, readings.at(-1)!.at - first);
+  const last = readings.at(-1)!.at;
   const baseline = readings.findLast((one) => one.baseline);
   const most = niceTop(Math.max(...readings.map(({ value }) => value)));
-  const x = (at: number) => left + ((at - first) / span) * (width - left - right);
-  const y = (value: number) => height - bottom - (value / most) * (height - top - bottom);
+  const { x, y } = scales(frame, { from: first, to: last, most });
   const unit = readings.at(-1)!.unit;
   const said = readings
     .map(({ at, value }) => `${dayDate(at, zone, now)}: ${value.toPrecision(3)} ${unit}`)
     .join('; ');
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className={classes.chart} role="img" aria-label={said}>
-      {[0, 0.5, 1].map((share) => (
-        <g key={share}>
-          <line
-            x1={left}
-            x2={width - right}
-            y1={y(most * share)}
-            y2={y(most * share)}
-            data-part="rule"
-          />
-          <text x={left - 6} y={y(most * share) + 5} textAnchor="end">
-            {Number((most * share).toPrecision(3))}
-          </text>
-        </g>
-      ))}
-      <text x={left} y={height - 6}>
-        {dayDate(first, zone, now)}
-      </text>
-      <text x={width - right} y={height - 6} textAnchor="end">
-        {dayDate(first + span, zone, now)}
-      </text>
+    <Chart frame={frame} said={said}>
+      <Rules frame={frame} y={y} most={most} />
+      <Ends frame={frame} from={dayDate(first, zone, now)} to={dayDate(last, zone, now)} />
       {baseline && (
         <line
           x1={left}
@@ -111,7 +94,7 @@ function Drawn({
       )}
       <polyline
         points={readings.map((one) => `${x(one.at)},${y(one.value)}`).join(' ')}
-        data-part="line"
+        data-part="trace"
       />
       {readings.map((one) => (
         <g key={one.id} data-part={one.state === 'off' ? 'off' : 'point'}>
@@ -129,13 +112,6 @@ function Drawn({
           {one.baseline && <circle cx={x(one.at)} cy={y(one.value)} r={2} />}
         </g>
       ))}
-    </svg>
+    </Chart>
   );
-}
-
-/** The next round figure above. */
-function niceTop(value: number): number {
-  if (!(value > 0)) return 1;
-  const size = 10 ** Math.floor(Math.log10(value));
-  return [1, 1.5, 2, 3, 4, 5, 8, 10].map((one) => one * size).find((one) => one >= value * 1.05)!;
 }
