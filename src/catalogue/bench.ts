@@ -1,4 +1,5 @@
 import type { Instrument } from '../core/readings/reading';
+import { humidFrom } from '../core/readings/coolant';
 import type { Build } from './builds/build';
 import type { Family } from './schema';
 
@@ -21,7 +22,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
   },
   {
     slug: 'draught',
-    instruments: ['draught', 'clearing', 'tissue'],
+    instruments: ['draught', 'clearing', 'tissue', 'filter'],
     name: 'Draught',
     tells: 'air through the duct, smoke out of the corners',
     on: (kinds) =>
@@ -73,6 +74,9 @@ export interface UsualGauge {
   how: string;
 }
 
+/** The gauge that says how humid the room is, in percent. */
+export const humidityGauge = 'Room humidity';
+
 export const usualGauges: readonly UsualGauge[] = [
   {
     name: 'Air assist',
@@ -104,10 +108,10 @@ export const usualGauges: readonly UsualGauge[] = [
   },
   { name: 'Tube current', unit: 'mA', low: null, high: null, how: 'at the power of the baseline' },
   {
-    name: 'Room humidity',
+    name: humidityGauge,
     unit: '%',
     low: null,
-    high: 65,
+    high: humidFrom * 100,
     how: 'over it the compressor gives water, bare screws rust, and a washed bed dries for twice as long',
   },
 ];

@@ -53,6 +53,11 @@ export const readingData = z.discriminatedUnion('instrument', [
     wind: z.boolean(),
   }),
   z.object({
+    instrument: z.literal('filter'),
+    pressure: figure,
+    flow: figure.nullable(),
+  }),
+  z.object({
     instrument: z.literal('belt'),
     belt: text,
     mass: figure,

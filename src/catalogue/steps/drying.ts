@@ -19,16 +19,20 @@ const plate: readonly DryingPlace[] = [
  * The places where something may dry, the one that the shop chose first. Sun and wind serve only in the warm
  * half of the year: outside it the window comes first.
  * @param learned what the shop's own dryings took, by place
+ * @param factor how much longer than in half humid air starting values indoors are
  */
 export function dryingPlaces(
   what: Drying,
   chosen: string,
   warm: boolean,
   learned: ReadonlyMap<string, LearnedMinutes> = new Map(),
+  factor = 1,
 ): DryingPlace[] {
   const here = (what === 'plate' ? plate : comb).map((place) => {
     const own = learned.get(place.id);
-    return own ? { ...place, minutes: own.minutes, learned: own.of } : place;
+    if (own) return { ...place, minutes: own.minutes, learned: own.of };
+    // outdoors the sun does it, and not the room
+    return place.seasonal ? place : { ...place, minutes: inFives(place.minutes * factor) };
   });
   if (what === 'plate') return here;
   const offered = here.filter(({ seasonal }) => warm || !seasonal);
@@ -36,3 +40,5 @@ export function dryingPlaces(
     offered.find(({ id }) => id === chosen) ?? offered.find(({ id }) => id === 'window')!;
   return [first, ...offered.filter((one) => one !== first)];
 }
+
+const inFives = (minutes: number) => 5 * Math.round(minutes / 5);

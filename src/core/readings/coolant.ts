@@ -66,6 +66,21 @@ export function dampAt(room: number, humidity: number, cold: number): Damp {
   };
 }
 
+/** From this relative humidity on a room is humid: compressed air gives water, bare screws rust. Common practice, no source. */
+export const humidFrom = 0.65;
+
+/** What starting values of drying are of: half humid air. */
+const usualHumidity = 0.5;
+
+/**
+ * How much longer something dries in still air of a room than in half humid air: water goes as the pressure of its
+ * vapour is above that of the air (Dalton), which at one temperature is one less the relative humidity.
+ * @param humidity relative, 0 to 1
+ * @returns times as long, from two thirds to four
+ */
+export const dryingFactor = (humidity: number): number =>
+  Math.min(4, Math.max(2 / 3, (1 - usualHumidity) / Math.max(1e-6, 1 - humidity)));
+
 /** How a reservoir warms under a steady load. */
 export interface WarmUp {
   /** minutes in which it comes 63 % of the way */

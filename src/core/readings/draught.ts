@@ -1,3 +1,5 @@
+import { linearRegression } from 'simple-statistics';
+
 /** Where to hold an anemometer across a round duct, as shares of its diameter: ten points, log-linear (ISO 3966, from memory). */
 export const traverseShares = [
   0.019, 0.077, 0.153, 0.217, 0.361, 0.639, 0.783, 0.847, 0.923, 0.981,
@@ -205,3 +207,60 @@ export type TissueGrade = (typeof tissueGrades)[number];
 
 /** Times the air of an enclosure is changed in an hour. */
 export const airChanges = (volume: number, flow: number): number => flow / volume;
+
+/**
+ * What a filter or a duct would take at another flow: pressure grows with the square of a turbulent flow.
+ * @param flow m³/h that is asked for
+ * @param pressure Pa at `read`
+ * @param read m³/h, above 0
+ */
+export const pressureAt = (flow: number, pressure: number, read: number): number =>
+  pressure * (flow / read) ** 2;
+
+/** How a filter loads. */
+export interface FilterLoad {
+  /** share of the clean filter's resistance that a run hour adds */
+  perHour: number;
+  /** its standard error */
+  error: number;
+  /** run hours from the last reading until its limit: likely, and by one standard error; `null`: not in sight */
+  hoursLeft: { likely: number; early: number; late: number | null } | null;
+}
+
+/** Readings of a filter below which no pace is told. */
+const fewestLoads = 3;
+
+/**
+ * The pace at which a filter loads, by least squares over run hours.
+ * @param readings by run hours since it was clean; share: its resistance against the clean one's
+ * @param limit share at which it is changed
+ * @returns `null` for fewer than three readings, or none apart in time
+ */
+export function filterLoad(
+  readings: readonly { runHours: number; share: number }[],
+  limit: number,
+): FilterLoad | null {
+  const n = readings.length;
+  const points = readings.map(({ runHours, share }) => [runHours, share]);
+  const middle = readings.reduce((sum, { runHours }) => sum + runHours, 0) / n;
+  const spread = readings.reduce((sum, { runHours }) => sum + (runHours - middle) ** 2, 0);
+  if (n < fewestLoads || !(spread > 0)) return null;
+  const { m, b } = linearRegression(points);
+  const left = readings.reduce(
+    (sum, { runHours, share }) => sum + (share - m * runHours - b) ** 2,
+    0,
+  );
+  const error = Math.sqrt(left / (n - 2) / spread);
+  const last = Math.max(...readings.map(({ runHours }) => runHours));
+  const toGo = Math.max(0, limit - (m * last + b));
+  if (m <= 2 * error) return { perHour: m, error, hoursLeft: null };
+  return {
+    perHour: m,
+    error,
+    hoursLeft: {
+      likely: toGo / m,
+      early: toGo / (m + error),
+      late: m > error ? toGo / (m - error) : null,
+    },
+  };
+}

@@ -20,6 +20,8 @@ export const limits = {
   clearing: 1.5,
   /** of the time of the fastest corner of the same day, at most */
   deadCorner: 2,
+  /** of a clean filter's resistance, at most */
+  filter: 2,
   /** of a belt's tension, and of one side against the other */
   belt: { from: 0.75, to: 1.33, sides: 0.8 },
   /** °C of coolant */
@@ -69,6 +71,8 @@ export function readOut(
       return beltOut(reading, baseline, beside);
     case 'draught':
       return against(reading, baseline, (share) => share >= limits.draught);
+    case 'filter':
+      return against(reading, baseline, (share) => share < limits.filter);
     case 'clearing':
       return clearingOut(reading, baseline, beside);
   }

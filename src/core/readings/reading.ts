@@ -2,7 +2,7 @@ import type { Fan } from '../faults/fan';
 import { beltTension } from './belts';
 import type { ClippedSide } from './dots/advice';
 import { dotPlaces, type DotPlace } from './dots/shapes';
-import { traverseFlow, type TissueGrade } from './draught';
+import { pressureAt, traverseFlow, type TissueGrade } from './draught';
 
 /** Instruments of the bench. The test burn has its own page and its own entry. */
 export const instruments = [
@@ -10,6 +10,7 @@ export const instruments = [
   'draught',
   'clearing',
   'tissue',
+  'filter',
   'belt',
   'fan',
   'coolant',
@@ -60,6 +61,12 @@ export interface Readings {
     flow: number | null;
   };
   tissue: { grades: Partial<Record<Corner, TissueGrade>>; wind: boolean };
+  filter: {
+    /** Pa across it, with the draught on */
+    pressure: number;
+    /** m³/h, where known: without it a slower fan looks like a cleaner filter */
+    flow: number | null;
+  };
   belt: {
     belt: string;
     /** kg/m */
@@ -116,6 +123,7 @@ const names: Readonly<Record<Instrument, string>> = {
   draught: 'flow of the duct',
   clearing: 'smoke cleared',
   tissue: 'tissue',
+  filter: 'load of the filter',
   belt: 'belt',
   fan: 'fan match',
   coolant: 'coolant',
@@ -136,6 +144,9 @@ export function readingName(reading: Reading): string {
   }
 }
 
+/** m³/h at which filters are held against each other. */
+const filterFlow = 100;
+
 /** The figure of a reading that is charted; `null`: it has none. */
 export function figureOf(reading: Reading): { value: number; unit: string } | null {
   switch (reading.instrument) {
@@ -148,6 +159,13 @@ export function figureOf(reading: Reading): { value: number; unit: string } | nu
       return { value: traverseFlow(reading.diameter, reading.velocities).flow, unit: 'm³/h' };
     case 'clearing':
       return { value: reading.seconds, unit: 's' };
+    case 'filter':
+      return reading.flow === null
+        ? { value: reading.pressure, unit: 'Pa' }
+        : {
+            value: pressureAt(filterFlow, reading.pressure, reading.flow),
+            unit: `Pa at ${filterFlow} m³/h`,
+          };
     case 'belt':
       return { value: beltTension(reading.mass, reading.span, reading.hertz), unit: 'N' };
     case 'coolant':

@@ -10,6 +10,8 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { recordReading } from '../readings/bench/bench';
+import { placesOn, runOn } from './testing/sheets';
 import { press } from './events';
 import { signOffSheet } from './sign-off';
 import { runOf, startSheet } from './sheets';
@@ -69,4 +71,60 @@ test('then it takes what it took here: ended early as it was, else all of it; ot
     ['indoors', 480, 0],
     ['blown', 120, 0],
   ]);
+});
+
+test('in a humid room it dries longer indoors, in the shop’s own minutes where it knows them', () => {
+  const humid = () =>
+    must(
+      recordReading(shop, tester, {
+        machineId,
+        taken: {
+          instrument: 'gauge',
+          name: 'Room humidity',
+          unit: '%',
+          value: 75,
+          low: null,
+          high: 65,
+        },
+        key: `humidity-${shop.clock.now}`,
+      }),
+    );
+  for (const found of [150, 130, null, 160, 140]) wash(found);
+  humid();
+  expect(places()).toEqual([
+    ['window', 150, 5],
+    ['indoors', 960, 0],
+    ['blown', 240, 0],
+  ]);
+});
+
+test('what the room says stands at the tasks it bears on: the compressor, bare screws, what dries', () => {
+  const said = (
+    humidity: number | undefined,
+    slug: string,
+    key: string,
+    { air = 'compressor', family = 'co2-glass-tube' } = {},
+  ) => {
+    const machine = {
+      family,
+      methods: { air },
+      ...(humidity !== undefined && { humidity }),
+    };
+    const tasks = runOn(machine, placesOn(machine, [slug, key])).tasks;
+    return (tasks[0]!.card ?? []).filter((line) => line.startsWith('The room is at'));
+  };
+  expect(said(0.72, 'lead-screws', 'wipe')).toEqual([
+    'The room is at 72 %: the screws are greased.',
+  ]);
+  expect(said(0.41, 'lead-screws', 'wipe')).toEqual([
+    'The room is at 41 %: they stay dry, without grease.',
+  ]);
+  expect(said(0.72, 'honeycomb', 'clean')).toEqual([
+    'The room is at 72 %: indoors it dries 1.8 times as long as in half humid air.',
+  ]);
+  expect(said(0.52, 'honeycomb', 'clean')).toEqual([]);
+  const fan = (air: string) => said(0.8, 'head-fan', 'clean', { air, family: 'co2-desktop' });
+  expect(fan('compressor')[0]).toContain('the compressor gives water');
+  expect(fan('canned')).toEqual([]);
+  expect(said(undefined, 'lead-screws', 'wipe')).toEqual([]);
 });

@@ -22,6 +22,7 @@ export interface Imagined {
   turned?: readonly string[];
   ownWords?: SheetMachine['ownWords'];
   warm?: boolean;
+  humidity?: number;
   connectorWait?: SheetMachine['connectorWait'];
 }
 
@@ -43,6 +44,7 @@ export function machineOf(imagined: Imagined): SheetMachine {
     turned: new Set(imagined.turned ?? []),
     ownWords: imagined.ownWords ?? new Map(),
     warm: imagined.warm ?? true,
+    humidity: imagined.humidity ?? null,
     dried: new Map(),
   };
 }

@@ -37,6 +37,8 @@ export interface SheetMachine {
   ownWords: ReadonlyMap<string, OwnWords>;
   /** sun and wind dry at this time of the year */
   warm: boolean;
+  /** relative humidity of the room, 0 to 1, as it was read within a day; `null`: nobody read it */
+  humidity: number | null;
   /** what drying takes in this shop, by place */
   dried: ReadonlyMap<string, LearnedMinutes>;
 }

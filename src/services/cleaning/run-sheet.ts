@@ -30,6 +30,8 @@ import {
   type Way,
 } from '../../core/cleaning/run';
 import { sheetRules, type OpeningTraits } from '../../core/cleaning/sheet-rules';
+import { dryingFactor } from '../../core/readings/coolant';
+import { cardLines, roomLines } from './card-lines';
 import { standsIn, traitsOf } from './run-traits';
 import { checksOf, proofMinutes, proofsOf } from './run-end';
 import type { SheetMachine, SheetPlace } from './run-parts';
@@ -67,29 +69,6 @@ function waysOf(
     });
 }
 
-/** What the machine card says that bites at a task: where the shop wrote "never". */
-function cardLines({ card, build }: SheetMachine, { stationKind, work }: SheetPlace): string[] {
-  const said: string[] = [];
-  const never = card['never']?.trim();
-  if (never) said.push(/^never\b/i.test(never) ? never : `Never on this machine: ${never}`);
-  if (['honeycomb', 'slats'].includes(stationKind)) {
-    said.push(`Bed: ${card['bed']?.trim() || 'metal not on the card; taken for aluminium'}`);
-  }
-  if (stationKind === 'lens' && card['lens']?.trim()) said.push(`Lens: ${card['lens'].trim()}`);
-  if (stationKind === 'lens' && build.variants['lens-size'] === 'one-size') {
-    said.push('One size of lens fits this head; a larger one needs another head.');
-  }
-  if (stationKind === 'clear-parts') {
-    said.push(`Lid: ${card['lid']?.trim() || 'material not on the card; taken for acrylic'}`);
-  }
-  if (stationKind === 'filter' && card['filter']?.trim())
-    said.push(`Filter: ${card['filter'].trim()}`);
-  if (work.written.drawing === 'fan' && card['fan']?.trim()) {
-    said.push(`Fan: ${card['fan'].trim()}`);
-  }
-  return said;
-}
-
 function taskOf(
   place: SheetPlace,
   machine: SheetMachine,
@@ -119,11 +98,17 @@ function taskOf(
     glass: written.glass ?? false,
     wait: work.ways[0]!.wait ?? { verb: 'waits', place: null },
     ...(dries && {
-      dryings: dryingPlaces(dries, work.by.school('drying'), machine.warm, machine.dried),
+      dryings: dryingPlaces(
+        dries,
+        work.by.school('drying'),
+        machine.warm,
+        machine.dried,
+        machine.humidity === null ? 1 : dryingFactor(machine.humidity),
+      ),
     }),
     ...(standsIn(place) && { standIn: 'slats or prisms' }),
     ...(written.mount && { mount: true }),
-    card: cardLines(machine, place),
+    card: [...cardLines(machine, place), ...roomLines(machine.humidity, place, ways)],
     ways,
     learned: work.learned,
     after,

@@ -28,6 +28,7 @@ import {
 } from '../../records/cleaning';
 import { requireMachine } from '../machines/machines';
 import { waysToRecord } from '../care/methods';
+import { roomHumidity } from '../readings/bench/room';
 import { buildFinder, connectorWaitFinder, orderRules } from '../machines/builds';
 import { notBetweenCuts } from './between-cuts';
 import { ownWordsOf } from './own-words';
@@ -259,11 +260,19 @@ function turnedRules(shop: Shop, machineId: string): Set<string> {
   );
 }
 
+/** What all machines of a shop share: how its rooms dry. */
+type Rooms = Pick<SheetMachine, 'dried' | 'humidity'>;
+
+const roomsOf = (shop: Shop): Rooms => ({
+  dried: dryingLearned(shop),
+  humidity: roomHumidity(shop),
+});
+
 /** What a sheet needs to know of its machine: build, card, waits, its own order and its own words. */
 export function sheetMachine(
   shop: Shop,
   machine: MachineRow & { headId?: string },
-  dried = dryingLearned(shop),
+  { dried, humidity }: Rooms = roomsOf(shop),
 ): SheetMachine {
   return {
     build: buildFinder(shop)(machine),
@@ -272,6 +281,7 @@ export function sheetMachine(
     turned: turnedRules(shop, machine.id),
     ownWords: ownWordsOf(shop, machine.id),
     warm: isWarmSeason(shop.now(), shop.zone),
+    humidity,
     dried,
   };
 }
@@ -291,7 +301,7 @@ interface DraftOptions {
  */
 export function draftFinder(shop: Shop, supposed: Readonly<Record<string, string>> = {}) {
   const workOf = workFinder(shop, supposed);
-  const dried = dryingLearned(shop);
+  const rooms = roomsOf(shop);
   return (
     machineId: string,
     picked: readonly PickedTask[],
@@ -307,7 +317,7 @@ export function draftFinder(shop: Shop, supposed: Readonly<Record<string, string
       const why = notBetweenCuts(shop, machine.value, places);
       if (why) return refuse(why, 'occasion');
     }
-    const built = sheetMachine(shop, { ...machine.value, ...head }, dried);
+    const built = sheetMachine(shop, { ...machine.value, ...head }, rooms);
     return ok(buildRun(built, places, { between, bench: headId !== undefined }));
   };
 }

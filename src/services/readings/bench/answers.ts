@@ -9,6 +9,7 @@ const checkOf: Readonly<Partial<Record<Instrument, string>>> = {
   draught: 'draught',
   tissue: 'draught',
   clearing: 'draught',
+  filter: 'draught',
   belt: 'belts',
   coolant: 'coolant-look',
 };

@@ -7,6 +7,9 @@ import {
   type ReadingOf,
 } from '../../../core/readings/reading';
 import { listStations, type MachineRow } from '../../../records/machines';
+import { filterLoad, type FilterLoad } from '../../../core/readings/draught';
+import { limits } from '../../../core/readings/read-out';
+import { runHoursBetween } from '../../usage/usage';
 import { buildFinder } from '../../machines/builds';
 import type { Shop } from '../../shop';
 import { latestReadings, readingsOf, type JudgedReading } from './bench';
@@ -54,6 +57,8 @@ export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow
     enclosure: last('clearing')?.volume ?? start.enclosure,
     /** m³/h as last read; `null`: not yet */
     flow: draught ? figureOf(draught)!.value : null,
+    /** it has a filter */
+    filter: listStations(shop.db, machine.id).some(({ kind }) => kind === 'filter'),
     belts: [
       ...[...belts.values()].map(({ belt, mass, span, hertz }) => ({ belt, mass, span, hertz })),
       ...start.belts
@@ -70,6 +75,23 @@ export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow
         : null,
     gauges: [...gauges.values()].map(({ name, unit, low, high }) => ({ name, unit, low, high })),
   };
+}
+
+/** How the filter of a machine loads since its baseline, the clean one; `null`: too little was read. */
+export function filterOutlook(shop: Shop, machineId: string): FilterLoad | null {
+  const read = readingsOf(shop, machineId).filter(({ taken }) => taken.instrument === 'filter');
+  const clean = read.findLast(({ baseline }) => baseline);
+  if (!clean?.figure) return null;
+  const since = read.filter(
+    ({ at, figure }) => at >= clean.at && figure?.unit === clean.figure!.unit,
+  );
+  return filterLoad(
+    since.map(({ at, figure }) => ({
+      runHours: runHoursBetween(shop, machineId, clean.at, at),
+      share: figure!.value / clean.figure!.value,
+    })),
+    limits.filter,
+  );
 }
 
 /** mm from the middle that will do at a nozzle of the usual width. Common practice, no source. */

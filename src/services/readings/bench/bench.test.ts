@@ -6,6 +6,7 @@ import { readFault } from '../../faults/faults';
 import { reportFault } from '../../faults/report';
 import {
   addTestMachine,
+  cutPlywood,
   dropTestShop,
   must,
   openTestShop,
@@ -15,6 +16,8 @@ import {
 } from '../../testing/shop';
 import { benchFacts, benchProofs } from './answers';
 import { latestReadings, readingsOf, recordReading } from './bench';
+import { filterOutlook } from './bench-view';
+import { roomHumidity } from './room';
 import type { readingInput } from './reading-input';
 
 const hour = 3_600_000;
@@ -107,6 +110,68 @@ describe('a reading', () => {
       }),
     );
     expect(called()).toEqual([expect.stringMatching(/^coolant: coolant: .*240 µS\/cm/)]);
+  });
+
+  it('of a filter at twice its clean resistance calls the filter, whatever the fan gives meanwhile', () => {
+    const plover = addTestMachine(shop, 'Plover', 'co2-metal-tube').id;
+    const read = (pressure: number, flow: number, baseline = false) =>
+      must(
+        recordReading(shop, tester, {
+          machineId: plover,
+          taken: { instrument: 'filter', pressure, flow },
+          baseline,
+          key: `filter-${keys++}`,
+        }),
+      );
+    read(50, 100, true);
+    for (let week = 1; week <= 3; week++) {
+      cutPlywood(shop, plover, 7);
+      shop.clock.now += 7 * 24 * hour;
+      // less flow through it: the same 50 Pa says more
+      expect(read(50, 100 - 5 * week)).toMatchObject({ state: 'as it was' });
+    }
+    const outlook = filterOutlook(shop, plover)!;
+    expect(outlook.perHour).toBeGreaterThan(0);
+    expect(outlook.hoursLeft!.likely).toBeGreaterThan(0);
+    expect(filterOutlook(shop, machineId)).toBeNull();
+    shop.clock.now += hour;
+    expect(read(50, 70)).toMatchObject({
+      state: 'off',
+      words: '102 Pa at 100 m³/h, 204 % of the baseline',
+    });
+    const due = dueMachines(shop, shop.now(), plover)[0]!;
+    const calls = due.stations.filter(({ tasks }) => tasks.some(({ call }) => call?.sign));
+    expect(calls.map(({ kind }) => kind)).toEqual(['filter']);
+  });
+
+  it('of the room’s humidity is heard at every machine for a day', () => {
+    const other = addTestMachine(shop, 'Plover', 'co2-desktop').id;
+    const humid = (value: number, name = 'Room humidity', unit = '%') =>
+      take({ instrument: 'gauge', name, unit, value, low: null, high: 65 });
+    expect(roomHumidity(shop)).toBeNull();
+    must(humid(58));
+    must(humid(12, 'Humidity of the chiller'));
+    must(humid(12, 'Room humidity', 'g/m³'));
+    expect(roomHumidity(shop)).toBe(0.58);
+    shop.clock.now += 20 * hour;
+    must(
+      recordReading(shop, tester, {
+        machineId: other,
+        taken: {
+          instrument: 'coolant',
+          water: 20,
+          room: 21,
+          humidity: 0.71,
+          conductivity: null,
+          flow: null,
+          level: null,
+        },
+        key: 'damp-coolant',
+      }),
+    );
+    expect(roomHumidity(shop)).toBe(0.71);
+    shop.clock.now += 25 * hour;
+    expect(roomHumidity(shop)).toBeNull();
   });
 
   it('sent twice is one, and calls once', () => {

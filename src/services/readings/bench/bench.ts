@@ -99,6 +99,8 @@ function spokenOf(taken: Reading): readonly string[] {
       return taken.wind ? [] : airKinds;
     case 'clearing':
       return airKinds;
+    case 'filter':
+      return ['filter'];
     case 'coolant':
       return (taken.conductivity ?? 0) > limits.conductivity ? ['coolant'] : [];
     default:

@@ -76,6 +76,11 @@ export const readingInput = z.discriminatedUnion('instrument', [
     wind: z.boolean(),
   }),
   z.object({
+    instrument: z.literal('filter'),
+    pressure: figure('pressure across the filter', 5000),
+    flow: figure('flow', 20_000).nullable(),
+  }),
+  z.object({
     instrument: z.literal('belt'),
     belt: requiredText('Name the belt.', 60),
     mass: figure('mass of the belt a metre', 1),

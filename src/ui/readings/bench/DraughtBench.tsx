@@ -211,6 +211,45 @@ export function Clearing({
   );
 }
 
+/** How much a filter is loaded, by a manometer across it. */
+export function Filter({
+  machineId,
+  record,
+  flow,
+}: DraughtProps & { /** m³/h as last read; `null`: not yet */ flow: number | null }) {
+  const form = useReading(
+    machineId,
+    record,
+    { pressure: '' as Typed, flow: (flow === null ? '' : Math.round(flow)) as Typed },
+    (values) => ({
+      instrument: 'filter',
+      pressure: figure(values.pressure),
+      flow: values.flow === '' ? null : Number(values.flow),
+    }),
+  );
+  return (
+    <section className="panel">
+      <h2>Load of the filter</h2>
+      <p className="quiet">
+        A manometer, or a hose with water, on both sides of it with the draught on: 1 mm of water is
+        9.8 Pa. Keep the first reading of a new filter as the baseline; at twice that it is changed.
+      </p>
+      <SendForm of={form} button="Keep the load">
+        <div className={classes.row}>
+          <NumberInput label="Pressure across it, Pa" min={0} w={210} {...form.field('pressure')} />
+          <NumberInput
+            label="Flow, m³/h; empty: not read"
+            min={0}
+            w={240}
+            {...form.field('flow')}
+          />
+        </div>
+        <ReadingFoot field={form.field} />
+      </SendForm>
+    </section>
+  );
+}
+
 /** A stopwatch; what it took is handed on when it is stopped, in seconds to a tenth. */
 function Stopwatch({ onStop }: { onStop: (seconds: number) => void }) {
   const [since, setSince] = useState<number | null>(null);

@@ -4,7 +4,7 @@ import { BeltBench } from './BeltBench';
 import { CoolantBench } from './CoolantBench';
 import { DotsBench } from './DotsBench';
 import { DuctReckoner } from './DuctReckoner';
-import { Clearing, Tissue, Traverse } from './DraughtBench';
+import { Clearing, Filter, Tissue, Traverse } from './DraughtBench';
 import { FanBench } from './FanBench';
 import { GaugeBench } from './GaugeBench';
 import type { RecordReading } from './use-reading';
@@ -33,6 +33,7 @@ export function Instruments({
           <Tissue {...about} />
           <Clearing {...about} volume={presets.enclosure} flow={presets.flow} />
           <Traverse {...about} diameter={presets.duct} />
+          {presets.filter && <Filter {...about} flow={presets.flow} />}
           <DuctReckoner diameter={presets.duct} volume={presets.enclosure} flow={presets.flow} />
         </>
       );

@@ -1,11 +1,16 @@
 import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../../services/machines/machine-view';
 import { readingsOf } from '../../../../../../services/readings/bench/bench';
-import { benchPresets, benchTools } from '../../../../../../services/readings/bench/bench-view';
+import {
+  benchPresets,
+  benchTools,
+  filterOutlook,
+} from '../../../../../../services/readings/bench/bench-view';
 import { ratedWatts } from '../../../../../../services/readings/strength/strength';
 import { Rooms } from '../../../../../../ui/machines/Rooms';
 import classes from '../../../../../../ui/readings/bench/Bench.module.css';
 import { Advice } from '../../../../../../ui/readings/bench/DotsBench';
+import { FilterOutlook } from '../../../../../../ui/readings/bench/FilterOutlook';
 import { Instruments } from '../../../../../../ui/readings/bench/Instruments';
 import { ReadingChart } from '../../../../../../ui/readings/bench/ReadingChart';
 import { Allowed } from '../../../../../../ui/shared/frame/Allowed';
@@ -60,6 +65,7 @@ export default async function InstrumentPage({
               <Advice reading={lastDots} placed={lastDots.dots.length} />
             </section>
           )}
+          {tool.slug === 'draught' && <FilterOutlook load={filterOutlook(shop, id)} />}
           {tool.latest.map(({ subject }) => (
             <ReadingChart
               key={subject}
