@@ -187,6 +187,64 @@ test('draught: ten places, a stopwatch, tissue; coolant warns of dew before it i
   await expect(page.getByText(/Mirror 2 out of line/)).toBeVisible();
 });
 
+test('gauges, a fan’s plate and the load of a filter, on a phone', async ({ page, server }) => {
+  await signIn(page, server.url);
+  const metal = await addMachine(page, server.url, 'Plover', 'CO2 metal tube');
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const slug of ['dots', 'draught', 'belts', 'coolant', 'fan', 'gauges']) {
+    await page.goto(`${slug === 'fan' || slug === 'coolant' ? heron : metal}/bench/${slug}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await noOverflow(page);
+  }
+
+  // a usual gauge brings its unit and its limits; one of the shop's own has what is typed
+  await page.getByRole('combobox', { name: 'What is measured' }).fill('Backlash');
+  await expect(page.getByLabel('Unit')).toHaveValue('mm');
+  await expect(page.getByLabel('Not over')).toHaveValue('0.2');
+  await page.getByLabel('Figure').fill('0.35');
+  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await expect(page.getByText('Kept. Off: 0.35 mm, over 0.2 mm')).toBeVisible();
+  await page.getByRole('combobox', { name: 'What is measured' }).fill('Bed to nozzle');
+  await page.getByLabel('Figure').fill('7.5');
+  await page.getByLabel('Not under').fill('9');
+  await page.getByLabel('Not over').fill('8');
+  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await expect(page.getByText('The lower limit lies under the upper one.')).toBeVisible();
+  await page.getByLabel('Not under').fill('7');
+  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await expect(page.getByText('Kept: 7.5 mm')).toBeVisible();
+
+  await page.goto(`${heron}/bench/fan`);
+  const plate = async (which: 'old' | 'next', [size, thick, volts, amps]: readonly string[]) => {
+    const group = page.getByRole('group', { name: which, exact: true });
+    await group.getByLabel('Frame, mm').fill(size!);
+    await group.getByLabel('Thickness, mm').fill(thick!);
+    await group.getByLabel('Volts').fill(volts!);
+    await group.getByLabel('Amps').fill(amps!);
+  };
+  await plate('old', ['60', '25', '24', '0.3']);
+  await plate('next', ['60', '25', '12', '0.3']);
+  await expect(page.getByText('Does not fit', { exact: true })).toBeVisible();
+  await plate('next', ['60', '25', '24', '0.21']);
+  await expect(page.getByText('Fits', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the match' }).click();
+  await expect(page.getByText(/^Kept: Fits/)).toBeVisible();
+
+  await page.goto(`${metal}/bench/draught`);
+  const load = page.locator('section', { hasText: 'Load of the filter' }).first();
+  await load.getByLabel('Pressure across it, Pa').fill('40');
+  await load.getByLabel(/^Flow, m³/).fill('200');
+  await load.getByLabel('The baseline').check();
+  await load.getByRole('button', { name: 'Keep the load' }).click();
+  await expect(page.getByText('Kept: 10 Pa at 100 m³/h.')).toBeVisible();
+  // the fan gives half: a quarter of the pressure would be as clean
+  await load.getByLabel('Pressure across it, Pa').fill('22');
+  await load.getByLabel(/^Flow, m³/).fill('100');
+  await load.getByRole('button', { name: 'Keep the load' }).click();
+  await expect(page.getByText('Kept. Off: 22 Pa at 100 m³/h, 220 % of the baseline')).toBeVisible();
+  await noOverflow(page);
+});
+
 /** Tape seen by a phone, 400 by 300: dark spots of 18 pixels on light tape with some grain. */
 function picture(spots: readonly { x: number; y: number }[]): Buffer {
   const png = new PNG({ width: 400, height: 300 });

@@ -107,6 +107,18 @@ test('from report to proof: phone, hold, diagnosis, repair, failed proof, proof,
   await expect(desk.getByText('“<b>after</b> the head was cleaned”')).toBeVisible();
   const picture = await desk.getByAltText('Photo with this entry').getAttribute('src');
   expect((await page.request.get(server.url + picture!)).status()).toBe(401);
+  // it is looked at large, turned and closed
+  await desk.getByRole('button', { name: 'Photo with this entry' }).click();
+  const viewer = desk.getByRole('dialog', { name: 'Picture' });
+  const large = viewer.getByAltText('Picture 1 of 1');
+  const wide = async () => (await large.boundingBox())!.width;
+  const before = await wide();
+  await viewer.getByRole('slider', { name: 'Enlarge' }).press('End');
+  expect((await wide()) / before).toBeCloseTo(6, 1);
+  await viewer.getByRole('button', { name: 'Turn' }).click();
+  await expect(large).toHaveCSS('rotate', '90deg');
+  await viewer.getByRole('button', { name: 'Close' }).click();
+  await expect(viewer).toHaveCount(0);
   const kept = await (await desk.request.get(server.url + picture!)).body();
   expect((await sharp(kept).metadata()).format).toBe('jpeg');
   expect(kept.includes('should-not-survive')).toBe(false);

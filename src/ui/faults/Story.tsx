@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { causeWords } from '../../catalogue/causes';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
 import type { Fault } from '../../services/faults/faults';
+import { Pictures } from '../shared/pictures/Pictures';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
 import classes from './Faults.module.css';
 
@@ -50,7 +51,7 @@ export function Story({
           {fault.stillHappens !== null &&
             (fault.stillHappens ? ', still happens' : ', no longer happens')}
         </div>
-        <Photos ids={fault.photos} />
+        <Pictures ids={fault.photos} />
         {drawing}
       </li>
       {fault.steps.map((step) => (
@@ -66,23 +67,9 @@ export function Story({
           <div className="quiet">
             {step.person}, {stamp(step.at)}
           </div>
-          <Photos ids={step.photos} />
+          <Pictures ids={step.photos} />
         </li>
       ))}
     </ol>
-  );
-}
-
-function Photos({ ids }: { ids: string[] }) {
-  if (ids.length === 0) return null;
-  return (
-    <div className={classes.photos}>
-      {ids.map((id) => (
-        <a key={id} href={`/api/photos/${id}`}>
-          {/* eslint-disable-next-line @next/next/no-img-element -- served by us behind sign-in, no optimiser between */}
-          <img src={`/api/photos/${id}`} alt="Photo with this entry" />
-        </a>
-      ))}
-    </div>
   );
 }

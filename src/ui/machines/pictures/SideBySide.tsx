@@ -1,9 +1,11 @@
 'use client';
 
-import { Button, Slider } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import type { StationPicture } from '../../../services/machines/pictures';
 import { dayDate } from '../../shared/marks/when';
+import { Zoomed } from '../../shared/pictures/Zoomed';
+import { ZoomSlider } from '../../shared/pictures/ZoomSlider';
 import classes from './Pictures.module.css';
 
 /** Two pictures of a station beside each other, enlarged and turned together; the others below to choose from. */
@@ -41,14 +43,12 @@ export function SideBySide({
           if (!one) return null;
           return (
             <figure key={side} data-next={next === side || undefined}>
-              <div className={classes.frame}>
-                {/* eslint-disable-next-line @next/next/no-img-element -- our own route, already sized */}
-                <img
-                  src={`/api/photos/${photo}`}
-                  alt={`${one.station}, ${words(one)}`}
-                  style={{ transform: `scale(${zoom}) rotate(${(turns[photo] ?? 0) * 90}deg)` }}
-                />
-              </div>
+              <Zoomed
+                photo={photo}
+                alt={`${one.station}, ${words(one)}`}
+                zoom={zoom}
+                turns={turns[photo] ?? 0}
+              />
               <figcaption>
                 {words(one)}
                 <span className={classes.tools}>
@@ -74,17 +74,7 @@ export function SideBySide({
         })}
       </div>
       <div className={classes.zoom}>
-        <span id="zoom">Enlarge both</span>
-        <Slider
-          aria-labelledby="zoom"
-          min={1}
-          max={6}
-          step={0.25}
-          value={zoom}
-          onChange={setZoom}
-          label={(value) => `${value} ×`}
-          w={280}
-        />
+        <ZoomSlider label="Enlarge both" zoom={zoom} onChange={setZoom} />
       </div>
       <ol className={classes.strip} aria-label="All pictures">
         {pictures.map((one) => (
