@@ -7,6 +7,7 @@ import { seedDemo } from '../src/demo/seed';
 import { dueMachines } from '../src/services/care/due';
 import { closedFaults, openFaults } from '../src/services/faults/faults';
 import { sheetsInWork } from '../src/services/cleaning/sheets';
+import { benchTools } from '../src/services/readings/bench/bench-view';
 import { closeShop, openShop, type Shop } from '../src/services/shop';
 import { fillShop, full, half, keeper } from './large-shop';
 import { marit, signedIn } from './browser';
@@ -53,7 +54,7 @@ function pagesOf(shop: Shop): Record<string, string> {
     '/machines/[id]?station': `${of}?station=${station.slug}`,
     '/machines/[id]/strength': `${of}/strength`,
     '/machines/[id]/bench': `${of}/bench`,
-    '/machines/[id]/bench/[tool]': `${of}/bench/dots`,
+    '/machines/[id]/bench/[tool]': `${of}/bench/${benchTools(shop, machine!.id)[0]!.slug}`,
     '/machines/[id]/pictures': `${of}/pictures?station=${station.slug}`,
     '/bench': '/bench',
     '/trainer': '/trainer',
