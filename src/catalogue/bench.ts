@@ -10,6 +10,8 @@ export interface BenchPage {
   name: string;
   /** what it tells, in a line */
   tells: string;
+  /** kinds of station whose cleaning it tells before from after */
+  cleaned: readonly string[];
 }
 
 const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean })[] = [
@@ -18,6 +20,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['dots'],
     name: 'Dots',
     tells: 'where the beam runs, and which screw sets it right',
+    cleaned: ['mirror', 'panel-mirror', 'head-mirror'],
     on: (kinds) => kinds.has('mirror') || kinds.has('panel-mirror'),
   },
   {
@@ -25,6 +28,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['draught', 'clearing', 'tissue', 'filter'],
     name: 'Draught',
     tells: 'air through the duct, smoke out of the corners',
+    cleaned: ['outlet-fan', 'inline-fan', 'duct', 'filter', 'ports'],
     on: (kinds) =>
       ['outlet-fan', 'inline-fan', 'duct', 'ports', 'filter'].some((kind) => kinds.has(kind)),
   },
@@ -33,6 +37,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['belt'],
     name: 'Belts',
     tells: 'tension by the tone of a plucked belt, left against right',
+    cleaned: ['belts'],
     on: (kinds) => kinds.has('belts'),
   },
   {
@@ -40,6 +45,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['coolant'],
     name: 'Coolant and damp',
     tells: 'coolant against the dew point of the room',
+    cleaned: ['coolant'],
     on: (kinds) => kinds.has('coolant') || kinds.has('tube') || kinds.has('lens'),
   },
   {
@@ -47,6 +53,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['fan'],
     name: 'Fan match',
     tells: 'whether a fan may take the place of another',
+    cleaned: [],
     on: (kinds) =>
       ['outlet-fan', 'inline-fan', 'diode-module', 'head-fan'].some((kind) => kinds.has(kind)),
   },
@@ -55,6 +62,7 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['gauge'],
     name: 'Gauges',
     tells: 'any other figure, with its unit and its limits',
+    cleaned: [],
     on: () => true,
   },
 ];
@@ -105,6 +113,13 @@ export const usualGauges: readonly UsualGauge[] = [
     low: null,
     high: 0.2,
     how: 'a line towards and one away: how far they lie apart',
+  },
+  {
+    name: 'Life hours',
+    unit: 'h',
+    low: null,
+    high: null,
+    how: 'the counter of tube or module, in the menu of the machine',
   },
   { name: 'Tube current', unit: 'mA', low: null, high: null, how: 'at the power of the baseline' },
   {

@@ -55,6 +55,29 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
           </span>
         </p>
         <LoadChart weeks={charted} />
+        <details>
+          <summary>Week by week</summary>
+          <table className={classes.weekTable}>
+            <thead>
+              <tr>
+                <th>Week of</th>
+                <th>Work</th>
+                <th>Opening</th>
+                <th>There</th>
+              </tr>
+            </thead>
+            <tbody>
+              {charted.map((week) => (
+                <tr key={week.label}>
+                  <td>{week.label}</td>
+                  <td className="figures">{hours(week.needed - week.openings)}</td>
+                  <td className="figures">{hours(week.openings)}</td>
+                  <td className="figures">{hours(week.there)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
         <p className={classes.key}>
           <span>sand: work</span>
           <span>dark: making safe and opening, once a machine and week</span>

@@ -6,6 +6,7 @@ import {
   type Reading,
   type ReadingOf,
 } from '../../../core/readings/reading';
+import { cleanedAt } from '../../../records/care';
 import { listStations, type MachineRow } from '../../../records/machines';
 import { filterLoad, type FilterLoad } from '../../../core/readings/draught';
 import { limits } from '../../../core/readings/read-out';
@@ -15,18 +16,27 @@ import type { Shop } from '../../shop';
 import { latestReadings, readingsOf, type JudgedReading } from './bench';
 
 /** A page of a machine's bench with what was read there last, the newest first. */
-export interface BenchTool extends BenchPage {
+export interface BenchTool extends Omit<BenchPage, 'cleaned'> {
   latest: JudgedReading[];
+  /** when what it tells of was cleaned or changed, since it was first read here; oldest first */
+  cleaned: number[];
 }
 
 /** The pages of a machine's bench. */
 export function benchTools(shop: Pick<Shop, 'db'>, machineId: string): BenchTool[] {
-  const kinds = listStations(shop.db, machineId).map(({ kind }) => kind);
-  const latest = latestReadings(readingsOf(shop, machineId));
-  return benchPages(kinds).map((page) => ({
-    ...page,
-    latest: latest.filter(({ taken }) => page.instruments.includes(taken.instrument)),
-  }));
+  const stations = listStations(shop.db, machineId);
+  const readings = readingsOf(shop, machineId);
+  const latest = latestReadings(readings);
+  return benchPages(stations.map(({ kind }) => kind)).map(({ cleaned: kinds, ...page }) => {
+    const of = ({ taken }: JudgedReading) => page.instruments.includes(taken.instrument);
+    const first = readings.find(of);
+    const ids = stations.filter(({ kind }) => kinds.includes(kind)).map(({ id }) => id);
+    return {
+      ...page,
+      latest: latest.filter(of),
+      cleaned: first ? cleanedAt(shop.db, ids, first.at) : [],
+    };
+  });
 }
 
 /** What the forms of a machine's bench start from: what was typed last time, else what is usual. */
@@ -44,6 +54,9 @@ export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow
   for (const one of ofInstrument(readings, 'belt')) belts.set(one.belt, one);
   const gauges = new Map<string, ReadingOf<'gauge'>>();
   for (const one of ofInstrument(readings, 'gauge')) gauges.set(one.name, one);
+  const loops = listStations(shop.db, machine.id)
+    .filter(({ kind }) => kind === 'coolant')
+    .map(({ id }) => id);
   const fan = last('fan');
   const coolant = last('coolant');
   return {
@@ -68,7 +81,9 @@ export function benchPresets(shop: Pick<Shop, 'db' | 'now'>, machine: MachineRow
     // what was put in is what is in it now
     fan: fan?.next ?? null,
     /** it is cooled by water */
-    liquid: listStations(shop.db, machine.id).some(({ kind }) => kind === 'coolant'),
+    liquid: loops.length > 0,
+    /** when its coolant was last changed; `null`: not in this book */
+    coolantChanged: cleanedAt(shop.db, loops, 0).at(-1) ?? null,
     room:
       coolant && coolant.room !== null && coolant.humidity !== null
         ? { celsius: coolant.room, humidity: coolant.humidity }

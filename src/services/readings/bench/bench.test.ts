@@ -1,5 +1,7 @@
 import type { z } from 'zod';
 import { bookPage, strikeEntry } from '../../audit-log/audit-log';
+import { listStations, machineById } from '../../../records/machines';
+import { recordDone } from '../../care/done-already';
 import { dueMachines } from '../../care/due';
 import { diagnose } from '../../faults/diagnosis';
 import { readFault } from '../../faults/faults';
@@ -16,7 +18,7 @@ import {
 } from '../../testing/shop';
 import { benchFacts, benchProofs } from './answers';
 import { latestReadings, readingsOf, recordReading } from './bench';
-import { filterOutlook } from './bench-view';
+import { benchPresets, benchTools, filterOutlook } from './bench-view';
 import { roomHumidity } from './room';
 import type { readingInput } from './reading-input';
 
@@ -142,6 +144,30 @@ describe('a reading', () => {
     const due = dueMachines(shop, shop.now(), plover)[0]!;
     const calls = due.stations.filter(({ tasks }) => tasks.some(({ call }) => call?.sign));
     expect(calls.map(({ kind }) => kind)).toEqual(['filter']);
+  });
+
+  it('tells before from after: what was cleaned since the first one stands with its page', () => {
+    const station = (kind: string) =>
+      listStations(shop.db, machineId).find((one) => one.kind === kind)!.id;
+    const clean = (kind: string, task: string) => {
+      const done = { machineId, at: shop.now(), finding: null, key: `cleaned-${keys++}` };
+      must(recordDone(shop, tester, { ...done, tasks: [{ stationId: station(kind), task }] }));
+    };
+    const cleaned = (slug: string) =>
+      benchTools(shop, machineId).find((tool) => tool.slug === slug)!.cleaned;
+    clean('inline-fan', 'clean');
+    shop.clock.now += hour;
+    must(take(air(5), { baseline: true }));
+    expect(cleaned('draught')).toEqual([]);
+    shop.clock.now += hour;
+    clean('inline-fan', 'clean');
+    clean('lens', 'wipe');
+    expect(cleaned('draught')).toEqual([shop.now()]);
+    expect(cleaned('dots')).toEqual([]);
+    const machine = machineById(shop.db, machineId)!;
+    expect(benchPresets(shop, machine).coolantChanged).toBeNull();
+    clean('coolant', 'change');
+    expect(benchPresets(shop, machine).coolantChanged).toBe(shop.now());
   });
 
   it('of the room’s humidity is heard at every machine for a day', () => {

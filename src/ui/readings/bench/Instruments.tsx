@@ -1,5 +1,6 @@
 import type { BenchPage } from '../../../catalogue/bench';
 import type { benchPresets } from '../../../services/readings/bench/bench-view';
+import { ago } from '../../shared/marks/when';
 import { BeltBench } from './BeltBench';
 import { CoolantBench } from './CoolantBench';
 import { DotsBench } from './DotsBench';
@@ -15,12 +16,16 @@ export function Instruments({
   machineId,
   presets,
   watts,
+  now,
+  zone,
   record,
 }: {
   slug: BenchPage['slug'];
   machineId: string;
   presets: ReturnType<typeof benchPresets>;
   watts: number | null;
+  now: number;
+  zone: string;
   record: RecordReading;
 }) {
   const about = { machineId, record };
@@ -40,7 +45,17 @@ export function Instruments({
     case 'belts':
       return <BeltBench {...about} belts={presets.belts} />;
     case 'coolant':
-      return <CoolantBench {...about} room={presets.room} liquid={presets.liquid} watts={watts} />;
+      return (
+        <>
+          {presets.coolantChanged !== null && (
+            <p className="quiet">
+              Coolant changed {ago(presets.coolantChanged, now, zone)}. Conductivity tells whether
+              it is spent.
+            </p>
+          )}
+          <CoolantBench {...about} room={presets.room} liquid={presets.liquid} watts={watts} />
+        </>
+      );
     case 'fan':
       return <FanBench {...about} old={presets.fan} />;
     case 'gauges':

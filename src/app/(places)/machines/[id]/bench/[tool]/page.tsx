@@ -48,6 +48,8 @@ export default async function InstrumentPage({
               machineId={id}
               presets={benchPresets(shop, machine)}
               watts={ratedWatts(machine)}
+              now={now}
+              zone={shop.zone}
               record={recordReadingAction}
             />
           </Allowed>
@@ -70,6 +72,7 @@ export default async function InstrumentPage({
             <ReadingChart
               key={subject}
               readings={readings.filter((one) => one.subject === subject)}
+              cleaned={tool.cleaned}
               now={now}
               zone={shop.zone}
             />
