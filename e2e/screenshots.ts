@@ -169,7 +169,7 @@ async function main() {
     await page.getByText(/planned anew by Marit, just now/).waitFor({ timeout: 90_000 });
     await shoot(page, 'weeks');
     await page.goto(`${server.url}/plan/load`);
-    await page.locator('.recharts-bar-rectangle').first().waitFor();
+    await page.getByRole('heading', { name: /time enough/ }).waitFor();
     await shoot(page, 'load');
   };
 

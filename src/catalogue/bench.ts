@@ -20,7 +20,8 @@ const pages: readonly (BenchPage & { on: (kinds: ReadonlySet<string>) => boolean
     instruments: ['dots'],
     name: 'Dots',
     tells: 'where the beam runs, and which screw sets it right',
-    cleaned: ['mirror', 'panel-mirror', 'head-mirror'],
+    // wiped every few hours, which moves no dot
+    cleaned: [],
     on: (kinds) => kinds.has('mirror') || kinds.has('panel-mirror'),
   },
   {
