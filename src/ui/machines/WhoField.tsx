@@ -1,6 +1,6 @@
 'use client';
 
-import { PasswordInput, Select, TextInput } from '@mantine/core';
+import { NativeSelect, PasswordInput, TextInput } from '@mantine/core';
 import type { Who } from '../../services/machines/labels';
 import type { LabelAsks } from '../../services/shop';
 
@@ -29,13 +29,11 @@ export function WhoField({
       );
     case 'name':
       return (
-        <Select
+        <NativeSelect
           label="Your name"
-          placeholder="choose"
-          data={names}
-          value={names.includes(who.name) ? who.name : null}
-          onChange={(name) => onChange({ ...who, name: name ?? '' })}
-          searchable
+          data={[{ value: '', label: 'choose' }, ...names]}
+          value={names.includes(who.name) ? who.name : ''}
+          onChange={(event) => onChange({ ...who, name: event.currentTarget.value })}
           maw={320}
         />
       );

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Select, TextInput } from '@mantine/core';
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import dynamic from 'next/dynamic';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
@@ -16,12 +17,16 @@ import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import { BeamAndNote } from './BeamAndNote';
 import { HowLong, StartAndStop, type Times } from './HowLong';
-import { JobChips, JobDrop, type KeepJob } from './JobDrop';
+import { JobChips } from './JobChips';
+import type { KeepJob } from './JobDrop';
 import type { LogActions } from './log-actions';
 import { loggedHere } from './logged-here';
 import { JustLogged, keptWords, loggedWords, LoggedToday, stretchWords, type Done } from './Logged';
 import classes from './Log.module.css';
 import { Timer } from './Timer';
+
+// at a label nobody has a file: its script is not loaded there
+const JobDrop = dynamic(() => import('./JobDrop').then((loaded) => loaded.JobDrop));
 
 interface LogFormProps {
   machines: { id: string; nickname: string; held: boolean }[];
@@ -316,14 +321,12 @@ function SessionFields({
           value={work}
           onChange={setWork}
         />
-        <Select
+        <NativeSelect
           mt={8}
           aria-label="Another material"
-          placeholder="another material"
-          data={works.map(workKey)}
-          value={null}
-          onChange={(value) => value && setWork(value)}
-          searchable
+          data={[{ value: '', label: 'another material' }, ...works.map(workKey)]}
+          value=""
+          onChange={(event) => event.currentTarget.value && setWork(event.currentTarget.value)}
           maw={320}
         />
       </div>
