@@ -31,6 +31,7 @@ test('mirrors are set by their dots, and the book keeps that it was done', async
   await expect(page.getByText('Inside in 2 rounds.')).toBeVisible();
   await page.getByRole('link', { name: 'All exercises' }).click();
   await expect(page.getByText(/^passed, 1 time, last/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /Set the mirrors passed 2 rounds$/ })).toBeVisible();
   await page.goto(`${server.url}/record?kind=people`);
   await expect(page.getByText('Practised: set the mirrors, passed, 2 rounds')).toBeVisible();
 });

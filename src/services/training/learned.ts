@@ -30,6 +30,19 @@ export function learned(shop: Pick<Shop, 'db'>): Map<string, Partial<Record<Exer
   return people;
 }
 
+/** An exercise that somebody finished. */
+export interface Attempt extends EntryData<'training'> {
+  id: string;
+  at: number;
+}
+
+/** Every exercise that somebody finished, the newest first. */
+export const attemptsOf = (shop: Pick<Shop, 'db'>, name: string): Attempt[] =>
+  standingEntries(shop.db, ['training'])
+    .filter(({ person }) => person === name)
+    .map((row) => ({ id: row.id, at: row.at, ...(row.data as EntryData<'training'>) }))
+    .toReversed();
+
 /** Exercises that the shop asks for before somebody may clean and that they have not passed, by name. */
 export function stillToPass(shop: Pick<Shop, 'db' | 'trainingFirst'>, name: string): string[] {
   if (shop.trainingFirst.length === 0) return [];

@@ -3,7 +3,7 @@ import { harmWords } from '../../core/cleaning/rules';
 import { causeModels, checks as writtenChecks } from '../../catalogue/diagnosis';
 import { dropTestShop, must, openTestShop, refusal, type TestShop } from '../testing/shop';
 import { drillAnswer, drillCase, drillEnd } from './drill';
-import { learned } from './learned';
+import { attemptsOf, learned } from './learned';
 import { orderPuzzle } from './puzzle';
 import { answerDrill, endDrill, finishExercise } from './training';
 
@@ -96,6 +96,11 @@ describe('what is learned', () => {
     expect(learned(shop).get('Amina')).toEqual({
       dots: { times: 2, passed: 1, last: shop.clock.now, score: 3 },
     });
+    expect(attemptsOf(shop, 'Amina').map(({ score, passed }) => [score, passed])).toEqual([
+      [3, true],
+      [7, false],
+    ]);
+    expect(attemptsOf(shop, 'Bo')).toEqual([]);
     expect(
       refusal(
         finishExercise(shop, amina, {

@@ -1,5 +1,11 @@
 import { exercises, exerciseWords, type Exercise } from '../../../core/people/exercises';
-import { learned, type Learned } from '../../../services/training/learned';
+import {
+  attemptsOf,
+  learned,
+  stillToPass,
+  type Attempt,
+  type Learned,
+} from '../../../services/training/learned';
 import { Link } from '../../../ui/shared/Link';
 import { dayDate } from '../../../ui/shared/marks/when';
 import classes from '../../../ui/training/Training.module.css';
@@ -15,8 +21,13 @@ const about: Readonly<Record<Exercise, string>> = {
   facing: 'Parts that can go back wrong, the lens first.',
 };
 
-export default async function TrainerPage() {
+interface TrainerPageProps {
+  searchParams: Promise<{ who?: string }>;
+}
+
+export default async function TrainerPage({ searchParams }: TrainerPageProps) {
   const { shop, actor } = await enter('see');
+  const { who = actor.name } = await searchParams;
   const people = learned(shop);
   const own = people.get(actor.name) ?? {};
   const others = [...people].filter(([name]) => name !== actor.name);
@@ -69,7 +80,11 @@ export default async function TrainerPage() {
               <tbody>
                 {others.map(([name, done]) => (
                   <tr key={name}>
-                    <td>{name}</td>
+                    <td>
+                      <Link className="line" href={`/trainer?who=${encodeURIComponent(name)}`}>
+                        {name}
+                      </Link>
+                    </td>
                     {exercises.map((exercise) => (
                       <td key={exercise}>{said(done[exercise])}</td>
                     ))}
@@ -79,7 +94,53 @@ export default async function TrainerPage() {
             </table>
           </section>
         )}
+        <Attempts
+          who={who}
+          attempts={attemptsOf(shop, who)}
+          asked={stillToPass(shop, who)}
+          when={(at) => dayDate(at, shop.zone, now)}
+        />
       </div>
     </>
+  );
+}
+
+/** What one person practised, each time. */
+function Attempts({
+  who,
+  attempts,
+  asked,
+  when,
+}: {
+  who: string;
+  attempts: readonly Attempt[];
+  /** what the shop asks for and they have not passed */
+  asked: readonly string[];
+  when: (at: number) => string;
+}) {
+  if (attempts.length === 0 && asked.length === 0) return null;
+  return (
+    <section className="panel" aria-labelledby="attempts">
+      <h2 id="attempts">{who}</h2>
+      {asked.length > 0 && (
+        <p>
+          Asked for before {who} may clean: {asked.join(', ')}.
+        </p>
+      )}
+      <table className={classes.table}>
+        <tbody>
+          {attempts.map(({ id, at, exercise, score, passed }) => (
+            <tr key={id}>
+              <td>{when(at)}</td>
+              <td>{exerciseWords[exercise].name}</td>
+              <td>{passed ? 'passed' : 'not passed'}</td>
+              <td className="figures">
+                {score} {exerciseWords[exercise].counts}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }
