@@ -122,11 +122,7 @@ function Attempts({
   return (
     <section className="panel" aria-labelledby="attempts">
       <h2 id="attempts">{who}</h2>
-      {asked.length > 0 && (
-        <p>
-          Asked for before {who} may clean: {asked.join(', ')}.
-        </p>
-      )}
+      {asked.length > 0 && <p>This shop asks for, and not passed yet: {asked.join(', ')}.</p>}
       <table className={classes.table}>
         <tbody>
           {attempts.map(({ id, at, exercise, score, passed }) => (
