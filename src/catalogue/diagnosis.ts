@@ -309,6 +309,10 @@ export const causeModels: readonly CauseModel[] = weighedCauses.map(({ id, words
   };
 });
 
+/** Kinds of station that a cause lies at; none for one of the shop's own. */
+export const causeStations = (id: string): readonly string[] =>
+  causeModels.find((model) => model.id === id)?.stations ?? [];
+
 /** "Something else" is always kept: no list is whole. */
 export const somethingElse = 'something-else';
 export const somethingElsePrior = 1;

@@ -1,5 +1,5 @@
 import type { EvidenceOrder } from '../services/evidence/job';
-import { reckonEvidence } from '../services/evidence/kept';
+import { reckonEvidence } from '../services/evidence/reckoned';
 import { closeShop, openShop } from '../services/shop';
 import { say, sayLast } from './say';
 

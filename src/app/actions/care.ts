@@ -6,16 +6,12 @@ import { recordDone } from '../../services/care/done-already';
 import { chooseMethod } from '../../services/care/methods';
 import { lookFirst, sayPast } from '../../services/care/past';
 import { fitCalendar } from '../../services/care/little-use';
-import { carePlanFinder } from '../../services/care/care-plans';
 import { shopSchools } from '../../services/care/lighter-schools';
 import { ok } from '../../core/units/result';
 import { action, query } from '../_server/action';
 
 /** What each school would ask of the whole shop. */
-export const shopSchoolsAction = query('set up', [], ({ shop }) => {
-  const plan = carePlanFinder(shop, shop.now());
-  return ok(shopSchools(shop, (id) => plan(id).school));
-});
+export const shopSchoolsAction = query('set up', [], ({ shop }) => ok(shopSchools(shop)));
 
 export const fitCalendarAction = action('set up', fitCalendar);
 export const changeSchoolAction = action('set up', plans.changeSchool);

@@ -2,6 +2,7 @@ import { compareDanger } from '../../core/care/danger';
 import { schools, type School } from '../../core/care/schools';
 import { listMachines } from '../../records/machines';
 import type { Shop } from '../shop';
+import { carePlanFinder } from './care-plans';
 import { schoolTrials, type SchoolTrial } from './school-trials';
 
 /** What a school asks of the whole shop, and what it lets go further than the schools in force. */
@@ -18,11 +19,17 @@ export interface ShopSchool {
   furthest: (NonNullable<SchoolTrial['furthest']> & { machine: string }) | null;
 }
 
+/** The school by which each machine is cared for now. */
+function schoolFinder(shop: Shop): (machineId: string) => School {
+  const plan = carePlanFinder(shop, shop.now());
+  return (machineId) => plan(machineId).school;
+}
+
 /**
  * What each school would have asked of all machines over the last three months, the least first, against every machine
  * by the school it is cared for by.
  */
-export function shopSchools(shop: Shop, schoolOf: (machineId: string) => School): ShopSchool[] {
+export function shopSchools(shop: Shop, schoolOf = schoolFinder(shop)): ShopSchool[] {
   const totals = new Map<School, Omit<ShopSchool, 'ofNow'>>(
     schools.map((school) => [
       school,

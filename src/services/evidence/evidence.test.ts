@@ -20,7 +20,7 @@ import {
 } from '../testing/shop';
 import { allFindings } from './findings';
 import { diagnosisRecord } from './judgements';
-import { keptCycles, keptEvidence, reckonEvidence } from './kept';
+import { keptCycles, keptEvidence, reckonEvidence } from './reckoned';
 import { declineProposal, listedIntervals, takeProposal } from './proposals';
 import { reckonReliability } from './reliability';
 import { comparableTasks, sideBySide } from './side-by-side';

@@ -5,7 +5,7 @@ import { stationById } from '../../records/machines';
 import { carePlanFinder, changeLimits, tasksUnder } from '../care/care-plans';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
-import { keptEvidence } from './kept';
+import { keptEvidence } from './reckoned';
 import type { IntervalEvidence } from './intervals';
 
 /** An interval with what the shop has said of it since. */

@@ -11,7 +11,7 @@ import { medianOf } from '../../core/evidence/proposal';
 import { groupBy } from '../../core/units/group-by';
 import type { Shop } from '../shop';
 import { observationsBy, type IntervalEvidence } from './intervals';
-import { keptCycles, keptEvidence } from './kept';
+import { keptCycles, keptEvidence } from './reckoned';
 
 /** What can be held against each other: how it was done, where, by whom, or before a day and after it. */
 export const sides = ['machine', 'method', 'person', 'day'] as const;

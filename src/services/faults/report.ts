@@ -304,6 +304,8 @@ export const reportSameSchema = z.object({
   key: idempotencyKey,
 });
 
+export type SameInput = z.input<typeof reportSameSchema>;
+
 /** Says that somebody met an open fault too, instead of reporting it a second time. */
 export const reportSame = useCase(reportSameSchema, (shop, actor, input): Outcome<Reported> => {
   const fault = requireOpenFault(shop, input.faultId);

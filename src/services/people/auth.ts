@@ -14,6 +14,7 @@ import {
   insertPerson,
   personByName,
 } from '../../records/people';
+import { isCommonPassword } from './common-passwords';
 import { keyed, signingSecret } from '../secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { allOrRefused, readInput } from '../use-case';
@@ -67,7 +68,11 @@ export const nameSchema = z
 export const passwordSchema = z
   .string()
   .min(shortestPassword, `A password has at least ${shortestPassword} characters.`)
-  .max(200, 'A password has at most 200 characters.');
+  .max(200, 'A password has at most 200 characters.')
+  .refine(
+    (password) => !isCommonPassword(password),
+    'That password is among the most used: whoever guesses tries it first. Choose another.',
+  );
 
 const accountSchema = z.object({ name: nameSchema, password: passwordSchema });
 

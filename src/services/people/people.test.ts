@@ -86,6 +86,10 @@ describe('invitations', () => {
     const token = must(invite(shop, asa, id));
     expect(must(readInvitation(shop, token)).name).toBe('Bo');
     expect(refusal(await join(shop, auth, token, 'short'))).toContain('10 characters');
+    // on every list of the most used, in any case
+    for (const used of ['1234567890', 'Password123', ' QwertyUiop ']) {
+      expect(refusal(await join(shop, auth, token, used))).toContain('among the most used');
+    }
     must(await join(shop, auth, token, 'a-long-enough-one'));
     expect(refusal(readInvitation(shop, token))).toContain('has been used');
     must(await signIn(shop, auth, { name: 'bo', password: 'a-long-enough-one' }));

@@ -10,6 +10,7 @@ import type {
   ReportGround,
   ReportInput,
   Reported,
+  SameInput,
 } from '../../services/faults/report';
 import type { Outcome } from '../../services/shop';
 import { mostPhotos, PhotoInput } from '../shared/forms/PhotoInput';
@@ -54,13 +55,6 @@ interface ReportFormProps {
   onKept?: (input: ReportInput) => void;
   /** asks who reports, where that is not known */
   who?: ReactNode;
-}
-
-interface SameInput {
-  faultId: string;
-  machineId: string;
-  note: string | null;
-  key: string;
 }
 
 const judgements: { value: Danger; label: string; hint: string }[] = [

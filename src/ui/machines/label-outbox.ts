@@ -1,6 +1,6 @@
 import { adviceFor, faultTitle, reportedDanger } from '../../catalogue/signs';
 import type { PhoneTimes } from '../../core/usage/phone-clock';
-import type { ReportInput, Reported } from '../../services/faults/report';
+import type { ReportInput, Reported, SameInput } from '../../services/faults/report';
 import type { Who } from '../../services/machines/labels';
 import type { Outcome } from '../../services/shop';
 import type { SessionInput } from '../../services/usage/session-input';
@@ -12,11 +12,8 @@ import { deviceStore } from '../shared/outbox/device-store';
 import { Outbox, type Kept } from '../shared/outbox/outbox';
 
 export type TimerInput = Omit<SessionInput, 'start' | 'runSeconds'>;
-export interface SameInput {
-  faultId: string;
-  note: string | null;
-  key: string;
-}
+/** A label knows which machine it is of. */
+type SameHere = Omit<SameInput, 'machineId'>;
 
 /** What a label takes, each under the link of that label. */
 export interface LabelActions {
@@ -39,7 +36,7 @@ export interface LabelActions {
     input: ReportInput,
     phone: PhoneTimes,
   ) => Promise<Outcome<Reported>>;
-  same: (token: string, who: Who, input: SameInput) => Promise<Outcome<Reported>>;
+  same: (token: string, who: Who, input: SameHere) => Promise<Outcome<Reported>>;
 }
 
 /** What can be done at a label without a line. */
@@ -47,7 +44,7 @@ export type Doing =
   | { kind: 'log'; input: SessionInput }
   | { kind: 'timer'; input: TimerInput }
   | { kind: 'report'; input: ReportInput; pictures: File[] }
-  | { kind: 'same'; input: SameInput; pictures: File[] }
+  | { kind: 'same'; input: SameHere; pictures: File[] }
   | { kind: 'undo' };
 
 /** The same, by whom and at which label. */

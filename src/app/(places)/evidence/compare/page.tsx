@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { parseInstant } from '../../../../core/units/instant';
-import { keptEvidence } from '../../../../services/evidence/kept';
+import { keptEvidence } from '../../../../services/evidence/reckoned';
 import { comparableTasks, sideBySide, sides } from '../../../../services/evidence/side-by-side';
 import { EvidenceRooms } from '../../../../ui/evidence/EvidenceRooms';
 import { SideBySide, SidePicker } from '../../../../ui/evidence/SideBySide';

@@ -1,4 +1,4 @@
-import { keptEvidence } from '../../../../services/evidence/kept';
+import { keptEvidence } from '../../../../services/evidence/reckoned';
 import { EvidenceRooms } from '../../../../ui/evidence/EvidenceRooms';
 import { ReliabilityView } from '../../../../ui/evidence/ReliabilityView';
 import { enter } from '../../../_server/shop';

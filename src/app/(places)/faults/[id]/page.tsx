@@ -2,6 +2,9 @@ import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { faultTitle } from '../../../../catalogue/signs';
 import { causeWords } from '../../../../catalogue/causes';
+import { causeStations } from '../../../../catalogue/diagnosis';
+import type { MachineDue } from '../../../../services/care/due';
+import type { Shop } from '../../../../services/shop';
 import { diagnose, type Diagnosis } from '../../../../services/faults/diagnosis';
 import { readFault, type Fault } from '../../../../services/faults/faults';
 import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
@@ -99,21 +102,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
             now={now}
             zone={shop.zone}
             drawing={
-              fault.pointedAt &&
-              machine && (
-                <div className={classes.pointing}>
-                  <MachineDrawing
-                    build={drawnBuild(shop, machine)}
-                    machine={fault.machine}
-                    stations={machine.stations.map(({ slug, kind, name }) => ({
-                      slug,
-                      kind,
-                      name,
-                    }))}
-                    target={[fault.pointedAt.slug]}
-                  />
-                </div>
-              )
+              machine && <Where fault={fault} machine={machine} diagnosis={diagnosis} shop={shop} />
             }
           />
           {fault.duplicateOf && (
@@ -193,6 +182,42 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
         )}
       </div>
     </>
+  );
+}
+
+/** Where on the machine it was pointed at, else where the likeliest cause lies as long as it is open. */
+function Where({
+  fault,
+  machine,
+  diagnosis,
+  shop,
+}: {
+  fault: Fault;
+  machine: MachineDue;
+  diagnosis: Diagnosis;
+  shop: Shop;
+}) {
+  const [likely] = fault.closedAs || fault.cause ? [] : diagnosis.causes;
+  const cause = fault.cause ?? likely?.id;
+  const kinds = cause ? causeStations(cause) : [];
+  const aimed = fault.pointedAt
+    ? [fault.pointedAt.slug]
+    : machine.stations.filter(({ kind }) => kinds.includes(kind)).map(({ slug }) => slug);
+  if (aimed.length === 0) return null;
+  return (
+    <div className={classes.pointing}>
+      <p className="quiet">
+        {fault.pointedAt
+          ? 'Pointed at when it was reported'
+          : `${fault.cause ? 'Where it lies' : 'Where it would lie, most likely'}: ${causeWords(cause!)}`}
+      </p>
+      <MachineDrawing
+        build={drawnBuild(shop, machine)}
+        machine={fault.machine}
+        stations={machine.stations.map(({ slug, kind, name }) => ({ slug, kind, name }))}
+        target={aimed}
+      />
+    </div>
   );
 }
 

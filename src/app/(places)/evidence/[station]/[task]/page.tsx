@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { keptCycles } from '../../../../../services/evidence/kept';
+import { keptCycles } from '../../../../../services/evidence/reckoned';
 import { listedIntervals } from '../../../../../services/evidence/proposals';
 import { EvidenceRooms } from '../../../../../ui/evidence/EvidenceRooms';
 import { IntervalDetail } from '../../../../../ui/evidence/IntervalDetail';
