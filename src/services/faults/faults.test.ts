@@ -61,12 +61,12 @@ describe('signs that come together', () => {
 
   it('keeps what was pointed at, and no report is lost over a part that is not there', () => {
     const { drawn } = reportGround(shop, machineId);
-    const window = drawn.stations.find(({ slug }) => slug === 'window')!;
-    const { faultId } = atLabel(['char'], { pointedAt: window.id });
+    const nozzle = drawn.stations.find(({ slug }) => slug === 'nozzle')!;
+    const { faultId } = atLabel(['char'], { pointedAt: nozzle.id });
     expect(readFault(shop, faultId)!.pointedAt).toEqual({
-      slug: 'window',
-      kind: 'window',
-      name: window.name,
+      slug: 'nozzle',
+      kind: 'nozzle',
+      name: nozzle.name,
     });
     shop.clock.now += hour;
     expect(
