@@ -248,8 +248,7 @@ test('several machines together: a clock for each person, a sheet for each machi
   expect(swift).toContain('/machines/');
   await page.goto(`${server.url}/log`);
   await page.getByRole('button', { name: /^Swift/ }).click();
-  await page.getByPlaceholder('another material').click();
-  await page.getByRole('option', { name: 'cut MDF' }).click();
+  await page.getByLabel('Another material').selectOption('cut MDF');
   await page.getByRole('button', { name: '20 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Swift, 20 min/)).toBeVisible();

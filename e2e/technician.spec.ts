@@ -66,8 +66,7 @@ test('hours by hand: three taps, and the last choice is remembered', async ({ pa
   await page.keyboard.press('h');
   await expect(page.getByRole('heading', { name: 'Log hours' })).toBeVisible();
   // the first time a material is chosen
-  await page.getByPlaceholder('another material').click();
-  await page.getByRole('option', { name: 'cut MDF' }).click();
+  await page.getByLabel('Another material').selectOption('cut MDF');
   await page.getByRole('button', { name: '20 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Wren, 20 min/)).toBeVisible();
