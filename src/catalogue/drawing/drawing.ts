@@ -20,8 +20,9 @@ export interface Drawing<T> {
 }
 
 /**
- * Draws a machine by its family and how it is put together: from above, its head from the front, cut open, its bed from the side, and what
- * stands beside it. Areas come before lines, large ones before small ones, so that all can be pointed at.
+ * Draws a machine by its family and how it is put together: from above, its head from the front, cut open, its bed
+ * from the side, and what stands beside it. Areas come before lines, large ones before small ones, so that all can be
+ * pointed at.
  */
 export function drawMachine<T extends { slug: string; kind: string }>(
   build: DrawnBuild,

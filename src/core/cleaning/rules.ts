@@ -35,7 +35,7 @@ export const ruleWords: Readonly<Record<string, string>> = {
   whole: 'the whole is done when every part of it is',
 };
 
-/** What goes wrong where a rule between the parts of a sheet is broken. Common practice, no source. */
+/** What goes wrong where a rule is broken that no shop has turned round. Common practice, no source. */
 export const harmWords: Readonly<Record<string, string>> = {
   isolate: 'hands are in a machine that can move, and fire',
   discharge: 'a board is still charged: a plug pulled now arcs, and what hangs on it dies',
@@ -46,17 +46,12 @@ export const harmWords: Readonly<Record<string, string>> = {
   outside: 'crust from the housing falls into the open head',
   extraction: 'the flakes are in the room, and in the lungs',
   'bed-catches': 'a dropped screw lies under the table, or in a rail',
-  'bed-first': 'it is not how this shop does it',
   vacuum: 'wet soot is a paste: the hose is blocked, and it smears',
-  'wet-first': 'it is not how this shop does it',
   dust: 'dust settles on the clean glass and burns in with the first shot',
   fresh: 'dust sticks in the new grease and grinds',
   cleanest: 'the soot of the dirty mirror is carried on to the clean one',
-  dirtiest: 'it is not how this shop does it',
   'optics-last': 'crumbs of belt and cable fall on the clean glass',
-  'optics-first': 'it is not how this shop does it',
   'shield-apart': 'brushed in place, its soot falls on the window',
-  'shield-after': 'it is not how this shop does it',
   'clean-first': 'soot under the grease is grinding paste',
   dry: 'vapour is shut in: it clouds the glass, and it burns',
   refit: 'the list is ticked while a part lies on the tray',

@@ -18,7 +18,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
-import { openFaults, readFault } from './faults';
+import { openFaults, readFault, recentFaults } from './faults';
 import { askForLetter, followed, followToken, reportPhoto, tellMore } from './follow';
 import { addReportPhoto } from './pictures';
 import { faultLinks } from './links';
@@ -72,6 +72,17 @@ describe('signs that come together', () => {
     expect(
       readFault(shop, atLabel(['smell'], { pointedAt: 'gone' }).faultId)!.pointedAt,
     ).toBeNull();
+  });
+
+  it('tells since when no fault is left out: the whole span, where few were closed', () => {
+    atLabel(['char']);
+    const open = openFaults(shop);
+    const span = 100 * hour;
+    expect(recentFaults(shop, open, { count: 1, span })).toMatchObject({
+      closed: [],
+      since: shop.now() - span,
+    });
+    expect(recentFaults(shop, open, { count: 1, span }).within).toHaveLength(1);
   });
 
   it('nobody is told to carry on with a machine that is on hold', () => {

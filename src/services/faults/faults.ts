@@ -23,7 +23,7 @@ import {
 } from '../../records/audit-log';
 import type { DataKind, EntryData } from '../../records/audit-log-data';
 import { openEntries } from '../../records/open-entries';
-import { listStations, machineById } from '../../records/machines';
+import { machineById, stationById } from '../../records/machines';
 import { photosOf } from '../../records/photos';
 import { nicknameOf } from '../usage/sessions';
 import { refuse, type Outcome, type Shop } from '../shop';
@@ -221,7 +221,7 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
     stillHappens: data.stillHappens,
     when: showing.when ?? null,
     where: showing.where ?? null,
-    pointedAt: data.pointedAt ? pointed(shop, row.machineId!, data.pointedAt) : null,
+    pointedAt: data.pointedAt ? pointed(shop, data.pointedAt) : null,
     again: data.again ?? null,
     photos: books.photos(row.id),
     cause: dataOf('fault diagnosis').at(-1)?.cause ?? null,
@@ -258,8 +258,8 @@ function buildFault(shop: Shop, row: EntryRow, books: Books): Fault {
   };
 }
 
-function pointed(shop: Shop, machineId: string, stationId: string): Fault['pointedAt'] {
-  const station = listStations(shop.db, machineId).find(({ id }) => id === stationId);
+function pointed(shop: Shop, stationId: string): Fault['pointedAt'] {
+  const station = stationById(shop.db, stationId);
   return station ? { slug: station.slug, kind: station.kind, name: station.name } : null;
 }
 
@@ -309,6 +309,19 @@ export function closedFaults(shop: Shop, limit: number, machineId?: string): Fau
   }
   const rows = closed.flatMap((id) => entryById(shop.db, id) ?? []);
   return buildFaults(shop, rows);
+}
+
+/** The open and the last closed faults, with the time since which none is left out. */
+export function recentFaults(
+  shop: Shop,
+  open: readonly Fault[],
+  { count, span }: { count: number; /** milliseconds at most */ span: number },
+): { closed: Fault[]; since: number; within: Fault[] } {
+  const closed = closedFaults(shop, count);
+  const end = ({ at, times }: Fault) => at + times.open;
+  const whole = closed.length < count ? 0 : Math.min(...closed.map(end));
+  const since = Math.max(shop.now() - span, whole);
+  return { closed, since, within: [...open, ...closed].filter((fault) => end(fault) > since) };
 }
 
 /** A fault that can still be worked on. */

@@ -17,7 +17,7 @@ import { ok } from '../../core/units/result';
 import { millisecondsPerHour, millisecondsPerMinute } from '../../core/units/time';
 import { processes, type Process } from '../../core/usage/soil';
 import { entryByKey } from '../../records/audit-log';
-import { listStations } from '../../records/machines';
+import { stationById } from '../../records/machines';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
 import { dueMachines, type MachineDue } from '../care/due';
@@ -245,9 +245,7 @@ const reporting =
     }
     // A material that is not in the table is kept as written: a report must not fail over a word.
     const material = readMaterial(report.material, shopMaterials(shop));
-    const pointedAt = listStations(shop.db, machine.value.id).find(
-      (station) => station.id === report.pointedAt,
-    );
+    const pointedAt = report.pointedAt ? stationById(shop.db, report.pointedAt) : null;
     const faultId = openFault(shop, actor, {
       machineId: machine.value.id,
       at: seenWhen(report.seenAt ?? null, shop.now()),
@@ -265,7 +263,7 @@ const reporting =
       ...(report.when && { when: report.when }),
       ...(report.where && { where: report.where }),
       // a part that is gone meanwhile is no reason to lose the report
-      ...(pointedAt && { pointedAt: pointedAt.id }),
+      ...(pointedAt?.machineId === machine.value.id && { pointedAt: pointedAt.id }),
       key,
       advice: reported('').advice,
     });

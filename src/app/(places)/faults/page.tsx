@@ -1,6 +1,6 @@
 import { Link } from '../../../ui/shared/Link';
 import { millisecondsPerDay } from '../../../core/units/time';
-import { closedFaults } from '../../../services/faults/faults';
+import { recentFaults } from '../../../services/faults/faults';
 import { FaultLanes } from '../../../ui/faults/FaultLanes';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
@@ -11,17 +11,12 @@ import { enter } from '../../_server/shop';
 
 export const metadata = { title: 'Faults' };
 
-const listed = 25;
 const halfYear = 182 * millisecondsPerDay;
 
 export default async function FaultsPage() {
   const { shop } = await enter('see');
   const { faults, now } = theBoard();
-  const closed = closedFaults(shop, listed);
-  // as far back as the list is whole
-  const whole =
-    closed.length < listed ? 0 : Math.min(...closed.map(({ at, times }) => at + times.open));
-  const from = Math.max(now - halfYear, whole);
+  const { closed, since, within } = recentFaults(shop, faults, { count: 25, span: halfYear });
   const list = (some: typeof faults) => (
     <ul className={classes.list}>
       {some.map((fault) => (
@@ -56,14 +51,9 @@ export default async function FaultsPage() {
       </section>
       {closed.length > 0 && (
         <section className="panel" aria-labelledby="lanes" style={{ marginTop: 16 }}>
-          <h2 id="lanes">Since {dayDate(from, shop.zone, now)}</h2>
+          <h2 id="lanes">Since {dayDate(since, shop.zone, now)}</h2>
           <SoftLinks>
-            <FaultLanes
-              faults={[...faults, ...closed].filter(({ at, times }) => at + times.open > from)}
-              from={from}
-              now={now}
-              zone={shop.zone}
-            />
+            <FaultLanes faults={within} from={since} now={now} zone={shop.zone} />
           </SoftLinks>
         </section>
       )}
