@@ -120,7 +120,7 @@ async function main() {
   fs.writeFileSync(file, rows.join('\n'));
   const importing = spawn(
     process.execPath,
-    ['--import', 'tsx', 'src/cli/main.ts', 'import', 'sessions', file],
+    ['scripts/program.mjs', 'cli/main.ts', 'import', 'sessions', file],
     {
       env: { ...process.env, DATA_DIR: dir },
       stdio: 'ignore',

@@ -123,14 +123,14 @@ async function benchAndTrainer(
 
 async function main() {
   const dataDir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pictures-'));
-  spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'], {
+  spawnSync(process.execPath, ['scripts/program.mjs', 'cli/main.ts', 'seed-demo'], {
     cwd: root,
     env: { ...process.env, DATA_DIR: dataDir },
     stdio: 'inherit',
   });
   spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'src/cli/main.ts', 'set', 'address', 'http://book.quay.invalid:3000'],
+    ['scripts/program.mjs', 'cli/main.ts', 'set', 'address', 'http://book.quay.invalid:3000'],
     { cwd: root, env: { ...process.env, DATA_DIR: dataDir } },
   );
   const clock = new Clock(dataDir);

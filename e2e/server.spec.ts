@@ -102,7 +102,7 @@ test('a password is set on the server’s own computer', async ({ page }) => {
   await welcome(page, server.url);
   const set = spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'src/cli/main.ts', 'password', technician.name],
+    ['scripts/program.mjs', 'cli/main.ts', 'password', technician.name],
     {
       cwd: path.resolve(__dirname, '..'),
       env: { ...process.env, DATA_DIR: data.dir },

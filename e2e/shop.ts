@@ -24,7 +24,7 @@ export class DataFolder {
   bitacora(...args: string[]): { code: number; out: string } {
     const { status, stdout } = spawnSync(
       process.execPath,
-      ['--import', 'tsx', 'src/cli/main.ts', ...args],
+      ['scripts/program.mjs', 'cli/main.ts', ...args],
       { cwd: root, env: { ...process.env, DATA_DIR: this.dir }, encoding: 'utf8' },
     );
     return { code: status ?? 1, out: stdout };

@@ -10,7 +10,7 @@ await Promise.all([build(), compileDriver().then(fill)]);
 const mailPage = process.env.MAIL_PAGE || '2580';
 const mailbox = spawn(
   process.execPath,
-  ['--import', 'tsx', 'src/standins/mailbox.ts', '--page', mailPage],
+  ['scripts/program.mjs', 'standins/mailbox.ts', '--page', mailPage],
   { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] },
 );
 process.on('exit', () => mailbox.kill());
@@ -36,7 +36,7 @@ async function build() {
 
 async function fill() {
   console.log('Filling the made-up workshop, if nothing is there yet.');
-  const seed = ['--import', 'tsx', 'src/cli/main.ts', 'seed-demo'];
+  const seed = ['scripts/program.mjs', 'cli/main.ts', 'seed-demo'];
   const { code, printed } = await runBeside(process.execPath, seed);
   if (code !== 0) fail(`${printed}The demo could not be filled. See above.`);
 }

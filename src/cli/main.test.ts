@@ -14,7 +14,7 @@ afterAll(() => fs.rmSync(dir, { recursive: true }));
 function bitacora(...args: string[]): { code: number | null; out: string; err: string } {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'src/cli/main.ts', ...args],
+    ['scripts/program.mjs', 'cli/main.ts', ...args],
     { cwd: root, env: { ...process.env, DATA_DIR: path.join(dir, 'data') }, encoding: 'utf8' },
   );
   return { code: status, out: stdout.trim(), err: stderr.trim() };

@@ -15,10 +15,10 @@ export function forkWorker(
   { env = {}, memoryMb = 4096 }: { env?: Record<string, string>; memoryMb?: number } = {},
 ): ChildProcess {
   const child = fork(
-    path.join(/* turbopackIgnore: true */ process.cwd(), 'src/workers', script),
-    [],
+    path.join(/* turbopackIgnore: true */ process.cwd(), 'scripts/program.mjs'),
+    [`workers/${script}`],
     {
-      execArgv: ['--import', 'tsx', `--max-old-space-size=${memoryMb}`],
+      execArgv: [`--max-old-space-size=${memoryMb}`],
       serialization: 'advanced',
       env: { ...process.env, ...env },
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],

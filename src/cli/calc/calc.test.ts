@@ -20,7 +20,7 @@ function refusedField(name: string, input: unknown): string | null {
 function calc(name: string, input: string) {
   const { status, stdout, stderr } = spawnSync(
     process.execPath,
-    ['--import', 'tsx', 'src/cli/main.ts', 'calc', name],
+    ['scripts/program.mjs', 'cli/main.ts', 'calc', name],
     { cwd: path.resolve(__dirname, '../../..'), input, encoding: 'utf8' },
   );
   return { code: status, out: stdout, err: stderr };

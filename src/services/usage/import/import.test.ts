@@ -280,7 +280,7 @@ test('20,000 rows typed by someone else: every bad row named, no good row lost, 
 describe('the command line', () => {
   const root = path.resolve(__dirname, '../../../..');
   const run = (...args: string[]): SpawnSyncReturns<string> =>
-    spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
+    spawnSync(process.execPath, ['scripts/program.mjs', 'cli/main.ts', ...args], {
       cwd: root,
       env: { ...process.env, DATA_DIR: shop.dataDir },
       encoding: 'utf8',
@@ -379,7 +379,7 @@ describe('the command line', () => {
     for (const after of [1500, 2200, 2800, 3400]) {
       const child = spawn(
         process.execPath,
-        ['--import', 'tsx', 'src/cli/main.ts', 'import', 'sessions', file],
+        ['scripts/program.mjs', 'cli/main.ts', 'import', 'sessions', file],
         {
           cwd: root,
           env: { ...process.env, DATA_DIR: shop.dataDir },
