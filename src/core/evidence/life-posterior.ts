@@ -205,6 +205,9 @@ export function lifeQuantile(posterior: LifePosterior, risk: number, share: numb
   return Math.exp((low + high) / 2);
 }
 
+/** Past this many halvings in logarithms a thing is soiled for certain, to the last digit of a number. */
+const certain = 37;
+
 /**
  * Belief that the thing is soiled by so many hours.
  * @param hours above 0
@@ -213,9 +216,12 @@ export function riskAt({ first, step, rows }: LifePosterior, hours: number): num
   const log = Math.log(hours);
   let sum = 0;
   for (const { shape, weights } of rows) {
-    for (let i = 0; i < weights.length; i++) {
-      if (weights[i]! < 1e-12) continue;
-      sum += weights[i]! * -Math.expm1(-ln2 * Math.exp(shape * (log - first - i * step)));
+    // from point to point of the median, the hazard up to these hours falls by the same factor
+    const fall = Math.exp(-shape * step);
+    let hazard = ln2 * Math.exp(shape * (log - first));
+    for (const weight of weights) {
+      if (weight >= 1e-12) sum += hazard > certain ? weight : weight * -Math.expm1(-hazard);
+      hazard *= fall;
     }
   }
   return sum;

@@ -1,5 +1,6 @@
 import { chanceOf } from '../testing/chance';
 import { lifeAtRisk, lookAt, type LifeObservation } from './life';
+import { coarseGrid, lifePoints, posteriorOfLife, riskAt, usualLogSd } from './life-posterior';
 import { medianOf, proposeLimit } from './proposal';
 
 /** Looks at some hours, of a life with shape 2.2 of which a fifth is soiled by `truth`. */
@@ -68,6 +69,25 @@ describe('what findings say of a limit', () => {
     const { life } = proposeLimit([], 10, 0.2);
     expect(life.p50).toBeCloseTo(10, 0);
     expect(medianOf(10, 0.5)).toBeCloseTo(10, 12);
+  });
+
+  it('without findings say the same of every limit, in its own hours', () => {
+    for (const limit of [0.4, 1, 37, 900]) {
+      const { life, riskNow, curve, more } = proposeLimit([], limit, 0.3);
+      const belief = posteriorOfLife(
+        [],
+        { median: medianOf(limit, 0.3), logSd: usualLogSd },
+        { grid: coarseGrid },
+      );
+      const own = lifePoints(belief, 0.3);
+      for (const point of ['p10', 'p50', 'p90'] as const) {
+        expect(life[point] / own[point]).toBeCloseTo(1, 9);
+      }
+      expect([riskNow, more]).toEqual([expect.closeTo(riskAt(belief, limit), 9), 5]);
+      for (const { hours, middle } of curve.slice(1)) {
+        expect(middle).toBeCloseTo(riskAt(belief, hours), 9);
+      }
+    }
   });
 
   it('draw the share soiled from nothing up, within its range', () => {

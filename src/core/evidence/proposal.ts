@@ -68,9 +68,9 @@ export function proposeLimit(
   risk: number,
   { mayGrow = true }: { mayGrow?: boolean } = {},
 ): Proposal {
+  if (observations.length === 0) return scaledTo(limit, unproven(risk));
   const prior = { median: medianOf(limit, risk), logSd: usualLogSd };
-  const grid = observations.length === 0 ? { grid: coarseGrid } : {};
-  const belief = posteriorOfLife(observations, prior, grid);
+  const belief = posteriorOfLife(observations, prior);
   const life = lifePoints(belief, risk);
   const { fit, missing } = fitLife(observations);
   const cycles = countOf(observations);
@@ -99,7 +99,47 @@ export function proposeLimit(
     soiled: countOf(observations.filter(({ to }) => to !== null)),
     longest,
     more: verdict === 'not enough' ? moreNeeded(cycles, wide) : null,
-    curve: curveOf(belief, Math.max(limit, longest, proposed ?? 0) * 1.3),
+    curve: curveOf(belief, Math.max(limit, longest, proposed ?? 0) * curveBeyond),
+  };
+}
+
+const unprovenAt = new Map<number, Proposal>();
+
+/** What is said of a limit of one hour before anything was found: most tasks of a new shop, all alike. */
+function unproven(risk: number): Proposal {
+  let found = unprovenAt.get(risk);
+  if (!found) {
+    const belief = posteriorOfLife(
+      [],
+      { median: medianOf(1, risk), logSd: usualLogSd },
+      { grid: coarseGrid },
+    );
+    found = {
+      verdict: 'not enough',
+      proposed: null,
+      life: lifePoints(belief, risk),
+      riskNow: riskAt(belief, 1),
+      riskProposed: null,
+      likeliest: null,
+      missing: fitLife([]).missing,
+      reversed: false,
+      cycles: 0,
+      soiled: 0,
+      longest: 0,
+      more: leastCycles,
+      curve: curveOf(belief, curveBeyond),
+    };
+    unprovenAt.set(risk, found);
+  }
+  return found;
+}
+
+/** The same of a limit of other hours: what is believed before any finding knows no hour of its own. */
+function scaledTo(limit: number, { life: { p10, p50, p90 }, curve, ...rest }: Proposal): Proposal {
+  return {
+    ...rest,
+    life: { p10: p10 * limit, p50: p50 * limit, p90: p90 * limit },
+    curve: curve.map((point) => ({ ...point, hours: point.hours * limit })),
   };
 }
 
@@ -145,11 +185,13 @@ function moreNeeded(cycles: number, wide: number): number {
   const sd = Math.log(wide) / (2 * z90);
   const told = 1 / (sd * sd) - before;
   const wanted = ((2 * z90) / Math.log(tooWide)) ** 2 - before;
-  if (cycles === 0 || !(told > 0)) return leastCycles;
+  if (!(told > 0)) return leastCycles;
   return Math.max(leastCycles - cycles, 1, Math.ceil(cycles * (wanted / told - 1)));
 }
 
 const curvePoints = 24;
+/** It is drawn so far beyond the last hours that matter. */
+const curveBeyond = 1.3;
 
 /** The belief about the share soiled by some hours; its range is the median life's own, at the shape believed. */
 function curveOf(belief: LifePosterior, to: number): Proposal['curve'] {

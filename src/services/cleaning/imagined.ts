@@ -26,12 +26,22 @@ export interface Imagined {
   connectorWait?: SheetMachine['connectorWait'];
 }
 
-const answersOf = (methods: Imagined['methods'] = {}): AnsweredQuestion[] =>
-  methodQuestions.map((question) => ({
-    ...question,
-    chosen: methods[question.id] ?? question.standard,
-    by: null,
-  }));
+const answeredOf = new WeakMap<object, AnsweredQuestion[]>();
+const asStandard = {};
+
+/** The answers to every question; the same choice is answered once, whatever number of places asks. */
+function answersOf(methods: NonNullable<Imagined['methods']> = asStandard): AnsweredQuestion[] {
+  let found = answeredOf.get(methods);
+  if (!found) {
+    found = methodQuestions.map((question) => ({
+      ...question,
+      chosen: methods[question.id] ?? question.standard,
+      by: null,
+    }));
+    answeredOf.set(methods, found);
+  }
+  return found;
+}
 
 export const buildFor = ({ family: id, variants = {}, own = [] }: Imagined): Build =>
   buildOf(id, variants, own);
