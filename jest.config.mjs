@@ -1,6 +1,9 @@
+import os from 'node:os';
+
 /** Unit, property and service tests; browser tests run under Playwright (`e2e/`). */
 const config = {
-  maxWorkers: '100%',
+  // some tests wait for other processes: one more than the cores keeps them busy
+  maxWorkers: os.availableParallelism() + 1,
   testEnvironment: 'node',
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
