@@ -32,6 +32,33 @@ export interface NewEntry {
   reason?: string | null;
 }
 
+/** What was written into the book after a line of it. */
+export interface WrittenSince {
+  /** the last line there is; lines are numbered as they were written */
+  line: number;
+  /**
+   * The machines that the lines after it are of, `null` for those of none and those that tell on other machines too: what
+   * strikes another line, and a module that goes from one to the next. All of it `null`: more than were asked for.
+   */
+  machines: (string | null)[] | null;
+}
+
+/** Tells of which machines lines were written after one. @param most so many are told apart */
+export function writtenSince(db: Db, line: number, most: number): WrittenSince {
+  const last = statement(db, 'select max(rowid) as line from entry').get() as {
+    line: number | null;
+  };
+  const now = last.line ?? 0;
+  if (now === line) return { line, machines: [] };
+  if (now < line || now - line > most) return { line: now, machines: null };
+  const rows = statement(
+    db,
+    `select distinct iif(kind = 'module moved' or supersedes is not null, null, machine_id) as id
+     from entry where rowid > ?`,
+  ).all(line) as { id: string | null }[];
+  return { line: now, machines: rows.map(({ id }) => id) };
+}
+
 /** Writes a line into the book and returns its id. Prepared once: imports write a hundred thousand. */
 export function insertEntry(db: Db, line: NewEntry): string {
   const insert = statement(

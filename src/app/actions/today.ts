@@ -1,14 +1,14 @@
 'use server';
 
 import { inMinutes, minutesAtHand } from '../../services/today/choice';
-import { shopBoard } from '../../services/today/board';
 import { ok } from '../../core/units/result';
 import { id } from '../../services/use-case';
 import { query } from '../_server/action';
+import { theBoard } from '../_server/board';
 
 /** What could be done in the minutes at hand, on one machine or on any. */
 export const inMinutesAction = query(
   'clean',
   [id.nullable(), minutesAtHand],
-  ({ shop }, only, minutes) => ok(inMinutes(shop, shopBoard(shop), minutes, only)),
+  ({ shop }, only, minutes) => ok(inMinutes(shop, theBoard(), minutes, only)),
 );

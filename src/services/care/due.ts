@@ -33,6 +33,7 @@ import { readJudgements, type Judgements } from './calls-and-deferrals';
 import { moduleFinder, type Fitted, type Module } from '../parts/parts';
 import { followsEveryJob, carePlanFinder, tasksUnder, type PlannedTask } from './care-plans';
 import { lifeOf, readPasts, type Pasts, type SaidPast } from './pasts-read';
+import { keptOf, ofThisMinute } from '../kept';
 import type { Shop } from '../shop';
 
 /** Where one care task at one station stands. */
@@ -139,35 +140,58 @@ export function firstLook({ tasks }: Pick<StationDue, 'tasks'>): TaskDue | null 
   return asked[0] ?? null;
 }
 
-/** Where every task of every machine in use stands. `now` in UTC milliseconds. */
-export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
+/** Tells where the tasks of a machine stand. What the machines share is read once. */
+function dueReader(
+  shop: Shop,
+  now: number,
+  machineId?: string,
+): (machine: MachineRow) => MachineDue {
   const { db, zone } = shop;
-  const all = listMachines(db);
   const moment = momentOf(shop, now);
   const plan = carePlanFinder(shop, now, machineId);
   const today = localDay(now, zone);
   const week = runSecondsByMachine(db, today - 6, today);
-  return all
+  return (machine) => {
+    const rows = (moment.stations.get(machine.id) ?? []).map((row) =>
+      stationDue(moment, machine, row, plan(machine.id)),
+    );
+    const states = rows
+      .flatMap(({ tasks }) => tasks)
+      .filter(({ task }) => !followsEveryJob(task))
+      .map(({ standing: { state } }) => state);
+    return {
+      id: machine.id,
+      nickname: machine.nickname,
+      family: machine.family,
+      addedAt: machine.addedAt,
+      lastUse: lastUse(db, machine.id, now),
+      weekSeconds: week.get(machine.id) ?? 0,
+      stations: rows,
+      state: states.sort(compareStates).at(-1) ?? 'clear',
+    };
+  };
+}
+
+/** Where every task of every machine in use stands. `now` in UTC milliseconds. */
+export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): MachineDue[] {
+  return listMachines(shop.db)
     .filter(({ id }) => !machineId || id === machineId)
-    .map((machine) => {
-      const rows = (moment.stations.get(machine.id) ?? []).map((row) =>
-        stationDue(moment, machine, row, plan(machine.id)),
-      );
-      const states = rows
-        .flatMap(({ tasks }) => tasks)
-        .filter(({ task }) => !followsEveryJob(task))
-        .map(({ standing: { state } }) => state);
-      return {
-        id: machine.id,
-        nickname: machine.nickname,
-        family: machine.family,
-        addedAt: machine.addedAt,
-        lastUse: lastUse(db, machine.id, now),
-        weekSeconds: week.get(machine.id) ?? 0,
-        stations: rows,
-        state: states.sort(compareStates).at(-1) ?? 'clear',
-      };
-    });
+    .map(dueReader(shop, now, machineId));
+}
+
+/**
+ * The same of now, to the minute, for pages: of a machine it is reckoned anew when something was written of it, or of
+ * another in which a module of it has been.
+ */
+export function dueNow(shop: Shop): MachineDue[] {
+  let reader: ReturnType<typeof dueReader> | null = null;
+  return listMachines(shop.db).map((machine) =>
+    keptOf(shop, `due ${machine.id}`, ofThisMinute, () => {
+      const value = (reader ??= dueReader(shop, shop.now()))(machine);
+      const stays = value.stations.flatMap((station) => station.stays);
+      return { value, of: [...new Set([machine.id, ...stays.map((stay) => stay.machineId)])] };
+    }),
+  );
 }
 
 /** A stretch in which a station's soil was made: at its machine, or where its module was. */

@@ -68,10 +68,12 @@ const reaches = [null, 'shop', 'machine', 'station'] as const;
 /** Tells the answers in force at a place: of the station, else of its machine, else of the shop. Asks the book once. */
 export function methodsFinder(shop: Pick<Shop, 'db'>): (place: MethodPlace) => AnsweredQuestion[] {
   const made = choices(shop);
-  // asked again for every task of a station
+  const named = new Set(made.flatMap(({ machineId, stationId }) => [machineId, stationId]));
+  // places of which nothing is said answer as the shop does; each is asked again for every task of a station
   const told = new Map<string, AnsweredQuestion[]>();
+  const said = (id: string | null) => (named.has(id) ? id : null);
   return (place) => {
-    const at = `${place.machineId} ${place.stationId}`;
+    const at = `${said(place.machineId)} ${said(place.stationId)}`;
     const before = told.get(at);
     if (before) return before;
     const answers = methodQuestions.map((question): AnsweredQuestion => {

@@ -44,13 +44,13 @@ export function workFinder(
   const learnedOf = minutesFinder(shop);
   const cards = new Map(listMachines(shop.db, { retired: true }).map(({ id, card }) => [id, card]));
   const builds = new Map<string, Build>();
-  return (
-    machine: BuiltMachine,
-    station: WorkStation,
-    task: CatalogueTask,
-    apart = false,
-  ): TaskWork => {
+  const placed = new Map<string, Pick<TaskWork, 'build' | 'by' | 'answers'>>();
+  /** what all the tasks of a station share */
+  const placeOf = (machine: BuiltMachine, station: WorkStation) => {
     const built = `${machine.id} ${machine.headId ?? ''}`;
+    const at = `${built} ${station.id}`;
+    const before = placed.get(at);
+    if (before) return before;
     const build = builds.get(built) ?? buildOf(machine);
     builds.set(built, build);
     const answers = methodsAt({ machineId: machine.id, stationId: station.id });
@@ -66,7 +66,18 @@ export function workFinder(
       card,
       rails,
     };
-    const work = workOf(build, station, task, by, apart);
+    const place = { build, by, answers };
+    placed.set(at, place);
+    return place;
+  };
+  return (
+    machine: BuiltMachine,
+    station: WorkStation,
+    task: CatalogueTask,
+    apart = false,
+  ): TaskWork => {
+    const place = placeOf(machine, station);
+    const work = workOf(place.build, station, task, place.by, apart);
     const learned = learnedOf({
       stationId: station.id,
       stationKind: station.kind,
@@ -79,9 +90,7 @@ export function workFinder(
       ...work,
       ways: [{ ...first!, minutes }, ...others],
       task: { ...work.task, minutes },
-      build,
-      by,
-      answers,
+      ...place,
       learned: learned?.of ?? null,
     };
   };

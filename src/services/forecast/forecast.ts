@@ -21,6 +21,7 @@ import { listMachines } from '../../records/machines';
 import { dayTotals, type DayTotals } from '../../records/usage/totals';
 import type { TaskDue } from '../care/due';
 import { machineMeter } from '../usage/machine-meter';
+import { keptOf, ofThisMinute } from '../kept';
 import type { Shop } from '../shop';
 import { technicianTime } from '../schedule/time';
 
@@ -140,6 +141,14 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
     hours: (count, share = always, ahead = 0) =>
       Array.from({ length: count }, (_, day) => expected('run', share)(day + ahead)),
   };
+}
+
+/** The same of now, to the minute: made anew for a machine when something was written of it. */
+export function forecastNow(shop: Shop, machineId: string): MachineForecast {
+  return keptOf(shop, `forecast ${machineId}`, ofThisMinute, () => ({
+    value: machineForecast(shop, machineId),
+    of: [machineId],
+  }));
 }
 
 const always: DayShare = () => 1;

@@ -1,6 +1,6 @@
 import type { DueForecast } from '../../core/forecast/due';
 import type { MachineDue } from '../care/due';
-import { machineForecast } from '../forecast/forecast';
+import { forecastNow } from '../forecast/forecast';
 import type { Shop } from '../shop';
 import type { Weeks } from './problem';
 
@@ -13,7 +13,7 @@ export function dueMarks(
   const wanted = new Set(tasks.map(({ id }) => id));
   const marks: Record<string, DueForecast> = {};
   for (const machine of machines) {
-    const forecast = machineForecast(shop, machine.id);
+    const forecast = forecastNow(shop, machine.id);
     for (const station of machine.stations) {
       for (const due of station.tasks) {
         const id = `${station.id}.${due.task.key}`;

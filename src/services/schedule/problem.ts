@@ -22,7 +22,7 @@ import { millisecondsPerDay } from '../../core/units/time';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { firstLook, type MachineDue, type StationDue, type TaskDue } from '../care/due';
 import type { DayShare } from '../../core/forecast/use';
-import { machineForecast } from '../forecast/forecast';
+import { forecastNow } from '../forecast/forecast';
 import { usualSetUp, workFinder } from '../cleaning/work';
 import { followsEveryJob, type PlannedTask } from '../care/care-plans';
 import type { Shop } from '../shop';
@@ -153,7 +153,7 @@ export function weeksAhead(
   const workOf = workFinder(shop);
   const pinned = (kept?.blocks ?? []).filter((block) => block.pinned && block.until > now);
   for (const machine of machines) {
-    const forecast = machineForecast(shop, machine.id, shop.now());
+    const forecast = forecastNow(shop, machine.id);
     const share: DayShare = (dayAhead) => {
       const day = dayAhead - ahead;
       if (closed[day]) return 0;

@@ -59,10 +59,10 @@ export interface Board {
 
 /**
  * The board of the shop. What only some pages show is read when it is first asked for.
- * @param now UTC milliseconds
+ * @param machines where their tasks stand @default reckoned for this very moment
  */
-export function shopBoard(shop: Shop, now = shop.now()): Board {
-  const machines = dueMachines(shop, now);
+export function shopBoard(shop: Shop, machines = dueMachines(shop)): Board {
+  const now = shop.now();
   const faults = openFaults(shop);
   const items = once(() =>
     machines

@@ -13,6 +13,7 @@ import {
 import { listMachines } from '../../../records/machines';
 import type { EntryData } from '../../../records/audit-log-data';
 import { requireMachine } from '../../machines/machines';
+import { keptOf, ofToday } from '../../kept';
 import { refuse, writeEntry, type Outcome, type Shop } from '../../shop';
 import { id, idempotencyKey, instant, optionalText, useCase } from '../../use-case';
 import { checkSpeed, figure, passesFigure, recipes, requireRecipe, type Recipe } from './recipes';
@@ -241,10 +242,13 @@ export function currentStrength(shop: Pick<Shop, 'db'>, machineId: string): Curr
 }
 
 /** The latest strength of every machine that was ever measured, by machine. */
-export function strengths(shop: Pick<Shop, 'db'>): Map<string, CurrentStrength> {
+export function strengths(shop: Pick<Shop, 'db' | 'now'>): Map<string, CurrentStrength> {
   return new Map(
     listMachines(shop.db).flatMap(({ id }): [string, CurrentStrength][] => {
-      const current = currentStrength(shop, id);
+      const current = keptOf(shop, `strength ${id}`, ofToday, () => ({
+        value: currentStrength(shop, id),
+        of: [id],
+      }));
       return current ? [[id, current]] : [];
     }),
   );

@@ -9,7 +9,7 @@ import { stationSaw } from '../../../../services/care/station-saw';
 import { stationArithmetic } from '../../../../services/care/arithmetic';
 import { inMinutes } from '../../../../services/today/choice';
 import { acceptedMarks } from '../../../../services/faults/accepted-marks';
-import { machineForecast } from '../../../../services/forecast/forecast';
+import { forecastNow } from '../../../../services/forecast/forecast';
 import { cardFields } from '../../../../services/machines/machines';
 import { drawnBuild, isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
@@ -89,7 +89,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
     heaviest(machine.stations) ??
     machine.stations[0];
   const unknown = unknownTasks(machine).length;
-  const forecast = machineForecast(shop, id);
+  const forecast = forecastNow(shop, id);
   const questions = openMeterQuestions(shop, id);
   const summed = station?.tasks.find(({ task }) => task.key === sum);
   const group = summed?.task.group;
