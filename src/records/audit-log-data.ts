@@ -63,6 +63,10 @@ export const entryDataSchemas = {
     instead: z.array(z.object({ tool: text, used: text })).default([]),
     /** how long what was rinsed dried, by place */
     dried: z.array(z.object({ place: text, minutes: z.number().int().positive() })).default([]),
+    /** how long what was soaked soaked, by kind of station and task, and by way */
+    soaked: z
+      .array(z.object({ what: text, way: text, minutes: z.number().int().positive() }))
+      .default([]),
   }),
   /** mended for now, or left as it was, with the day on which it is put right */
   'put back': z.object({ what: text, until: z.number().int(), sheetId: text }),
@@ -274,7 +278,12 @@ export const entryDataSchemas = {
   /** minutes before connectors are touched, as the manual or label of the machine says */
   'connector wait': z.object({ minutes: z.number().int().min(0).max(120), source: text }),
   /** an order of our own way turned round on a machine, or put back */
-  'order rule': z.object({ rule: text, turned: z.boolean() }),
+  /** a rule of our own way turned round, or not; where two say different things, who says so and who says otherwise */
+  'order rule': z.object({
+    rule: text,
+    turned: z.boolean(),
+    unconfirmed: z.object({ by: text, otherBy: text }).optional(),
+  }),
   /** a written step in the shop's own words; null: ours again */
   'step words': z.object({ instead: text, words: text.nullable() }),
   /** about a reading that is lower than the one before */

@@ -34,7 +34,7 @@ export const underBedVacuum: Written = {
 export const honeycombClean: Written = {
   drawing: 'bed',
   dusty: true,
-  wait: { verb: 'soaks', place: 'wash' },
+  wait: { verb: 'soaks', place: 'wash', soaks: true },
   dries: 'comb',
   name: 'degreaser soak, brush, rinse',
   active: [
@@ -148,7 +148,7 @@ export const plateClean: Written = {
   wet: true,
   extraction: true,
   dries: 'plate',
-  wait: { verb: 'soaks', place: null },
+  wait: { verb: 'soaks', place: null, soaks: true },
   name: 'wipe and degrease',
   active: [
     ['Respirator on, the extraction running.', 'The flakes are not for lungs.'],

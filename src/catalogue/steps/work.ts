@@ -15,6 +15,8 @@ export interface ComposedWay {
   minutes: Minutes;
   dries: Drying | null;
   wait: WrittenWait | null;
+  /** of how many soaks its wait is the shop's own median; left out: starting minutes */
+  soaksLearned?: number;
   at: Place | null;
   active: readonly Composed[];
   finishing: readonly Composed[];

@@ -37,6 +37,8 @@ export interface WrittenWay {
 export interface WrittenWait {
   verb: string;
   place: Place | null;
+  /** the dirt decides how long: a shop learns its own minutes */
+  soaks?: true;
 }
 
 /**

@@ -35,6 +35,8 @@ export interface Way {
   parts: readonly PartWanted[];
   /** the shared place that the hands work at; left out: at the machine */
   at?: Place;
+  /** it soaks meanwhile, and the dirt decides how long: of how many soaks its wait is the median; 0: starting minutes */
+  soaksLearned?: number;
 }
 
 /** Places that one thing at a time takes. */

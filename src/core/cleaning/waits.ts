@@ -1,7 +1,7 @@
 import { millisecondsPerMinute } from '../units/time';
 import type { Stretch } from './order';
 import type { Progress } from './progress';
-import { dryingPlace, linesOf, minutesOf, type RunSheet } from './run';
+import { dryingPlace, linesOf, minutesOf, wayOf, type RunSheet } from './run';
 
 /** A wait that runs, or is over and not yet taken up. */
 export interface RunningWait {
@@ -91,6 +91,33 @@ export function dryingsTaken(
     if (!place || !wait || wait.until > end) return [];
     const minutes = Math.round((wait.until - wait.from) / millisecondsPerMinute);
     return minutes > 0 ? [{ place: place.id, minutes }] : [];
+  });
+}
+
+/** How long something soaked until it was loose. */
+export interface SoakTaken {
+  /** the task that soaked, and in which way */
+  task: string;
+  way: string;
+  minutes: number;
+}
+
+/**
+ * How long what soaked took until what sat on it came off: to where somebody said that it was enough, else all of its
+ * minutes, and those of every soak before that was not. What was not ended as done says nothing.
+ */
+export function soaksTaken(sheet: RunSheet, progress: Progress): SoakTaken[] {
+  return sheet.tasks.flatMap((task): SoakTaken[] => {
+    const way = wayOf(task, progress.ways);
+    const from = doneAt(sheet, progress, { task: task.id, part: 'active' });
+    if (way.soaksLearned === undefined || from === null) return [];
+    if (progress.marks.get(task.id)?.result !== 'done') return [];
+    const { passive } = way.minutes;
+    const ended = progress.waitsOver.get(task.id);
+    const last = ended && ended.at >= from ? (ended.at - from) / millisecondsPerMinute : Infinity;
+    const before = progress.again.get(task.id)?.times ?? 0;
+    const minutes = Math.round(Math.min(passive, last) + before * passive);
+    return minutes > 0 ? [{ task: task.id, way: way.id, minutes }] : [];
   });
 }
 

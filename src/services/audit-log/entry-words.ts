@@ -216,9 +216,10 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       return `Wait before connectors: ${minutes} min (${source})`;
     }
     case 'order rule': {
-      const { rule, turned } = entryData(row, 'order rule');
+      const { rule, turned, unconfirmed } = entryData(row, 'order rule');
+      const doubt = unconfirmed ? `, to be confirmed: ${unconfirmed.otherBy} differs` : '';
       const way = ourWays.find(({ id }) => id === rule);
-      return `Order of work: ${(turned ? way?.turned : way?.name) ?? rule}`;
+      return `Order of work: ${(turned ? way?.turned : way?.name) ?? rule}${doubt}`;
     }
     case 'step words': {
       const { instead, words } = entryData(row, 'step words');

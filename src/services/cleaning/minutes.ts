@@ -1,7 +1,8 @@
 import { learnedMinutes, type LearnedMinutes } from '../../core/cleaning/learned';
 import { groupBy } from '../../core/units/group-by';
 import { millisecondsPerDay } from '../../core/units/time';
-import { entryData, standingEntries } from '../../records/audit-log';
+import { entriesBackwards, entryData } from '../../records/audit-log';
+import type { EntryData } from '../../records/audit-log-data';
 import { minutesTaken } from '../../records/cleaning-minutes';
 import type { Shop } from '../shop';
 
@@ -19,30 +20,55 @@ export interface MinutesOf {
  */
 export function minutesFinder(shop: Pick<Shop, 'db'>): (of: MinutesOf) => LearnedMinutes | null {
   const taken = minutesTaken(shop.db);
-  const learn = (keyOf: (row: (typeof taken)[number]) => string) =>
-    new Map(
-      [...groupBy(taken, keyOf)].map(([key, rows]) => [
-        key,
-        learnedMinutes(rows.map(({ minutes }) => minutes)),
-      ]),
-    );
-  const ofStation = learn(({ stationId, task }) => `${stationId} ${task}`);
-  const ofKind = learn(({ family, kind, task }) => `${family} ${kind} ${task}`);
+  const ofStation = learnedBy(taken, ({ stationId, task }) => `${stationId} ${task}`);
+  const ofKind = learnedBy(taken, ({ family, kind, task }) => `${family} ${kind} ${task}`);
   return ({ stationId, stationKind, family, task }) =>
     ofStation.get(`${stationId} ${task}`) ?? ofKind.get(`${family} ${stationKind} ${task}`) ?? null;
 }
 
 const twoYears = 730 * millisecondsPerDay;
+/** So many clean-downs back is far enough for fifteen of a kind. */
+const mostSheets = 300;
+
+/** What the waits of the last clean-downs of two years took, oldest first. */
+function waitsTaken({ db, now }: Pick<Shop, 'db' | 'now'>) {
+  const since = now() - twoYears;
+  const taken: Pick<EntryData<'clean-down signed off'>, 'dried' | 'soaked'>[] = [];
+  for (const row of entriesBackwards(db, 'clean-down signed off', null)) {
+    if (row.at < since || taken.length === mostSheets) break;
+    taken.push(entryData(row, 'clean-down signed off'));
+  }
+  return taken.reverse();
+}
+
+/** Medians of what was taken, by what it was, of all that was taken five times. */
+function learnedBy<T extends { minutes: number }>(taken: readonly T[], keyOf: (one: T) => string) {
+  const known = new Map<string, LearnedMinutes>();
+  for (const [key, rows] of groupBy(taken, keyOf)) {
+    const learned = learnedMinutes(rows.map(({ minutes }) => minutes));
+    if (learned) known.set(key, learned);
+  }
+  return known;
+}
 
 /** What drying takes here, by place: the median of the last dryings of two years, once there are five. */
 export function dryingLearned(shop: Pick<Shop, 'db' | 'now'>): Map<string, LearnedMinutes> {
-  const dried = standingEntries(shop.db, ['clean-down signed off'], {
-    from: shop.now() - twoYears,
-  }).flatMap((row) => entryData(row, 'clean-down signed off').dried);
-  const known = new Map<string, LearnedMinutes>();
-  for (const [place, rows] of groupBy(dried, (one) => one.place)) {
-    const learned = learnedMinutes(rows.map(({ minutes }) => minutes));
-    if (learned) known.set(place, learned);
-  }
-  return known;
+  return learnedBy(
+    waitsTaken(shop).flatMap(({ dried }) => dried),
+    ({ place }) => place,
+  );
+}
+
+/** What a soak is known by: a task at stations of a kind, done in one way. */
+export const soakOf = (stationKind: string, task: string) => `${stationKind}.${task}`;
+
+/** Tells what a soak takes here, once it was taken five times in two years; else `null`. Asks the book once. */
+export function soakFinder(
+  shop: Pick<Shop, 'db' | 'now'>,
+): (stationKind: string, task: string, way: string) => LearnedMinutes | null {
+  const known = learnedBy(
+    waitsTaken(shop).flatMap(({ soaked }) => soaked),
+    ({ what, way }) => `${what} ${way}`,
+  );
+  return (stationKind, task, way) => known.get(`${soakOf(stationKind, task)} ${way}`) ?? null;
 }

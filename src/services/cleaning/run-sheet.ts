@@ -65,6 +65,7 @@ function waysOf(
         finishing: numbered(id, usual ? 'f' : `${way.id}-f`, way.finishing, machine.ownWords),
         parts: partsOf(usual ? id : `${id}.${way.id}`, way.parts),
         ...(way.at && { at: way.at }),
+        ...(way.wait?.soaks && { soaksLearned: way.soaksLearned ?? 0 }),
       };
     });
 }

@@ -12,7 +12,7 @@ import {
   type SheetEvent,
 } from '../../core/cleaning/progress';
 import { inTheWayWords } from '../../core/cleaning/rules';
-import { dryingsTaken } from '../../core/cleaning/waits';
+import { dryingsTaken, soaksTaken } from '../../core/cleaning/waits';
 import { dryingPlace, wayOf, type RunSheet } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
@@ -37,6 +37,7 @@ import { runToEnd, type PickedTask, type Sheet } from './sheets';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { allOrRefused, id, requiredText, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
+import { soakOf } from './minutes';
 import { openPutBacks } from './put-backs';
 import { placeId } from './run-parts';
 import { workFinder } from './work';
@@ -179,12 +180,21 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         minutes: workMinutes(events, shop.now()),
         instead: [...progress.instead].map(([tool, other]) => ({ tool, used: other })),
         dried: dryingsTaken(run, progress, shop.now()),
+        soaked: soaksTaken(run, progress).map(({ task, ...soak }) => ({
+          ...soak,
+          what: soakedWhat(shop, run, task),
+        })),
       },
     });
     endSheet(shop, actor, sheet.value, 'cleaned and signed off');
     return outcome;
   });
 });
+
+function soakedWhat(shop: Shop, run: RunSheet, id: string): string {
+  const { stationId, task } = run.tasks.find((one) => one.id === id)!;
+  return soakOf(stationById(shop.db, stationId)!.kind, task);
+}
 
 /** What is not back yet goes on the put-back list: left off, or still drying while the machine runs on something else. */
 function keepPutBacks(

@@ -3,13 +3,13 @@ import { ownUndo, type Build } from '../../catalogue/builds/build';
 import type { CatalogueTask } from '../../catalogue/schema';
 import type { By } from '../../catalogue/steps/compose';
 import { railsOf, runsDry } from '../../catalogue/steps/steps';
-import { workOf, type Work } from '../../catalogue/steps/work';
+import { workOf, type ComposedWay, type Work } from '../../catalogue/steps/work';
 import { withLearned } from '../../core/cleaning/learned';
 import { listMachines } from '../../records/machines';
 import { methodsFinder, type AnsweredQuestion } from '../care/methods';
 import { buildFinder, type BuiltMachine } from '../machines/builds';
 import type { Shop } from '../shop';
-import { minutesFinder } from './minutes';
+import { minutesFinder, soakFinder } from './minutes';
 
 /** Making a machine safe, laying out, checking and proving it: hands-on minutes. Common practice, no source. */
 export const usualSetUp = 10;
@@ -42,6 +42,7 @@ export function workFinder(
   const buildOf = buildFinder(shop);
   const methodsAt = methodsFinder(shop);
   const learnedOf = minutesFinder(shop);
+  const soakTaken = soakFinder(shop);
   const cards = new Map(listMachines(shop.db, { retired: true }).map(({ id, card }) => [id, card]));
   const builds = new Map<string, Build>();
   const placed = new Map<string, Pick<TaskWork, 'build' | 'by' | 'answers'>>();
@@ -84,8 +85,13 @@ export function workFinder(
       family: machine.family,
       task: task.key,
     });
-    const minutes = withLearned(work.task.minutes, learned);
-    const [first, ...others] = work.ways;
+    const [first, ...others] = work.ways.map((way): ComposedWay => {
+      const soaked = way.wait?.soaks ? soakTaken(station.kind, task.key, way.id) : null;
+      return soaked
+        ? { ...way, minutes: { ...way.minutes, passive: soaked.minutes }, soaksLearned: soaked.of }
+        : way;
+    });
+    const minutes = withLearned(first!.minutes, learned);
     return {
       ...work,
       ways: [{ ...first!, minutes }, ...others],

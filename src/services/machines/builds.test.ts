@@ -1,3 +1,4 @@
+import { entryWords } from '../audit-log/entry-words';
 import { moveModule, addModule } from '../parts/parts';
 import {
   addTestMachine,
@@ -134,6 +135,30 @@ test('only our own ways are turned round, each with its reason, and back again',
   expect(vacuum().turned).toMatchObject({ reason: 'slate dust', by: 'Tester' });
   must(turn('vacuum', false, 'wood again'));
   expect(vacuum().turned).toBeNull();
+});
+
+test('where two say different things of an order, both are kept until it is settled', () => {
+  const say = (more: { turned?: boolean; saidBy?: string; otherBy?: string }) =>
+    turnOrderRule(shop, tester, {
+      machineId: wren.id,
+      rule: 'vacuum',
+      turned: true,
+      reason: 'the manual is not clear',
+      ...more,
+    });
+  const vacuum = () => orderRules(shop, wren.id).find(({ id }) => id === 'vacuum')!;
+  expect(refusal(say({ saidBy: 'the manual' }))).toMatch(/Say who says otherwise/);
+  expect(refusal(say({ otherBy: 'Ragna' }))).toMatch(/Say who says that it is done so/);
+  expect(vacuum().unconfirmed).toBeNull();
+  must(say({ saidBy: 'the manual', otherBy: 'Ragna' }));
+  expect(vacuum()).toMatchObject({
+    turned: { reason: 'the manual is not clear' },
+    unconfirmed: { by: 'the manual', otherBy: 'Ragna' },
+  });
+  const [line] = standingEntries(shop.db, ['order rule']).slice(-1);
+  expect(entryWords(shop, line!)).toMatch(/to be confirmed: Ragna differs$/);
+  must(say({ turned: false }));
+  expect(vacuum()).toMatchObject({ turned: null, unconfirmed: null });
 });
 
 test('the grease map knows each rail, what greases it, and which are never greased', () => {

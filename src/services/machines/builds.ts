@@ -18,7 +18,7 @@ import { listStations, type MachineRow } from '../../records/machines';
 import { changeLimits } from '../care/care-plans';
 import { fittedAt, listModules } from '../parts/parts';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
-import { allOrRefused, id, requiredText, useCase } from '../use-case';
+import { allOrRefused, id, optionalText, requiredText, useCase } from '../use-case';
 import { addMachine, nicknameSchema, requireMachine } from './machines';
 
 /** The head of a machine, of which what is said travels with it. */
@@ -229,6 +229,8 @@ export interface OrderRule {
   turnedName: string;
   why: string;
   turned: { reason: string; by: string; at: number } | null;
+  /** somebody says it is done the other way: until that is settled it stands as it is */
+  unconfirmed: { by: string; otherBy: string } | null;
 }
 
 /** Tells which of our own ways a machine does the other way round. */
@@ -236,36 +238,49 @@ export function orderRules(shop: Pick<Shop, 'db'>, machineId: string): OrderRule
   const rows = standingEntries(shop.db, ['order rule'], { machineId });
   return ourWays.map(({ id: rule, name, turned: turnedName, why }) => {
     const last = rows.findLast((row) => entryData(row, 'order rule').rule === rule);
-    const isTurned = last && entryData(last, 'order rule').turned;
+    const said = last && entryData(last, 'order rule');
     return {
       id: rule,
       name,
       turnedName,
       why,
-      turned: isTurned ? { reason: last.note ?? '', by: last.person, at: last.at } : null,
+      turned: said?.turned ? { reason: last!.note ?? '', by: last!.person, at: last!.at } : null,
+      unconfirmed: said?.unconfirmed ?? null,
     };
   });
 }
 
-/** Turns a rule of our own way round on a machine, with a reason, or puts it back. */
+/**
+ * Turns a rule of our own way round on a machine, with a reason, or puts it back; or keeps that two say different
+ * things of it.
+ */
 export const turnOrderRule = useCase(
   z.object({
     machineId: id,
     rule: z.string().max(60),
     turned: z.boolean(),
     reason: requiredText('Say why this machine is done so.', 300),
+    /** who says that it is done so, and who says the other way round: to be confirmed */
+    saidBy: optionalText(80),
+    otherBy: optionalText(80),
   }),
-  (shop, actor, { machineId, rule, turned, reason }): Outcome<null> => {
+  (shop, actor, { machineId, rule, turned, reason, saidBy, otherBy }): Outcome<null> => {
     const machine = requireMachine(shop, machineId);
     if (!machine.ok) return machine;
     if (!ourWays.some(({ id: known }) => known === rule)) {
       return refuse('That rule is safety or physics: it is not turned round.', 'rule');
     }
+    if (otherBy && !saidBy) return refuse('Say who says that it is done so.', 'saidBy');
+    if (saidBy && !otherBy) return refuse('Say who says otherwise.', 'otherBy');
     writeEntry(shop, actor, {
       kind: 'order rule',
       machineId,
       note: reason,
-      data: { rule, turned },
+      data: {
+        rule,
+        turned,
+        ...(saidBy && otherBy && { unconfirmed: { by: saidBy, otherBy } }),
+      },
     });
     return ok(null);
   },

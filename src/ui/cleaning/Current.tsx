@@ -195,8 +195,12 @@ function minutes({ run, store }: SheetContext, { task: id, part }: Stretch): str
     ? minutesOf(task, store.progress.ways)
     : run.pieces.find((one) => one.id === id)!.minutes;
   const verb = task?.wait.verb ?? 'waits';
+  const soaked = task && wayOf(task, store.progress.ways).soaksLearned;
+  const own = soaked ? ` (your own median of ${soaked})` : '';
   const waits =
-    part === 'active' && passive > 0 ? `, then it ${verb} ${minutesWords(passive)} by itself` : '';
+    part === 'active' && passive > 0
+      ? `, then it ${verb} ${minutesWords(passive)}${own} by itself`
+      : '';
   const dries =
     (part === 'finishing' || finishing === 0) && drying > 0
       ? `, then it dries ${minutesWords(drying)}${task?.standIn ? `, the machine on ${task.standIn}` : ''}`

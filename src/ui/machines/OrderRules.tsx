@@ -1,6 +1,6 @@
 'use client';
 
-import { NumberInput, TextInput } from '@mantine/core';
+import { Checkbox, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
 import type {
   ConnectorWait,
   OrderRule,
@@ -44,16 +44,26 @@ export function OrderRules({ machineId, rules, wait, now, zone, turn, setWait }:
 
 function Rule({
   machineId,
-  rule: { id, name, turnedName, why, turned },
+  rule: { id, name, turnedName, why, turned, unconfirmed },
   now,
   zone,
   turn,
 }: Pick<OrderRulesProps, 'machineId' | 'now' | 'zone' | 'turn'> & { rule: OrderRule }) {
   const form = useSendForm(turn, {
-    initial: { reason: '' },
-    input: ({ reason }) => ({ machineId, rule: id, turned: turned === null, reason }),
+    initial: { reason: '', doubted: false, saidBy: '', otherBy: '', as: null as boolean | null },
+    input: ({ reason, doubted, saidBy, otherBy, as }) => ({
+      machineId,
+      rule: id,
+      // a doubt leaves it as it stands
+      turned: as ?? (doubted ? turned !== null : turned === null),
+      reason,
+      ...(doubted && { saidBy, otherBy }),
+    }),
     clears: true,
   });
+  const { doubted } = form.values;
+  const settle = (as: boolean, who: string) =>
+    form.submit({ as, doubted: false, reason: `confirmed, as ${who} said` });
   return (
     <div className={classes.rule}>
       <div>
@@ -64,14 +74,39 @@ function Rule({
             ? `${turned.by}, ${dayDate(turned.at, zone, now)}: ${turned.reason}`
             : `because ${why}`}
         </span>
+        {unconfirmed && (
+          <div className={classes.unconfirmed}>
+            <b>To be confirmed.</b> So says {unconfirmed.by}; {unconfirmed.otherBy} says:{' '}
+            {turned ? name : turnedName}.{' '}
+            <UnstyledButton td="underline" onClick={() => settle(turned !== null, unconfirmed.by)}>
+              It is as {unconfirmed.by} says
+            </UnstyledButton>{' '}
+            <UnstyledButton
+              td="underline"
+              onClick={() => settle(turned === null, unconfirmed.otherBy)}
+            >
+              It is as {unconfirmed.otherBy} says
+            </UnstyledButton>
+          </div>
+        )}
       </div>
       <SendForm
         of={form}
-        button={turned ? 'Our way again' : 'Turn it round'}
+        button={doubted ? 'Keep the doubt' : turned ? 'Our way again' : 'Turn it round'}
         buttonProps={{ variant: 'default' }}
-        row
       >
-        <TextInput label="Why, on this machine?" flex={1} {...form.field('reason')} />
+        <TextInput label="Why, on this machine?" {...form.field('reason')} />
+        <Checkbox
+          label="Somebody says otherwise: to be confirmed"
+          checked={doubted}
+          onChange={(event) => form.set({ doubted: event.currentTarget.checked })}
+        />
+        {doubted && (
+          <>
+            <TextInput label="Who says it as it stands" {...form.field('saidBy')} />
+            <TextInput label="Who says the other way round" {...form.field('otherBy')} />
+          </>
+        )}
       </SendForm>
     </div>
   );
