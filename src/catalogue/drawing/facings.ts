@@ -61,6 +61,11 @@ export const facingDrawings: Readonly<Record<string, FacingDrawing>> = {
     d: disc(48, 36, 28) + disc(48, 36, 18),
     mark: 'M48 4v20M19 50l12 -7M77 50l-12 -7',
   },
+  'Bright side to the beam': {
+    d: rect(20, 34, 56, 12),
+    mark: arrow(48, 4, 0, 22) + row(5, (i) => `M${24 + i * 12} 34l6 -6`),
+    words: { text: 'its mount', x: 48, y: 66 },
+  },
   'It seats one way only': {
     d: 'M24 12h48v30l-18 18h-30z',
     mark: 'M72 42l-18 18' + disc(32, 20, 3) + disc(64, 20, 3),

@@ -1,4 +1,4 @@
-import type { Written, WrittenLine, WrittenPart } from './written';
+import type { Written, WrittenLine, WrittenPart, WrittenWay } from './written';
 
 const dries = { verb: 'dries', place: null } as const;
 
@@ -503,6 +503,45 @@ export const mirrorWipe: Written = {
   ],
 };
 
+/** A mirror that stays in its mount: where it must come out, the glass alone is turned out of its ring. */
+export const ringHeld = (written: Written): Written => ({
+  ...written,
+  ways: (written.ways ?? []).map((way) => (way.id === 'out' ? turnedOut : way)),
+});
+
+const turnedOut: WrittenWay = {
+  id: 'out',
+  name: 'turned out of its ring',
+  parts: [{ name: 'Mirror glass', facing: 'Bright side to the beam' }],
+  school: 'mirror-place:mirrors-out',
+  minutes: [10, 2, 5],
+  proofs: ['dots', 'burn'],
+  active: [
+    [
+      'Ring of the mirror turned out by hand or with its key, one hand under it; leave the three alignment screws alone.',
+      'Glass that drops is scratched or gone.',
+    ],
+    'Glass held by the rim, onto a clean cloth, bright side up, the number of its mirror beside it.',
+    'Look at both faces for scratch, crack and film.',
+    gloves,
+    protect,
+    wet,
+    { act: 'stroke', glass: 'mirror' },
+    'The back, the ring and the seat, dry: a crumb under it tilts the mirror.',
+  ],
+  finishing: [
+    'Glass in, bright side to the beam, flat on its seat; it does not rock.',
+    [
+      'Ring in by hand to the end of its thread and a touch.',
+      'Tighter bends the glass; loose, it shakes.',
+    ],
+    [
+      'The dots decide whether it is back.',
+      'A mirror that was out is not aligned until it is proved.',
+    ],
+  ],
+};
+
 /** The first of the chain: the cleanest. */
 export const firstMirrorWipe: Written = {
   ...mirrorWipe,
@@ -527,12 +566,22 @@ export const headMirrorWipe: Written = {
   ],
 };
 
+const coverOff = 'Magnetic cover off, laid aside face up.';
+const coverOn = 'Magnetic cover on: it snaps flush.';
+const magneticCover = { name: 'Magnetic cover', facing: 'Arrow up' };
+
 /** Behind a cover that magnets hold. */
 export const coveredMirrorWipe: Written = {
   ...mirrorWipe,
-  active: ['Magnetic cover off, laid aside face up.', ...mirrorWipe.active],
-  finishing: ['Magnetic cover on: it snaps flush.'],
-  parts: [{ name: 'Magnetic cover', facing: 'Arrow up' }],
+  active: [coverOff, ...mirrorWipe.active],
+  finishing: [coverOn],
+  parts: [magneticCover],
+  ways: mirrorWipe.ways!.map((way) => ({
+    ...way,
+    active: [coverOff, ...way.active],
+    finishing: [...(way.finishing ?? []), coverOn],
+    parts: [magneticCover, ...(way.parts ?? [])],
+  })),
 };
 
 /** A mirror on the head that magnets hold and that seats one way only. */

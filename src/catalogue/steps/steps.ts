@@ -84,14 +84,16 @@ function byBuild({ variants }: Build, { kind, slug }: Placed, task: string): Wri
           'magnet-tool': optics.pulledLensWipe,
         }[variants['lens'] ?? ''] ?? null
       );
-    case 'mirror.wipe':
+    case 'mirror.wipe': {
+      const held = variants[slug === 'mirror-3' ? 'head-mirror' : 'mirrors'];
       if (variants['mirrors'] === 'covered') return optics.coveredMirrorWipe;
-      if (slug === 'mirror-3' && variants['head-mirror'] === 'magnets') {
-        return optics.magnetMirrorWipe;
-      }
-      return slug === 'mirror-1' ? optics.firstMirrorWipe : null;
+      if (held === 'magnets') return optics.magnetMirrorWipe;
+      const usual = slug === 'mirror-1' ? optics.firstMirrorWipe : optics.mirrorWipe;
+      return held === 'fixed' ? optics.ringHeld(usual) : usual;
+    }
     case 'head-mirror.wipe':
-      return variants['head-mirror'] === 'magnets' ? optics.magnetMirrorWipe : null;
+      if (variants['head-mirror'] === 'magnets') return optics.magnetMirrorWipe;
+      return variants['head-mirror'] === 'fixed' ? optics.ringHeld(optics.headMirrorWipe) : null;
     case 'probe.wipe':
       return slug === 'distance-sensor' ? optics.sensorWipe : null;
     case 'belts.inspect':

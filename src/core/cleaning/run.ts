@@ -120,6 +120,8 @@ export interface RunPiece {
   minutes: Minutes;
   wait: Wait;
   lines: readonly Line[];
+  /** the lines in place of those where a task is done in a way in which nothing dries: what was out goes back in */
+  undried?: { task: string; lines: readonly Line[] };
   parts: readonly PartWanted[];
   cautions: readonly string[];
   after: readonly Before[];
@@ -321,5 +323,7 @@ export function linesOf(
 ): readonly Line[] {
   const task = sheet.tasks.find((one) => one.id === id);
   if (task) return wayOf(task, ways)[part];
-  return sheet.pieces.find((piece) => piece.id === id)?.lines ?? [];
+  const piece = sheet.pieces.find((one) => one.id === id);
+  const dries = sheet.tasks.find((one) => one.id === piece?.undried?.task);
+  return (dries && !dryingPlace(dries, ways) ? piece?.undried : piece)?.lines ?? [];
 }

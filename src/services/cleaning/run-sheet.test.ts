@@ -378,6 +378,18 @@ test('the wait for drying has its place and season, and holds the bed, unless th
   const one = { ...machine, ...slats };
   const run = runOn(one, placesOn(one, ['honeycomb', 'clean']));
   expect(run.tasks[0]!.standIn).toBe('slats or prisms');
+  // wiped instead, nothing dries: the honeycomb itself goes back in, and no step of the slats counts for it
+  const closingIn = (way: string) =>
+    linesOf(run, { task: 'close:bed-out', part: 'active' }, new Map([[run.tasks[0]!.id, way]]));
+  const words = (way: string) =>
+    closingIn(way)
+      .map(({ text }) => text)
+      .join(' ');
+  expect(words('usual')).toMatch(/Slats or prisms in/);
+  expect(words('wipe')).not.toMatch(/[Ss]lats|put-back/);
+  expect(words('wipe')).toMatch(/honeycomb|bed/i);
+  const ids = (way: string) => closingIn(way).map(({ id }) => id);
+  expect(ids('wipe').filter((id) => ids('usual').includes(id))).toEqual([]);
   const closing = run.pieces.find(({ id }) => id === 'close:bed-out')!;
   expect(closing.lines.map(({ text }) => text).join(' ')).toMatch(/Slats or prisms in/);
 });
@@ -445,7 +457,7 @@ test('from isopropyl, foam, in place to acetone, cotton, circles, out: words, la
     'lens-place': 'lens-out',
   });
   expect(words(strong, 'mirror-2.wipe')).toMatch(
-    /slid out.*lid, shield and plastic housing nearby: covered.*cotton swab with one drop of acetone.*in circles/,
+    /turned out.*lid, shield and plastic housing nearby: covered.*cotton swab with one drop of acetone.*in circles/,
   );
   expect(strong.layOut).toEqual(
     expect.arrayContaining(['acetone', 'cotton swabs', 'dry cloth to cover plastics']),
@@ -454,10 +466,34 @@ test('from isopropyl, foam, in place to acetone, cotton, circles, out: words, la
   const cautions = strong.tasks.find(({ id }) => id === 'mirror-2.wipe')!.cautions.join(' ');
   expect(cautions).toMatch(/No acetone on coated plastics/);
   expect(strong.pieces.some(({ id }) => id === 'open:nozzle-off')).toBe(true);
-  // what was slid out is proved
+  // what was out is proved
   expect(strong.proofs.find(({ id }) => id === 'dots')!.because).toContain('mirror-2.wipe@out');
   // the acrylic lid itself is not wiped with it
   expect(words(strong, 'lid-window.wipe')).toMatch(/soap/);
+});
+
+test('a mirror comes out as it is held: slid out of a bracket, turned out of its ring, from under its cover', () => {
+  const out = (mirrors: string) => {
+    const machine = {
+      family: 'co2-glass-tube',
+      variants: { mirrors },
+      methods: { 'mirror-place': 'mirrors-out' },
+    };
+    const run = runOn(machine, placesOn(machine, ['mirror-2', 'wipe']));
+    const [way] = run.tasks[0]!.ways;
+    return {
+      id: way!.id,
+      words: [...way!.active, ...way!.finishing].map(({ text }) => text).join(' '),
+      parts: way!.parts.map(({ name }) => name),
+    };
+  };
+  expect(out('slide-out')).toMatchObject({ id: 'out', parts: ['Mirror in its holder'] });
+  expect(out('slide-out').words).toMatch(/Thumb screw loosened, holder slid out/);
+  expect(out('fixed')).toMatchObject({ id: 'out', parts: ['Mirror glass'] });
+  expect(out('fixed').words).toMatch(/Ring of the mirror turned out.*bright side to the beam/);
+  expect(out('fixed').words).not.toMatch(/[Tt]humb screw|slid/);
+  expect(out('covered').parts).toEqual(['Magnetic cover', 'Mirror in its holder']);
+  expect(out('covered').words).toMatch(/^Magnetic cover off.*Magnetic cover on: it snaps flush\.$/);
 });
 
 test('every question of method changes a sheet, or says that it is advice only', () => {

@@ -250,14 +250,18 @@ export function buildRun(
     cautions: spoken(written.cautions),
     after: rules.opens.get(id)!,
   }));
-  const slats = traits.some((one) => one.standsIn);
+  const onSlats = traits.find((one) => one.standsIn);
   const closePieces = [...words].map(([id, written]): RunPiece => ({
     kind: 'close',
     id: `close:${id}`,
     title: closingName(id),
     minutes: { ...none, active: Math.max(1, minutes.get(id)!.close) },
     wait: noWait,
-    lines: lines(`close:${id}`, id === 'bed-out' && slats ? standInLines : written.close),
+    lines: lines(`close:${id}`, id === 'bed-out' && onSlats ? standInLines : written.close),
+    ...(id === 'bed-out' &&
+      onSlats && {
+        undried: { task: onSlats.id, lines: lines(`close:${id}~in`, written.close) },
+      }),
     parts: [],
     cautions: [],
     after: rules.closes.get(id)!,
