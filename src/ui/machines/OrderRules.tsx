@@ -89,24 +89,28 @@ function Rule({
             </UnstyledButton>
           </div>
         )}
+        {!unconfirmed && (
+          <Checkbox
+            mt={8}
+            label="Somebody says otherwise: to be confirmed"
+            checked={doubted}
+            onChange={(event) => form.set({ doubted: event.currentTarget.checked })}
+          />
+        )}
       </div>
       <SendForm
         of={form}
         button={doubted ? 'Keep the doubt' : turned ? 'Our way again' : 'Turn it round'}
         buttonProps={{ variant: 'default' }}
+        row
       >
-        <TextInput label="Why, on this machine?" {...form.field('reason')} />
-        <Checkbox
-          label="Somebody says otherwise: to be confirmed"
-          checked={doubted}
-          onChange={(event) => form.set({ doubted: event.currentTarget.checked })}
-        />
         {doubted && (
           <>
-            <TextInput label="Who says it as it stands" {...form.field('saidBy')} />
-            <TextInput label="Who says the other way round" {...form.field('otherBy')} />
+            <TextInput label="Who says it as it stands" w="100%" {...form.field('saidBy')} />
+            <TextInput label="Who says the other way round" w="100%" {...form.field('otherBy')} />
           </>
         )}
+        <TextInput label="Why, on this machine?" flex={1} {...form.field('reason')} />
       </SendForm>
     </div>
   );
