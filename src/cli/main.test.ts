@@ -136,7 +136,7 @@ test('a sheet is printed without being made: as text, as JSON, in another method
   };
   expect(written.layOut).toContain('acetone');
   const mirror = written.pieces.find(({ title }) => title === 'Mirror 1: wipe')!;
-  expect(mirror.out).toEqual(['Mirror in its holder']);
+  expect(mirror.out).toEqual(['Mirror glass']);
   expect(mirror.waits).toEqual([{ minutes: 2, place: null, what: 'dries' }]);
   expect(mirror.end - mirror.start).toBe(10);
   expect(written.proofs).toContain('Corner dots');

@@ -9,8 +9,8 @@ export type CareRow = typeof care.$inferSelect;
 export function insertCare(db: Db, row: CareRow): void {
   statement(
     db,
-    `insert into care (entry_id, machine_id, station_id, task, depth, at, result, finding, method, minutes, sheet_id, module_id)
-     values (@entryId, @machineId, @stationId, @task, @depth, @at, @result, @finding, @method, @minutes, @sheetId, @moduleId)`,
+    `insert into care (entry_id, machine_id, station_id, task, depth, at, result, finding, method, way, minutes, sheet_id, module_id)
+     values (@entryId, @machineId, @stationId, @task, @depth, @at, @result, @finding, @method, @way, @minutes, @sheetId, @moduleId)`,
   ).run(row);
 }
 
@@ -117,7 +117,7 @@ export function careOfSheet(db: Db, sheetId: string): (CareRow & { note: string 
   return statement(
     db,
     `select care.entry_id entryId, care.machine_id machineId, care.station_id stationId, care.task,
-       care.depth, care.at, care.result, care.finding, care.method, care.minutes,
+       care.depth, care.at, care.result, care.finding, care.method, care.way, care.minutes,
        care.sheet_id sheetId, care.module_id moduleId, entry.note
      from care join entry on entry.id = care.entry_id
      where care.sheet_id = ?

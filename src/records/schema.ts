@@ -178,6 +178,8 @@ export const care = sqliteTable(
     result: text('result').$type<CareResult>().notNull(),
     finding: text('finding').$type<Finding>(),
     method: text('method'),
+    /** the way of the sheet in which it was done; null: no sheet said one */
+    way: text('way'),
     minutes: integer('minutes'),
     sheetId: text('sheet_id').references(() => sheet.id),
     /** the module that was cared for at the bench: it counts for that module, wherever it goes */

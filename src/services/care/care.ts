@@ -26,6 +26,12 @@ export const careSchema = z.object({
   method: optionalText(120),
   /** the technician has read what is disputed about the method, and uses it */
   methodDecided: z.boolean().default(false),
+  /** the way of the sheet in which it was done */
+  way: z
+    .string()
+    .max(60)
+    .nullish()
+    .transform((way) => way ?? null),
   minutes: z
     .number()
     .int()
@@ -98,6 +104,7 @@ export const recordCare = useCase(careSchema, (shop, actor, care): Outcome<Cared
         result: care.result,
         finding: care.finding,
         method: care.method,
+        way: care.way,
         minutes: care.minutes,
         sheetId: care.sheetId,
         moduleId: care.moduleId,
@@ -130,6 +137,7 @@ const careChangeSchema = careSchema.omit({
   task: true,
   sheetId: true,
   moduleId: true,
+  way: true,
   key: true,
   methodDecided: true,
 });

@@ -6,24 +6,37 @@ import type { EntryData } from '../../records/audit-log-data';
 import { minutesTaken } from '../../records/cleaning-minutes';
 import type { Shop } from '../shop';
 
-/** Where a task is done, as far as its minutes go. */
+/** Where and how a task is done, as far as its minutes go. */
 export interface MinutesOf {
   stationId: string;
   stationKind: string;
   family: string;
   task: string;
+  way: string;
+  /** whether it is the way in force here: what was cleaned without a sheet was cleaned so */
+  inForce: boolean;
 }
 
 /**
- * Tells what a task takes here: from the station itself once it was cleaned five times, else from
+ * Tells what a task takes here in a way: from the station itself once it was cleaned so five times, else from
  * stations of its kind in machines of its family. Asks the book once.
  */
 export function minutesFinder(shop: Pick<Shop, 'db'>): (of: MinutesOf) => LearnedMinutes | null {
   const taken = minutesTaken(shop.db);
-  const ofStation = learnedBy(taken, ({ stationId, task }) => `${stationId} ${task}`);
-  const ofKind = learnedBy(taken, ({ family, kind, task }) => `${family} ${kind} ${task}`);
-  return ({ stationId, stationKind, family, task }) =>
-    ofStation.get(`${stationId} ${task}`) ?? ofKind.get(`${family} ${stationKind} ${task}`) ?? null;
+  const ofStation = groupBy(taken, ({ stationId, task }) => `${stationId} ${task}`);
+  const ofKind = groupBy(taken, ({ family, kind, task }) => `${family} ${kind} ${task}`);
+  return ({ stationId, stationKind, family, task, way, inForce }) => {
+    const learn = (rows: typeof taken = []) =>
+      learnedMinutes(
+        rows
+          .filter((row) => row.way === way || (row.way === null && inForce))
+          .map(({ minutes }) => minutes),
+      );
+    return (
+      learn(ofStation.get(`${stationId} ${task}`)) ??
+      learn(ofKind.get(`${family} ${stationKind} ${task}`))
+    );
+  };
 }
 
 const twoYears = 730 * millisecondsPerDay;

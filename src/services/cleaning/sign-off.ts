@@ -132,6 +132,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         result: task.result!,
         finding: task.finding,
         method: task.method,
+        way: wayDone(run, progress, task),
         minutes: task.minutes,
         note: task.note,
         sheetId,
@@ -190,6 +191,16 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
     return outcome;
   });
 });
+
+/** The way in which a task of a sheet was done; `null` where the sheet did not have it from the first. */
+function wayDone(
+  run: RunSheet,
+  progress: Progress,
+  { stationId, task }: { stationId: string; task: string },
+): string | null {
+  const of = run.tasks.find(({ id }) => id === placeId(stationId, task));
+  return of ? wayOf(of, progress.ways).id : null;
+}
 
 function soakedWhat(shop: Shop, run: RunSheet, id: string): string {
   const { stationId, task } = run.tasks.find((one) => one.id === id)!;

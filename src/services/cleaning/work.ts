@@ -3,7 +3,7 @@ import { ownUndo, type Build } from '../../catalogue/builds/build';
 import type { CatalogueTask } from '../../catalogue/schema';
 import type { By } from '../../catalogue/steps/compose';
 import { railsOf, runsDry } from '../../catalogue/steps/steps';
-import { workOf, type ComposedWay, type Work } from '../../catalogue/steps/work';
+import { workOf, type Work } from '../../catalogue/steps/work';
 import { withLearned } from '../../core/cleaning/learned';
 import { listMachines } from '../../records/machines';
 import { methodsFinder, type AnsweredQuestion } from '../care/methods';
@@ -45,7 +45,8 @@ export function workFinder(
   const soakTaken = soakFinder(shop);
   const cards = new Map(listMachines(shop.db, { retired: true }).map(({ id, card }) => [id, card]));
   const builds = new Map<string, Build>();
-  const placed = new Map<string, Pick<TaskWork, 'build' | 'by' | 'answers'>>();
+  const placed = new Map<string, Pick<TaskWork, 'build' | 'by' | 'answers'> & { asItIs: By }>();
+  const isSupposed = Object.keys(supposed).length > 0;
   /** what all the tasks of a station share */
   const placeOf = (machine: BuiltMachine, station: WorkStation) => {
     const built = `${machine.id} ${machine.headId ?? ''}`;
@@ -59,15 +60,16 @@ export function workFinder(
     const card = cards.get(machine.id) ?? {};
     const rails = railsOf(build, station);
     const part = partOf(station.kind, card, runsDry(rails));
-    const by: By = {
-      school: (question) => chosen.get(question) ?? '',
+    const asItIs: By = {
+      school: (question) => answers.find(({ id }) => id === question)?.chosen ?? '',
       harmful: (method) => judgeMethod(method, part).verdict === 'harmful',
       variant: (feature) => build.variants[feature],
       ownWords: (feature) => ownUndo(build, feature),
       card,
       rails,
     };
-    const place = { build, by, answers };
+    const by: By = { ...asItIs, school: (question) => chosen.get(question) ?? '' };
+    const place = { build, by, asItIs, answers };
     placed.set(at, place);
     return place;
   };
@@ -79,25 +81,37 @@ export function workFinder(
   ): TaskWork => {
     const place = placeOf(machine, station);
     const work = workOf(place.build, station, task, place.by, apart);
-    const learned = learnedOf({
-      stationId: station.id,
-      stationKind: station.kind,
-      family: machine.family,
-      task: task.key,
-    });
-    const [first, ...others] = work.ways.map((way): ComposedWay => {
+    const [inForce] =
+      isSupposed && work.ways.length > 1
+        ? workOf(place.build, station, task, place.asItIs, apart).ways
+        : work.ways;
+    const ways = work.ways.map((way) => {
       const soaked = way.wait?.soaks ? soakTaken(station.kind, task.key, way.id) : null;
-      return soaked
-        ? { ...way, minutes: { ...way.minutes, passive: soaked.minutes }, soaksLearned: soaked.of }
-        : way;
+      const learned = learnedOf({
+        stationId: station.id,
+        stationKind: station.kind,
+        family: machine.family,
+        task: task.key,
+        way: way.id,
+        inForce: way.id === inForce!.id,
+      });
+      const starting = { ...way.minutes, ...(soaked && { passive: soaked.minutes }) };
+      return {
+        ...way,
+        minutes: withLearned(starting, learned),
+        ...(soaked && { soaksLearned: soaked.of }),
+        learned: learned?.of ?? null,
+      };
     });
-    const minutes = withLearned(first!.minutes, learned);
+    const [{ minutes, learned }] = ways as [(typeof ways)[number]];
     return {
       ...work,
-      ways: [{ ...first!, minutes }, ...others],
+      ways,
       task: { ...work.task, minutes },
-      ...place,
-      learned: learned?.of ?? null,
+      build: place.build,
+      by: place.by,
+      answers: place.answers,
+      learned,
     };
   };
 }

@@ -10,7 +10,8 @@ import {
 import { fitLife, whyNoFit } from '../../core/evidence/life';
 import { proposeLimit, type Proposal } from '../../core/evidence/proposal';
 import { weeklyUse } from '../care/little-use';
-import { minutesFinder } from '../cleaning/minutes';
+import { stationById } from '../../records/machines';
+import { workFinder } from '../cleaning/work';
 import type { Shop } from '../shop';
 import type { TaskFindings } from './findings';
 
@@ -41,7 +42,7 @@ const weeksOfQuarter = 13;
 /** Reckons what findings say of each task, one after another. */
 export function intervalReckoner(shop: Shop) {
   const risk = shop.acceptedRisk;
-  const minutesOf = minutesFinder(shop);
+  const workOf = workFinder(shop);
   const weekly = new Map<string, ReturnType<typeof weeklyUse>>();
   const useOf = (machineId: string) => {
     if (!weekly.has(machineId)) weekly.set(machineId, weeklyUse(shop, machineId));
@@ -52,7 +53,9 @@ export function intervalReckoner(shop: Shop) {
     const observed = observationsBy(cycles, clock);
     const proposal = proposeLimit(observed, limit, risk, { mayGrow: task.criticality !== 'fire' });
     const { machineId, machine, stationId, station, stationKind, family } = place;
-    const of = { stationId, stationKind, family, task: task.key };
+    const { slug } = stationById(shop.db, stationId)!;
+    const placed = { id: stationId, slug, kind: stationKind };
+    const { task: worked } = workOf({ id: machineId, family }, placed, task);
     const a = amountAWeek(useOf(machineId), clock, task.group);
     const times = (by: number) => (a! * weeksOfQuarter) / by;
     return {
@@ -66,7 +69,7 @@ export function intervalReckoner(shop: Shop) {
       clock,
       limit,
       criticality: task.criticality,
-      minutes: minutesOf(of)?.minutes ?? handsOn(task.minutes),
+      minutes: handsOn(worked.minutes),
       quarterly:
         a === null
           ? null

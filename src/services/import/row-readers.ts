@@ -170,6 +170,7 @@ const careReader: MakeReader = (shop, actor, order) => {
             result: isReplaced(cell('task')) ? 'replaced' : 'done',
             finding,
             method: null,
+            way: null,
             minutes: minutes === null ? null : Math.min(1440, Math.round(minutes)),
             sheetId: null,
             moduleId: null,

@@ -73,7 +73,9 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
         <h2 id="current">{stretchTitle(run, stretch)}</h2>
         <span className="quiet">
           {minutes(context, stretch)}
-          {task?.learned && ` (your own median of ${task.learned})`}
+          {task?.learned &&
+            wayOf(task, store.progress.ways) === task.ways[0] &&
+            ` (your own median of ${task.learned})`}
         </span>
       </header>
       {waits?.for === 'wait' && (

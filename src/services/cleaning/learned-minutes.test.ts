@@ -1,6 +1,7 @@
-import { elapsed } from '../../core/care/minutes';
+import { elapsed, handsOn } from '../../core/care/minutes';
 import { minutesOf } from '../../core/cleaning/run';
 import { listStations, machineById } from '../../records/machines';
+import { recordCare } from '../care/care';
 import { chooseMethod } from '../care/methods';
 import {
   addTestMachine,
@@ -95,17 +96,18 @@ test('what was not loose at its end counts every soak of it', () => {
   expect(next()).toEqual(['usual', 2 * starting, 5]);
 });
 
+/** The work at the honeycomb as everything that asks now is told. */
+function workNow() {
+  const machine = machineById(shop.db, machineId)!;
+  const station = listStations(shop.db, machineId).find(({ id }) => id === stationId)!;
+  const clean = stationKind(station.kind).tasks.find(({ key }) => key === 'clean')!;
+  return workFinder(shop)(machine, station, clean);
+}
+
 test('sheet, choice and schedule count the same; another way keeps its own minutes', () => {
   const minutesNow = () => {
-    const machine = machineById(shop.db, machineId)!;
-    const station = listStations(shop.db, machineId).find(({ id }) => id === stationId)!;
-    const asked = workFinder(shop)(
-      machine,
-      station,
-      stationKind(station.kind).tasks.find(({ key }) => key === 'clean')!,
-    ).task.minutes;
     const sheet = must(sheetMinutesFinder(shop)({ machineId }, [{ stationId, task: 'clean' }]));
-    return { alone: elapsed(asked), back: sheet.back };
+    return { alone: elapsed(workNow().task.minutes), back: sheet.back };
   };
   const before = minutesNow();
   for (let n = 0; n < 5; n++) wash({ looseAfter: 10 });
@@ -114,4 +116,33 @@ test('sheet, choice and schedule count the same; another way keeps its own minut
   expect(before.back - after.back).toBe(starting - 10);
   must(chooseMethod(shop, tester, { question: 'honeycomb', choice: 'long-soak' }));
   expect(next()).toEqual(['long-soak', 720, 0]);
+});
+
+test('the minutes of the hands are learned by way: another way begins with its own', () => {
+  const washed = (way: string | null, minutes: number) => {
+    const sheetId = begin();
+    if (way) must(press(shop, tester, sheetId, [{ kind: 'way', task: task(), way }]));
+    markOn(shop, sheetId, stationId, 'clean', { result: 'done', minutes });
+    shop.clock.now += 600 * minute;
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    shop.clock.now += 600 * minute;
+  };
+  const handsOnBy = () => {
+    const { ways } = workNow();
+    return (id: string) => handsOn(ways.find((way) => way.id === id)!.minutes);
+  };
+  const starting = handsOnBy();
+  for (let n = 0; n < 5; n++) washed(null, 40);
+  expect([handsOnBy()('usual'), handsOnBy()('wipe')]).toEqual([40, starting('wipe')]);
+  for (let n = 0; n < 5; n++) washed('wipe', 12);
+  expect([handsOnBy()('usual'), handsOnBy()('wipe')]).toEqual([40, 12]);
+  // done without a sheet it was done in the way in force
+  must(chooseMethod(shop, tester, { question: 'honeycomb', choice: 'wipe' }));
+  for (let n = 0; n < 15; n++) {
+    shop.clock.now += 600 * minute;
+    const at = shop.clock.now;
+    must(recordCare(shop, tester, { stationId, task: 'clean', at, minutes: 9 }));
+  }
+  expect([handsOnBy()('usual'), handsOnBy()('wipe')]).toEqual([40, 9]);
 });

@@ -1,0 +1,1 @@
+ALTER TABLE `care` ADD `way` text;
