@@ -91,6 +91,7 @@ export function AfterFire({ machineId, parts, record }: AfterFireProps) {
             <SegmentedControl
               aria-labelledby={`fire-${id}`}
               size="md"
+              classNames={{ label: classes.found }}
               data={fireFindings.map((value) => ({
                 value,
                 label: value === 'not looked at' ? 'not yet' : value,
