@@ -220,7 +220,8 @@ function rowSchema({ columns }: Table): z.ZodObject {
     Object.fromEntries(
       columns.map(({ name, type, notNull }) => [
         name,
-        notNull ? scalars[type] : scalars[type].nullable(),
+        // what an older form did not have is left out there
+        notNull ? scalars[type] : scalars[type].nullish(),
       ]),
     ),
   );

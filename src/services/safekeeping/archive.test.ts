@@ -207,7 +207,7 @@ describe('what is not fit is refused in words, and nothing is kept', () => {
     ],
     [
       'a newer form',
-      () => edit('archive.json', (text) => text.replace('"version": 1', '"version": 2')),
+      () => edit('archive.json', (text) => text.replace('"version": 2', '"version": 3')),
       /newer version/,
     ],
     ['no list', () => fs.rmSync('archive.json'), /has no archive\.json/],
@@ -217,6 +217,21 @@ describe('what is not fit is refused in words, and nothing is kept', () => {
     expect(refusal(await takeArchiveIn(empty, tester, repack(change)))).toMatch(words);
     expect(held()).toEqual(before);
     expect(fs.readdirSync(empty.dataDir).filter((name) => name.startsWith('coming-'))).toEqual([]);
+  });
+
+  test('an older form comes in whole: a care of it says no way', async () => {
+    must(await packArchive(shop, file()));
+    const older = repack(() => {
+      edit('book/care.jsonl', (text) => text.replaceAll(/"way":(null|"[a-z-]*"),/g, ''));
+      expect(fs.readFileSync('book/care.jsonl', 'utf8')).not.toContain('"way"');
+      relist('book/care.jsonl');
+      edit('archive.json', (text) => text.replace('"version":2', '"version":1'));
+    });
+    must(await takeArchiveIn(empty, tester, older));
+    const cares = (of: Pick<TestShop, 'db'>) =>
+      of.db.$client.prepare('select entry_id, task, minutes, way from care order by 1').all();
+    expect(cares(shop).length).toBeGreaterThan(0);
+    expect(cares(empty)).toEqual(cares(shop));
   });
 
   test('half a file, no archive at all, no file', async () => {

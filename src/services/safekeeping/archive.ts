@@ -23,8 +23,8 @@ import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop
 import { rebuildUsage } from '../usage/usage';
 
 const formatName = 'bitacora archive';
-/** Of the format. A reader takes its own and older ones. */
-const version = 1;
+/** Of the format. A reader takes its own and older ones. 2: a care says in which way of its sheet it was done. */
+const version = 2;
 const manifestName = 'archive.json';
 const schemaName = 'schema.json';
 const photoName = /^photos\/[0-9a-f-]{36}\.jpg$/;
