@@ -28,7 +28,12 @@ const draw = (send: Send, clears?: boolean) => show(<Form send={send} clears={cl
 const refusing =
   (error: object): Send =>
   async () => ({ ok: false, error: error as never });
-const press = () => userEvent.click(screen.getByRole('button', { name: 'Keep' }));
+/** Presses once the button takes it: while an answer is awaited it takes none. */
+async function press(): Promise<void> {
+  const button = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' });
+  await waitFor(() => expect(button.disabled).toBe(false));
+  await userEvent.click(button);
+}
 
 it('every wrong field says so at once, and the first is focused', async () => {
   const fields = { 'item.name': 'Give it a name.', 'item.minutes': 'Give the minutes.' };
