@@ -56,19 +56,19 @@ export function workFinder(
     const build = builds.get(built) ?? buildOf(machine);
     builds.set(built, build);
     const answers = methodsAt({ machineId: machine.id, stationId: station.id });
-    const chosen = new Map(answers.map(({ id, chosen: school }) => [id, supposed[id] ?? school]));
+    const chosen = new Map(answers.map(({ id, chosen: school }) => [id, school]));
     const card = cards.get(machine.id) ?? {};
     const rails = railsOf(build, station);
     const part = partOf(station.kind, card, runsDry(rails));
     const asItIs: By = {
-      school: (question) => answers.find(({ id }) => id === question)?.chosen ?? '',
+      school: (question) => chosen.get(question) ?? '',
       harmful: (method) => judgeMethod(method, part).verdict === 'harmful',
       variant: (feature) => build.variants[feature],
       ownWords: (feature) => ownUndo(build, feature),
       card,
       rails,
     };
-    const by: By = { ...asItIs, school: (question) => chosen.get(question) ?? '' };
+    const by: By = { ...asItIs, school: (id) => supposed[id] ?? asItIs.school(id) };
     const place = { build, by, asItIs, answers };
     placed.set(at, place);
     return place;
@@ -79,11 +79,11 @@ export function workFinder(
     task: CatalogueTask,
     apart = false,
   ): TaskWork => {
-    const place = placeOf(machine, station);
+    const { asItIs, ...place } = placeOf(machine, station);
     const work = workOf(place.build, station, task, place.by, apart);
     const [inForce] =
       isSupposed && work.ways.length > 1
-        ? workOf(place.build, station, task, place.asItIs, apart).ways
+        ? workOf(place.build, station, task, asItIs, apart).ways
         : work.ways;
     const ways = work.ways.map((way) => {
       const soaked = way.wait?.soaks ? soakTaken(station.kind, task.key, way.id) : null;
@@ -108,9 +108,7 @@ export function workFinder(
       ...work,
       ways,
       task: { ...work.task, minutes },
-      build: place.build,
-      by: place.by,
-      answers: place.answers,
+      ...place,
       learned,
     };
   };
