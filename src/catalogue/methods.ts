@@ -195,6 +195,31 @@ export const methodQuestions: readonly MethodQuestion[] = [
     why: 'In, unless stiff or caked.',
   },
   {
+    id: 'head-brush',
+    question: 'How is a head brushed out?',
+    groups: ['air', 'optics'],
+    schools: [
+      school(
+        'as-built',
+        'by the build: from outside where opening it means unplugging it',
+        'a quick round stays quick, and no plug is drawn for it',
+      ),
+      school(
+        'top-off',
+        'always with the top off',
+        'the board and both sides of the blades are seen',
+      ),
+      school(
+        'outside',
+        'always from outside, top on',
+        'nothing is unscrewed',
+        'The board is not seen: the strip-clean looks at it.',
+      ),
+    ],
+    standard: 'as-built',
+    why: 'The top comes off where it does so on the machine; a head that must be unplugged for it is opened when it is stripped.',
+  },
+  {
     id: 'driver',
     question: 'Which driver?',
     groups: ['optics', 'motion', 'air'],

@@ -15,7 +15,8 @@ export type Act =
   /** what is left is taken up dry */
   | { act: 'take up' }
   | { act: 'blow'; where: string }
-  | { act: 'blades' }
+  /** the blades held, with a finger where nothing else is said */
+  | { act: 'blades'; with?: string }
   /** household cleaning: damp, degreaser or alcohol on a cloth */
   | { act: 'cloth'; where: string; why?: string }
   /** a rail wiped along */

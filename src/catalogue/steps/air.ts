@@ -1,4 +1,4 @@
-import type { Written, WrittenLine } from './written';
+import type { Written, WrittenLine, WrittenWay } from './written';
 
 const holdBlades: WrittenLine = { act: 'blades' };
 
@@ -7,10 +7,59 @@ const flick: WrittenLine = [
   'A fan that must be pushed round will not start under power.',
 ];
 
+const fanOut: WrittenWay = {
+  id: 'out',
+  name: 'fan lifted out',
+  school: 'fan-out:out',
+  minutes: [14, 0, 0],
+  active: [
+    [
+      'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
+      'The lead is short and tears at the motor: that ends the fan.',
+    ],
+    holdBlades,
+    'Brush both sides of the blades, the frame, the fins behind it.',
+    [
+      'Back in by its corners, never by the hub; arrow for the air the same way as before.',
+      'Pressed on the hub, the bearing is dented.',
+    ],
+    flick,
+  ],
+};
+
+/** A head brushed out where it hangs: nothing is unscrewed, and no plug is drawn. */
+const fromOutside: WrittenWay = {
+  id: 'outside',
+  name: 'from outside, top on',
+  school: 'head-brush:outside',
+  minutes: [5, 0, 0],
+  inPlace: true,
+  active: [
+    [
+      'Look in with a torch: fluff on the blades, brown spots on the board? Say so in the note.',
+      'What is caked or brown is opened: that is its strip-clean, at the bench.',
+    ],
+    [
+      'What covers the glass stays on, and a dry cloth lies under the head.',
+      'What is brushed loose falls: on the cloth, not on the glass or the bed.',
+    ],
+    { act: 'blades', with: 'the wooden end of a swab' },
+    'Soft brush kept for boards, its hairs through the openings: blades, then the vents all round, always outwards.',
+    {
+      act: 'blow',
+      where: 'slantwise in at the vents and out past the blades, never straight down at the board',
+    },
+    [
+      'Turn the fan with the wooden end of the swab: it turns freely for two turns.',
+      'A fan that must be pushed round will not start under power.',
+    ],
+  ],
+};
+
 export const moduleFanClean: Written = {
   drawing: 'fan',
   dusty: true,
-  name: 'fan left in',
+  name: 'top off, fan left in',
   active: [
     [
       'Look at the board before anything: brown spots, a plug half out? Say so in the note.',
@@ -26,30 +75,17 @@ export const moduleFanClean: Written = {
     { act: 'blow', where: 'from the inside out, never at the board' },
     flick,
   ],
-  ways: [
-    {
-      id: 'out',
-      name: 'fan lifted out',
-      school: 'fan-out:out',
-      minutes: [14, 0, 0],
-      active: [
-        [
-          'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
-          'The lead is short and tears at the motor: that ends the fan.',
-        ],
-        holdBlades,
-        'Brush both sides of the blades, the frame, the fins behind it.',
-        [
-          'Back in by its corners, never by the hub; arrow for the air the same way as before.',
-          'Pressed on the hub, the bearing is dented.',
-        ],
-        flick,
-      ],
-    },
-  ],
+  ways: [fanOut, fromOutside],
   stop: 'You see light between the fins; the fan turns freely.',
   wrong: ['The lead is caught under the cover.', 'A screw drops into the heat sink: count them.'],
   proofs: ['fan'],
+};
+
+/** Where nothing covers the fan there is nothing to open. */
+export const openFanClean: Written = {
+  ...moduleFanClean,
+  name: 'fan left in',
+  ways: [fanOut],
 };
 
 export const headFanClean: Written = {

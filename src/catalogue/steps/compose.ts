@@ -276,7 +276,10 @@ function blow(by: By, { where }: Extract<Act, { act: 'blow' }>): Composed[] {
   ];
 }
 
-function blades(by: By): Composed[] {
+function blades(
+  by: By,
+  { with: holder = 'a finger' }: Extract<Act, { act: 'blades' }>,
+): Composed[] {
   return by.school('fan-blades') === 'spin'
     ? [
         line(
@@ -287,7 +290,7 @@ function blades(by: By): Composed[] {
       ]
     : [
         line(
-          'Hold the blades with a finger while brushing or blowing.',
+          `Hold the blades with ${holder} while brushing or blowing.`,
           'A fan blown round runs faster than its bearings are made for, and makes current backwards.',
           { action: 'hold', part: 'fan', moves: 'blades held' },
         ),
@@ -588,7 +591,7 @@ function composeAct(act: Act, by: By): Composed[] {
     case 'blow':
       return blow(by, act);
     case 'blades':
-      return blades(by);
+      return blades(by, act);
     case 'cloth':
       return cloth(by, act);
     case 'rail':

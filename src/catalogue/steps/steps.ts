@@ -101,6 +101,8 @@ function byBuild({ variants }: Build, { kind, slug }: Placed, task: string): Wri
         { single: motion.singleBeltCheck, side: motion.sideBeltCheck }[variants['belts'] ?? ''] ??
         null
       );
+    case 'diode-module.clean':
+      return variants['top'] === 'open' ? air.openFanClean : null;
     case 'ports.clean':
       return variants['ports'] === 'inside' ? air.portInside : null;
     case 'air-assist.clean':

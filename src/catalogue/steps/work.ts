@@ -1,7 +1,7 @@
 import type { Place } from '../../core/cleaning/run';
 import type { Minutes } from '../../core/care/minutes';
 import { hasShield, type Build } from '../builds/build';
-import { openingsFor } from '../openings';
+import { openingsFor, openingsUnder } from '../openings';
 import type { CatalogueTask } from '../schema';
 import { compose, composedTools, type By, type Composed } from './compose';
 import { shieldClean } from './optics';
@@ -70,7 +70,7 @@ function ownSteps(task: CatalogueTask): Written {
 /**
  * Composes a task for a station. Of its ways the one of the school in force comes first, and its words, tools,
  * cautions, minutes and openings are what the sheet, the stores, the choice and the schedule go by.
- * @param apart the shield is off anyway: it is cleaned while it is apart
+ * @param apart what it hangs in is off anyway: a shield is cleaned while it is apart, a head opened at the bench
  */
 export function workOf(
   build: Build,
@@ -120,6 +120,8 @@ export function workOf(
   const all = [usualWay, ...others];
   const chosen = all.findIndex(({ school }) => {
     const [question, answer] = school?.split(':') ?? [];
+    if (question === 'head-brush')
+      return brushedOutside(build, by, apart) === (answer === 'outside');
     return question !== undefined && by.school(question) === answer;
   });
   if (chosen > 0) all.unshift(...all.splice(chosen, 1));
@@ -141,6 +143,14 @@ export function workOf(
       ],
     },
   };
+}
+
+/** Whether a head is brushed out with its top on. */
+function brushedOutside(build: Build, by: By, apart: boolean): boolean {
+  const school = by.school('head-brush');
+  return school === 'as-built'
+    ? !apart && openingsUnder(build, 'module-top-off').includes('head-off')
+    : school === 'outside';
 }
 
 const linesOf = ({ active, finishing }: ComposedWay) => [...active, ...finishing];

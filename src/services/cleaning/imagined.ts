@@ -103,12 +103,14 @@ export function placeOn(
 export function placesOn(imagined: Imagined, ...picked: [slug: string, key: string][]) {
   const kinds = new Map(family(imagined.family).stations.map(({ slug, kind }) => [slug, kind]));
   const places = picked.map(([slug, key]) => placeOn(imagined, slug, kinds.get(slug)!, key));
-  const apart =
-    places.some(({ work }) => work.openings.includes('shield-off')) &&
-    !imagined.turned?.includes('shield-apart');
+  const opens = (opening: string) => places.some(({ work }) => work.openings.includes(opening));
+  const apart: Readonly<Record<string, boolean>> = {
+    shield: opens('shield-off') && !imagined.turned?.includes('shield-apart'),
+    'diode-module': opens('head-off'),
+  };
   return places.map((place) =>
-    apart && place.stationKind === 'shield'
-      ? placeOn(imagined, place.slug, 'shield', place.work.task.key, { apart })
+    apart[place.stationKind]
+      ? placeOn(imagined, place.slug, place.stationKind, place.work.task.key, { apart: true })
       : place,
   );
 }

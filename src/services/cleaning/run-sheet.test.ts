@@ -286,8 +286,11 @@ test('one task under two covers is no longer than by itself', () => {
   expect(sequential).toBe(74);
 });
 
+/** A head whose top comes off for a brush-out too. */
+const topOff = { 'head-brush': 'top-off' };
+
 test('the cover of a head is undone on the bench: the head comes off first and goes on last', () => {
-  const machine = { family: 'enclosed-diode' };
+  const machine = { family: 'enclosed-diode', methods: topOff };
   const run = runOn(machine, placesOn(machine, ['module', 'clean']));
   const { begins } = orderOf(run);
   expect(begins('open:head-off')).toBeLessThan(begins('open:module-top-off'));
@@ -333,6 +336,8 @@ describe('small jobs stay small (common practice, no source)', () => {
       {},
     ],
     ['brush-out of a head', { family: 'open-frame-diode' }, [['module', 'clean']], 15, {}],
+    // a head that must be unplugged to be opened is brushed out where it hangs
+    ['brush-out of a plugged head', { family: 'enclosed-diode' }, [['module', 'clean']], 15, {}],
   ];
   test.each(jobs)('%s', (...[, machine, picked, most, mode]) => {
     const run = runOn(machine, placesOn(machine, ...picked), mode);
@@ -342,11 +347,34 @@ describe('small jobs stay small (common practice, no source)', () => {
   });
 
   test('a head that comes off its plug waits for the discharge; the wait is the machine’s own figure', () => {
-    const machine = { family: 'enclosed-diode', connectorWait: { minutes: 25, source: 'label' } };
+    const connectorWait = { minutes: 25, source: 'label' };
+    const machine = { family: 'enclosed-diode', connectorWait, methods: topOff };
     const run = runOn(machine, placesOn(machine, ['module', 'clean']));
     expect(run.isolationMinutes).toBe(25);
     expect(orderOf(run).begins('open:head-off')).toBe(27);
     expect(run.pieces[0]!.cautions).toContain('25 min before connectors: label');
+  });
+
+  test('a head is opened for a brush-out where it is off its plug anyway, or the shop says so', () => {
+    const way = (machine: Imagined, ...more: [string, string][]) => {
+      const run = runOn(machine, placesOn(machine, ['module', 'clean'], ...more));
+      const { ways } = run.tasks.find(({ id }) => id === 'module.clean')!;
+      return [ways[0]!.id, run.pieces.some(({ id }) => id === 'open:module-top-off')];
+    };
+    const plugged = { family: 'enclosed-diode' };
+    expect(way(plugged)).toEqual(['outside', false]);
+    expect(way(plugged, ['window', 'wipe'])).toEqual(['outside', false]);
+    expect(way(plugged, ['window', 'strip-clean'])).toEqual(['usual', true]);
+    expect(way({ ...plugged, methods: topOff })).toEqual(['usual', true]);
+    expect(way({ ...plugged, methods: { 'fan-out': 'out' } })).toEqual(['out', true]);
+    const onMachine = { family: 'open-frame-diode' };
+    expect(way(onMachine)).toEqual(['usual', true]);
+    expect(way({ ...onMachine, methods: { 'head-brush': 'outside' } })).toEqual(['outside', false]);
+    // where nothing covers the fan there is nothing to open, and nothing to ask
+    expect(way({ ...onMachine, variants: { top: 'open' }, methods: topOff })).toEqual([
+      'usual',
+      false,
+    ]);
   });
 
   test('between two cuts nothing is switched off, asked or tested, and the job goes on', () => {
@@ -617,7 +645,12 @@ test('a variant in own words opens and closes in them, and asks for what it loos
     facing: 'Pin to the front',
     connectors: true,
   };
-  const machine = { family: 'enclosed-diode', variants: { held: 'own-1' }, own: [own] };
+  const machine = {
+    family: 'enclosed-diode',
+    variants: { held: 'own-1' },
+    own: [own],
+    methods: topOff,
+  };
   const run = runOn(machine, placesOn(machine, ['module', 'clean']));
   const lines = (id: string) =>
     run.pieces.find((piece) => piece.id === id)!.lines.map(({ text }) => text);
@@ -692,7 +725,7 @@ test('the trade, where a sheet would hurt a machine', () => {
     const key = stationKind(bed.kind).tasks[0]!.key;
     expect(words(one.id, bed.slug, key)).not.toMatch(/odd holes/);
   }
-  expect(words('enclosed-diode', 'module', 'clean')).toMatch(
+  expect(words('enclosed-diode', 'module', 'strip-clean')).toMatch(
     /grate over the module’s fan: its two odd holes/i,
   );
   // a sensor is pressed by nobody; one belt is not compared with another; a fan has no felt

@@ -220,15 +220,16 @@ export function placesOf(
     const task = station && findTask(station, key);
     return station && task ? [{ station, task, work: workOf(machine, station, task) }] : [];
   });
+  const opens = (opening: string) => found.some(({ work }) => work.openings.includes(opening));
   // a shield that comes off anyway is cleaned while it is apart, unless the shop does it after closing
-  const apart =
-    found.some(({ work }) => work.openings.includes('shield-off')) &&
-    !turnedRules(shop, machineId).has('shield-apart');
+  const apart: Readonly<Record<string, boolean>> = {
+    shield: opens('shield-off') && !turnedRules(shop, machineId).has('shield-apart'),
+    'diode-module': Boolean(headId) || opens('head-off'),
+  };
   return found
     .map(({ station, task, work }): SheetPlace => {
       const whole = station.kind === 'whole' && tasks.length > 1;
-      const shown =
-        apart && station.kind === 'shield' ? workOf(machine, station, task, true) : work;
+      const shown = apart[station.kind] ? workOf(machine, station, task, true) : work;
       return {
         stationId: station.id,
         stationKind: station.kind,
