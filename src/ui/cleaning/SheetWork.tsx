@@ -94,8 +94,9 @@ export function SheetWork(props: SheetWorkProps) {
         ) : (
           'Every step is done. '
         )}
-        {minutesWords(takes.handsOn)} hands-on, {minutesWords(takes.back)} until the machine is back
-        in this order; one after another it would be {minutesWords(arranged.sequential)}
+        {minutesWords(takes.handsOn)} hands-on, {minutesWords(takes.back)} until{' '}
+        {run.bench ? 'it is ready for the drawer' : 'the machine is back'} in this order; one after
+        another it would be {minutesWords(arranged.sequential)}
         {saved > 0 && `: ${minutesWords(saved)} saved`}.{' '}
         {progress.sequence === null && progress.ways.size === 0 && (
           <span className="quiet">

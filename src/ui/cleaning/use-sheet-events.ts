@@ -138,9 +138,8 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents
     if (answer.problems?.length) setProblems((before) => [...before, ...answer.problems!]);
   }, []);
 
-  const exchange = useCallback(async () => {
-    if (!sheetId || busy.current) return;
-    busy.current = true;
+  /** @returns whether the server answered: what was pressed meanwhile can go out at once */
+  const sendQueue = useCallback(async (): Promise<boolean> => {
     const sending = queued.current;
     try {
       const ask = (some: readonly Waiting[]) =>
@@ -166,14 +165,23 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents
         setProblems((before) => [...before, { event: sending[0]!.id, ...outcome.error }]);
         sent(sending);
       }
+      return true;
     } catch (error) {
       // everything stays in the queue and goes out later, in order
       if (error instanceof NotTaken && error.status === 401) setSignedOut(true);
       else setStuck(error instanceof NotTaken ? error.message : 'No connection.');
-    } finally {
-      busy.current = false;
+      return false;
     }
   }, [replaceQueue, sheetId, takeIn]);
+
+  const exchange = useCallback(async () => {
+    if (!sheetId || busy.current) return;
+    busy.current = true;
+    // presses of one moment go out together
+    await Promise.resolve();
+    while ((await sendQueue()) && queued.current.length > 0);
+    busy.current = false;
+  }, [sendQueue, sheetId]);
 
   useEffect(() => {
     base.current = { server: base.current.server, mono: performance.now() };

@@ -1,0 +1,127 @@
+/** @jest-environment jsdom */
+import { act, renderHook, waitFor } from '@testing-library/react';
+import type { SheetEvent, SheetEventWhat } from '../../core/cleaning/progress';
+import { useSheetEvents } from './use-sheet-events';
+
+const sheetId = 'sheet-1';
+const step = (id: string): SheetEventWhat => ({ kind: 'step', step: id, done: true });
+const words = (what: SheetEventWhat) => (what.kind === 'step' ? what.step : what.kind);
+
+/** What the server was sent, a request at a time, and how it answers. */
+class Server {
+  readonly got: string[][] = [];
+  readonly kept: SheetEvent[] = [];
+  /** answers wait until this is called */
+  letGo: () => void = () => undefined;
+  held: Promise<void> = Promise.resolve();
+  refuses = (_: string) => false;
+  status = 200;
+
+  hold(): void {
+    this.held = new Promise((resolve) => (this.letGo = resolve));
+  }
+
+  readonly fetch = async (_url: string, { body }: { body?: string } = {}) => {
+    const sent = JSON.parse(body ?? '[]') as SheetEvent[];
+    if (body) this.got.push(sent.map(({ what }) => words(what)));
+    await this.held;
+    const bad = sent.find(({ what }) => this.refuses(words(what)));
+    const wrong = this.status !== 200 || bad;
+    if (!wrong) this.kept.push(...sent);
+    const answer = wrong
+      ? { ok: false, error: { field: null, message: bad ? 'Not that one.' : 'The disk is full.' } }
+      : {
+          ok: true,
+          value: {
+            now: 1000,
+            count: this.kept.length,
+            events: sent.map((one) => ({ ...one, person: 'Ragna' })),
+            closed: null,
+          },
+        };
+    return { status: bad ? 422 : this.status, json: () => Promise.resolve(answer) };
+  };
+}
+
+async function openSheet(server = new Server()) {
+  globalThis.fetch = server.fetch as unknown as typeof fetch;
+  AbortSignal.timeout = () => new AbortController().signal;
+  const drawn = renderHook(() =>
+    useSheetEvents({ sheetId, person: 'Ragna', initial: [], now: 1000 }),
+  );
+  await act(async () => {
+    await server.held;
+  });
+  return { server, ...drawn };
+}
+
+beforeEach(() => localStorage.clear());
+
+test('presses of one moment go out together, and what is pressed while they are on their way right after', async () => {
+  const { server, result } = await openSheet();
+  server.hold();
+  await act(async () => {
+    for (const line of ['a', 'b', 'c']) result.current.press(step(line));
+    await Promise.resolve();
+  });
+  await waitFor(() => expect(server.got).toEqual([['a', 'b', 'c']]));
+  act(() => result.current.press(step('d')));
+  expect(result.current.unsent).toBe(4);
+  expect([...result.current.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
+  // no poll is waited for
+  server.letGo();
+  await waitFor(() => expect(result.current.unsent).toBe(0), { timeout: 1000 });
+  expect(server.got).toEqual([['a', 'b', 'c'], ['d']]);
+  expect([...result.current.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
+});
+
+test('one press that cannot be taken is told of, and keeps none of the others back', async () => {
+  const { server, result } = await openSheet();
+  server.refuses = (line) => line === 'b';
+  act(() => {
+    for (const line of ['a', 'b', 'c']) result.current.press(step(line));
+  });
+  await waitFor(() => expect(result.current.unsent).toBe(0));
+  expect(server.kept.map(({ what }) => words(what))).toEqual(['a', 'c']);
+  const [problem] = result.current.problems;
+  expect(problem).toMatchObject({ message: 'Not that one.' });
+  act(() => result.current.dismiss(problem!.event));
+  expect(result.current.problems).toEqual([]);
+});
+
+test('what the server cannot take now is kept on this device, over a reload too, and is sent once', async () => {
+  const { server, result, unmount } = await openSheet();
+  server.status = 503;
+  act(() => result.current.press(step('a')));
+  await waitFor(() => expect(result.current.stuck).toBe('The disk is full.'));
+  expect(result.current.unsent).toBe(1);
+  unmount();
+
+  server.status = 200;
+  const again = await openSheet(server);
+  await waitFor(() => expect(again.result.current.unsent).toBe(0));
+  expect(again.result.current.stuck).toBeNull();
+  expect(server.kept.map(({ what }) => words(what))).toEqual(['a']);
+});
+
+test('signed out, presses wait, and the sheet says so', async () => {
+  const { server, result } = await openSheet();
+  server.status = 401;
+  act(() => result.current.press(step('a')));
+  await waitFor(() => expect(result.current.signedOut).toBe(true));
+  expect(result.current.unsent).toBe(1);
+});
+
+test('a dry run sends nothing', async () => {
+  const server = new Server();
+  globalThis.fetch = server.fetch as unknown as typeof fetch;
+  const { result } = renderHook(() =>
+    useSheetEvents({ sheetId: null, person: 'Ragna', initial: [], now: 1000 }),
+  );
+  act(() => result.current.press(step('a')));
+  await act(async () => {
+    await Promise.resolve();
+  });
+  expect([...result.current.progress.steps.keys()]).toEqual(['a']);
+  expect([result.current.unsent, server.got]).toEqual([0, []]);
+});
