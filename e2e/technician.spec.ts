@@ -251,6 +251,31 @@ test('a press before the page answers is done as soon as it does', async ({ page
   );
 });
 
+test('what is typed before the page answers is sent as it was typed', async ({ page, server }) => {
+  await signIn(page, server.url);
+  // a slow phone: the page stands there long before its scripts have come
+  let letGo = () => {};
+  const awaited = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route(/\.js(\?|$)/, async (route) => {
+    await awaited;
+    await route.continue();
+  });
+  await page.goto(`${server.url}/setup`, { waitUntil: 'commit' });
+  const name = page.getByLabel('Name of the shop');
+  const before = await name.inputValue();
+  await name.fill('The Slow Loft');
+  const form = page.locator('form', { has: name });
+  await form.getByRole('button', { name: 'Save' }).click();
+  letGo();
+  await expect(form.getByRole('status')).toHaveText('Saved: The Slow Loft');
+  await page.unrouteAll();
+  await page.reload();
+  await expect(name).toHaveValue('The Slow Loft');
+  await name.fill(before);
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(form.getByRole('status')).toHaveText(`Saved: ${before}`);
+});
+
 test('keys lead to the verbs, ? lists them, typing in a field does not', async ({
   page,
   server,
