@@ -38,7 +38,7 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
   const [best, ...others] = answer.offers;
   return (
     <section className={`panel ${classes.panel}`} aria-labelledby="i-have">
-      <div>
+      <div className={classes.minutes}>
         <h2 id="i-have" className={classes.head}>
           I have
           <NumberInput
@@ -50,7 +50,7 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
               setMinutes(value);
               later(Number(value));
             }}
-            w={92}
+            w={84}
           />
           minutes
         </h2>
@@ -72,7 +72,7 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
         aria-live="polite"
         aria-busy={pending}
         data-minutes={answer.minutes}
-        className={pending ? classes.pending : undefined}
+        className={classes.answer}
       >
         {!best && (
           <p className="quiet">
@@ -82,8 +82,10 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
           </p>
         )}
         {best && <OfferLine offer={best} now={now} zone={zone} />}
+      </div>
+      <div aria-live="polite" aria-busy={pending} className={classes.others}>
         {others.map((offer) => (
-          <p key={offer.machineId}>
+          <span key={offer.machineId}>
             or{' '}
             <Link
               className="line"
@@ -93,18 +95,18 @@ export function IHave({ initial, ask, now, zone }: IHaveProps) {
               {offer.machine}, {offer.tasks.length} {offer.tasks.length === 1 ? 'task' : 'tasks'}
             </Link>
             : {backWords(offer, now, zone)}
-          </p>
+          </span>
         ))}
         {best?.also && (
-          <p className="quiet">
+          <span className="quiet">
             Open anyway: {best.also.station} ({best.also.minutes} min hands-on).
-          </p>
+          </span>
         )}
         {answer.more && (
-          <p className="quiet">
+          <span className="quiet">
             With {answer.more.extra} more minutes:{' '}
             {answer.more.added.map(({ machine, station }) => `${machine}, ${station}`).join('; ')}.
-          </p>
+          </span>
         )}
       </div>
       <ProblemNote problem={problem} />
@@ -127,11 +129,11 @@ function OfferLine({ offer, now, zone }: { offer: Offer; now: number; zone: stri
             {one.station} <span className="quiet">{one.known ? one.depth : 'first look'}</span>
           </span>
         ))}
+        <span className={classes.takes}>{backWords(offer, now, zone)}</span>
       </span>
       <Link className="go" href={startOf(offer)} aria-label={`Start this on ${machine}`}>
         Start
       </Link>
-      <span className={classes.takes}>{backWords(offer, now, zone)}</span>
     </div>
   );
 }

@@ -41,6 +41,7 @@ export function Planned({
                   {clockTime(block.from, zone)} {block.nickname}
                 </b>{' '}
                 {block.state === 'now' && <b> now</b>}
+                {block.state === 'not done' && 'not done yet'}
                 <div className="figures">{plannedWords(block, zone)}</div>
                 <div className={classes.short}>
                   {open.length === 0

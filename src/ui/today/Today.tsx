@@ -80,19 +80,19 @@ export function Today(props: TodayProps) {
               return (
                 <article key={machine.id} className={classes.machine}>
                   <div className={classes.label}>
-                    <Link href={`/machines/${machine.id}`} className={classes.nickname}>
-                      {machine.nickname}
-                    </Link>
+                    <span>
+                      <Link href={`/machines/${machine.id}`} className={classes.nickname}>
+                        {machine.nickname}
+                      </Link>{' '}
+                      <span className={classes.facts}>{lately(machine, now, zone)}</span>
+                    </span>
                     {hold ? (
                       <HoldTag words={hold.words} />
                     ) : (
                       <span className={classes.facts}>{familyNames[machine.family]}</span>
                     )}
                     <span className={classes.facts}>
-                      {lately(machine, now, zone)}
-                      {strength !== null && `, strength ${Math.round(strength * 100)} %`}
-                    </span>
-                    <span className={classes.facts}>
+                      {strength !== null && `strength ${Math.round(strength * 100)} % `}
                       <FireLoad load={fireLoad(machine.stations)} />
                     </span>
                   </div>
@@ -116,14 +116,15 @@ export function Today(props: TodayProps) {
               );
             })}
           </section>
+          {props.inMinutes && (
+            <IHave initial={props.inMinutes} ask={props.askMinutes} now={now} zone={zone} />
+          )}
           <div className={classes.columns}>
             <Stopped board={board} zone={zone} putRight={putRight} />
             <Due board={board} zone={zone} />
             <div className={classes.side}>
               {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
-              {props.inMinutes && (
-                <IHave initial={props.inMinutes} ask={props.askMinutes} now={now} zone={zone} />
-              )}
+              <PutOff board={board} zone={zone} />
             </div>
           </div>
         </>
@@ -158,11 +159,11 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
             <li key={hold.id}>
               <div>
                 <b>{nameOf(hold.machineId)}</b> <HoldTag words={hold.words} />
-                <div className="quiet">
+                <div className={classes.short}>
+                  {fault && `${faultTitle(fault.signs, fault.note)}; `}
                   {sheet
                     ? `${sheet.marked} of ${sheet.tasks.length} tasks done, started ${ago(hold.since, now, zone)}`
                     : `${hold.person}, ${ago(hold.since, now, zone)}`}
-                  {fault && `: ${faultTitle(fault.signs, fault.note)}`}
                 </div>
               </div>
               {sheet ? (
@@ -186,7 +187,7 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
           .filter(({ id }) => !holds.some(({ faultId }) => faultId === id))
           .map((fault) => (
             <li key={fault.id}>
-              <FaultLine fault={fault} now={now} zone={zone} />
+              <FaultLine fault={fault} now={now} zone={zone} short />
               <Link className="go" href={`/faults/${fault.id}`}>
                 Open
               </Link>
@@ -197,9 +198,9 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
         <details className={classes.besides} open={besides <= shownBesides}>
           <summary>
             {[
-              board.restrictions.length > 0 && `${board.restrictions.length} in restricted use`,
+              board.restrictions.length > 0 && `${board.restrictions.length} restricted`,
               board.watched.length > 0 && `${board.watched.length} on watch`,
-              putBacks.length > 0 && `${putBacks.length} mended for now`,
+              putBacks.length > 0 && `${putBacks.length} mended`,
             ]
               .filter(Boolean)
               .join(', ')}
@@ -249,7 +250,7 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
 }
 
 function Due({ board, zone }: { board: Board; zone: string }) {
-  const { due, putOff, afterJob, now } = board;
+  const { due, afterJob, now } = board;
   const shown = due.slice(0, shownDue);
   return (
     <section className="panel" aria-labelledby="due">
@@ -287,25 +288,34 @@ function Due({ board, zone }: { board: Board; zone: string }) {
       </ul>
       {due.length > shown.length && (
         <p className={classes.more}>
-          and {due.length - shown.length} more, on the ribbons above: every column over its line.
-        </p>
-      )}
-      {putOff.length > 0 && (
-        <p className={classes.more}>
-          Put off:{' '}
-          {putOff.map(({ machine, station, task }, index) => (
-            <span key={`${station.id} ${task.task.key}`}>
-              {index > 0 && '; '}
-              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
-                {machine.nickname}: {station.name}
-              </Link>{' '}
-              {untilWords(task.deferral!, now, zone)} ({task.deferral!.reason})
-            </span>
-          ))}
-          .
+          and {due.length - shown.length} more: the columns over their line.
         </p>
       )}
       {afterJob.length > 0 && <AfterJob items={afterJob} />}
+    </section>
+  );
+}
+
+/** What is due and waits all the same, and why. */
+function PutOff({ board: { putOff, now }, zone }: { board: Board; zone: string }) {
+  if (putOff.length === 0) return null;
+  return (
+    <section className="panel" aria-labelledby="put-off">
+      <h2 id="put-off">Put off</h2>
+      <ul className={classes.rows}>
+        {putOff.map(({ machine, station, task }) => (
+          <li key={`${station.id} ${task.task.key}`}>
+            <div>
+              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+                {machine.nickname}: {station.name}
+              </Link>
+              <div className={classes.short}>
+                {untilWords(task.deferral!, now, zone)} ({task.deferral!.reason})
+              </div>
+            </div>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }
@@ -314,7 +324,7 @@ function Due({ board, zone }: { board: Board; zone: string }) {
 function AfterJob({ items }: { items: DueItem[] }) {
   return (
     <p className={classes.more}>
-      Loose debris not ticked off after the last job:{' '}
+      Debris not ticked off:{' '}
       {items
         .map(
           ({ machine, task }) =>
