@@ -36,6 +36,7 @@ interface OwnTaskProps {
 /** A task of the shop's own. */
 export function OwnTask({ stations, add }: OwnTaskProps) {
   const form = useSendForm(add, {
+    guarded: true,
     initial: {
       stationId: stations[0]?.id ?? '',
       name: '',

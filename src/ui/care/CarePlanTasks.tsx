@@ -196,6 +196,7 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
       ...(from && { from: instantIn(zone, `${from}T00:00`) }),
     }),
     onDone: close,
+    guarded: true,
   });
   const { limits, basis, other } = form.values;
   return (

@@ -124,6 +124,7 @@ function OwnVariant({
     },
     input: ({ undo, redo, ...rest }): Own => ({ ...rest, undo: lines(undo), redo: lines(redo) }),
     onDone,
+    guarded: true,
   });
   return (
     <div className={classes.own}>

@@ -234,6 +234,7 @@ function CardForm({ machineId, fields, card, change, close }: CardProps & { clos
     initial: Object.fromEntries(fields.map(([field]) => [field, card[field] ?? ''])),
     input: (typed) => ({ machineId, card: typed }),
     onDone: close,
+    guarded: true,
   });
   return (
     <SendForm

@@ -40,6 +40,7 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
     })),
   );
   const form = useSendForm(say, {
+    guarded: true,
     initial: {
       order: 'dmy' as DateOrder,
       machine: {

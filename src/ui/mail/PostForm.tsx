@@ -26,6 +26,7 @@ export function PostForm({ post, trouble, change, attempt }: PostFormProps) {
     initial: { ...(post ?? empty) },
     input: (typed) => ({ ...typed, port: figure(typed.port) }),
     said: 'Saved.',
+    guarded: true,
     onDone: () => setSentTo(null),
   });
   const trying = useAction(attempt, setSentTo);

@@ -40,6 +40,7 @@ export function RecipeForm({ machineId, materials, change }: RecipeFormProps) {
       passes: figure(typed.passes),
     }),
     clears: true,
+    guarded: true,
   });
   return (
     <section className="panel" aria-labelledby="new-recipe">

@@ -18,6 +18,7 @@ export function CopyRulesForm({
     initial: { folder: beside ? '' : folder, hour, daily, weekly, monthly, gigabytes },
     input: (typed) => ({ ...typed }),
     said: () => 'Saved.',
+    guarded: true,
   });
   return (
     <section className="panel" aria-labelledby="copy-rules">

@@ -131,6 +131,7 @@ function Setting({ name, value, change, children }: SettingProps) {
     initial: { value },
     input: (typed) => ({ name, value: String(typed.value) }),
     said: (kept: string) => `Saved: ${kept}`,
+    guarded: true,
   });
   return (
     <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }} row>

@@ -1,6 +1,8 @@
 import { Link } from '../../../ui/shared/Link';
 import { millisecondsPerDay } from '../../../core/units/time';
+import { findFaults } from '../../../services/faults/find';
 import { recentFaults } from '../../../services/faults/faults';
+import { FaultFilter } from '../../../ui/faults/FaultFilter';
 import { FaultLanes } from '../../../ui/faults/FaultLanes';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
@@ -13,10 +15,18 @@ export const metadata = { title: 'Faults' };
 
 const halfYear = 182 * millisecondsPerDay;
 
-export default async function FaultsPage() {
+export default async function FaultsPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ text?: string | string[] }>;
+}) {
   const { shop } = await enter('see');
   const { faults, now } = theBoard();
-  const { closed, since, within } = recentFaults(shop, faults, { count: 25, span: halfYear });
+  const { text: asked } = await searchParams;
+  const text = (typeof asked === 'string' ? asked : '').trim().slice(0, 80);
+  const recent = recentFaults(shop, faults, { count: 25, span: halfYear });
+  const found = text === '' ? null : findFaults(shop, text);
+  const { open, closed } = found ?? { open: faults, closed: recent.closed };
   const list = (some: typeof faults) => (
     <ul className={classes.list}>
       {some.map((fault) => (
@@ -40,26 +50,41 @@ export default async function FaultsPage() {
       <div className={classes.bar}>
         <h1>Faults</h1>
         <span className="quiet">gravest first</span>
+        <FaultFilter text={text} />
       </div>
+      {found && (
+        <p role="status">
+          {found.open.length + found.closed.length} of the {found.looked} faults looked through say
+          “{text}”. <Link href="/faults">Show all</Link>
+        </p>
+      )}
       <section className="panel" aria-labelledby="open">
         <h2 id="open">Open</h2>
-        {faults.length === 0 ? (
-          <p className="quiet">No fault is open. Reports come in from the labels, or with F.</p>
+        {open.length === 0 ? (
+          <p className="quiet">
+            {found
+              ? 'No open fault says that.'
+              : 'No fault is open. Reports come in from the labels, or with F.'}
+          </p>
         ) : (
-          list(faults)
+          list(open)
         )}
       </section>
-      {closed.length > 0 && (
+      {!found && closed.length > 0 && (
         <section className="panel" aria-labelledby="lanes" style={{ marginTop: 16 }}>
-          <h2 id="lanes">Since {dayDate(since, shop.zone, now)}</h2>
+          <h2 id="lanes">Since {dayDate(recent.since, shop.zone, now)}</h2>
           <SoftLinks>
-            <FaultLanes faults={within} from={since} now={now} zone={shop.zone} />
+            <FaultLanes faults={recent.within} from={recent.since} now={now} zone={shop.zone} />
           </SoftLinks>
         </section>
       )}
       <section className="panel" aria-labelledby="closed" style={{ marginTop: 16 }}>
         <h2 id="closed">Last closed</h2>
-        {closed.length === 0 ? <p className="quiet">None yet.</p> : list(closed)}
+        {closed.length === 0 ? (
+          <p className="quiet">{found ? 'No closed fault says that.' : 'None yet.'}</p>
+        ) : (
+          list(closed)
+        )}
       </section>
     </>
   );

@@ -104,3 +104,77 @@ it('an empty figure and a time that is none are sent as no number, not as nothin
   expect(instantIn('Europe/Oslo', '2026-12-03T18:00')).toBe(Date.UTC(2026, 11, 3, 17));
   expect(instantIn('Europe/Oslo', '')).toBeNaN();
 });
+
+describe('a form whose changes are not to be lost', () => {
+  function Guarded({ send }: { send: Send }) {
+    const form = useSendForm(send, {
+      initial: { name: 'Wren', minutes: 5 as number | '' },
+      input: ({ name, minutes }) => ({ item: { name, minutes: figure(minutes) } }),
+      guarded: true,
+    });
+    return (
+      <>
+        <SendForm of={form} button="Keep">
+          <TextInput label="Name" {...form.field('name')} />
+        </SendForm>
+        <a href="/elsewhere">Elsewhere</a>
+        <a href="#here">Here</a>
+        <a href="/file" download>
+          File
+        </a>
+      </>
+    );
+  }
+  const asked = jest.fn<boolean, [string?]>();
+  const followed = jest.fn();
+  const follow = (event: Event) => {
+    if (!(event.target instanceof HTMLAnchorElement)) return;
+    event.preventDefault();
+    followed();
+  };
+  const unload = () => {
+    const event = new Event('beforeunload', { cancelable: true });
+    window.dispatchEvent(event);
+    return event.defaultPrevented;
+  };
+  const go = (name: string) => userEvent.click(screen.getByRole('link', { name }));
+  beforeEach(() => {
+    window.confirm = asked.mockReset().mockReturnValue(false);
+    followed.mockReset();
+    document.body.addEventListener('click', follow);
+  });
+  afterEach(() => document.body.removeEventListener('click', follow));
+
+  it('asks before a link or a closed page takes what was typed', async () => {
+    show(<Guarded send={async () => ({ ok: true, value: '' })} />);
+    await go('Elsewhere');
+    expect([asked.mock.calls.length, followed.mock.calls.length, unload()]).toEqual([0, 1, false]);
+
+    await userEvent.type(screen.getByLabelText('Name'), ' two');
+    expect(unload()).toBe(true);
+    followed.mockReset();
+    await go('Elsewhere');
+    expect([asked.mock.calls.length, followed.mock.calls.length]).toEqual([1, 0]);
+    asked.mockReturnValue(true);
+    await go('Elsewhere');
+    expect([asked.mock.calls.length, followed.mock.calls.length]).toEqual([2, 1]);
+    // what leaves nothing behind is not asked about
+    await go('Here');
+    await go('File');
+    expect(asked).toHaveBeenCalledTimes(2);
+  });
+
+  it('asks no more once it is saved, or is as it was', async () => {
+    show(<Guarded send={async () => ({ ok: true, value: '' })} />);
+    const name = screen.getByLabelText('Name');
+    await userEvent.type(name, '!');
+    expect(unload()).toBe(true);
+    await userEvent.type(name, '{Backspace}');
+    expect(unload()).toBe(false);
+    await userEvent.type(name, '!');
+    await press();
+    await waitFor(() => expect(unload()).toBe(false));
+    await userEvent.type(name, '?');
+    expect(unload()).toBe(true);
+  });
+});

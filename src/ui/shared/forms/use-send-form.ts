@@ -5,6 +5,7 @@ import { useId, useState, type FormEvent } from 'react';
 import { parseInstant } from '../../../core/units/instant';
 import type { Outcome, Refusal } from '../../../services/shop';
 import { useAction } from './use-action';
+import { useLeaveGuard } from './use-leave-guard';
 
 interface SendFormOptions<V, I, T> {
   /** what stands in the fields at first */
@@ -16,6 +17,8 @@ interface SendFormOptions<V, I, T> {
   said?: string | ((value: T) => string);
   /** the fields go back to what they were at first once it is done @default false */
   clears?: boolean;
+  /** what was changed and not sent is asked about before the page is left @default false */
+  guarded?: boolean;
 }
 
 /**
@@ -24,18 +27,20 @@ interface SendFormOptions<V, I, T> {
  */
 export function useSendForm<V extends Record<string, unknown>, I, T>(
   send: (input: I) => Promise<Outcome<T>>,
-  { initial, input, onDone, said, clears = false }: SendFormOptions<V, I, T>,
+  { initial, input, onDone, said, clears = false, guarded = false }: SendFormOptions<V, I, T>,
 ) {
   // a name of its own: two forms of a page may have fields of one name
   const form = useForm<V>({ name: useId().replaceAll('_', '-'), initialValues: initial });
   const [loose, setLoose] = useState<Refusal | null>(null);
   const [words, setWords] = useState('');
   const { values } = form;
+  useLeaveGuard(guarded && form.isDirty());
 
   const set = (change: Partial<V>) => form.setValues(change);
   const done = (value: T) => {
     setWords(typeof said === 'function' ? said(value) : (said ?? ''));
     if (clears) form.reset();
+    else form.resetDirty(values);
     onDone?.(value, values, set);
   };
   const place = (problem: Refusal) => {

@@ -1,0 +1,66 @@
+import { faultTitle } from '../../catalogue/signs';
+import { strikeEntry } from '../audit-log/audit-log';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+import { findFaults } from './find';
+import { reportFault } from './report';
+import { closeFault, diagnoseFault, repairFault } from './steps';
+
+let shop: TestShop;
+beforeEach(() => (shop = openTestShop()));
+afterEach(() => dropTestShop(shop));
+
+const report = (machineId: string, key: string, more: object = {}) =>
+  must(reportFault(shop, tester, { machineId, signs: ['smoke'], key: `${key}-of-faults`, ...more }))
+    .faultId;
+
+test('faults are found by machine, sign, words of the report, cause and what a repair waits for', () => {
+  const heron = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+  const wren = addTestMachine(shop, 'Wren').id;
+  const smoke = report(heron, 'find-1', { note: 'behind the Flange' });
+  const belt = report(wren, 'find-2', { signs: ['stutter'] });
+  must(diagnoseFault(shop, tester, { faultId: belt, cause: 'belt' }));
+  must(
+    repairFault(shop, tester, {
+      faultId: belt,
+      action: 'awaiting part',
+      minutes: 0,
+      part: 'toothed belt, 6 mm',
+      expected: shop.clock.now + 86_400_000,
+    }),
+  );
+  const ids = (text: string) => {
+    const { open, closed } = findFaults(shop, text);
+    return [...open, ...closed].map(({ id }) => id);
+  };
+  expect(ids('FLANGE')).toEqual([smoke]);
+  expect(ids('flange heron')).toEqual([smoke]);
+  expect(ids('wren')).toEqual([belt]);
+  expect(ids('toothed')).toEqual([belt]);
+  expect(ids(tester.name)).toHaveLength(2);
+  const title = faultTitle(['stutter'], null).split(' ').at(-1)!;
+  expect(ids(`${title} wren`)).toEqual([belt]);
+  // every word is asked for
+  expect(ids('flange wren')).toEqual([]);
+  expect(findFaults(shop, 'nowhere')).toEqual({ open: [], closed: [], looked: 2 });
+
+  must(closeFault(shop, tester, { faultId: smoke, as: 'no fault', note: 'a resinous sheet' }));
+  expect(findFaults(shop, 'flange')).toMatchObject({ open: [], closed: [{ id: smoke }] });
+  expect(ids('resinous')).toEqual([smoke]);
+});
+
+test('what was struck from the book is not found by its words', () => {
+  const { id: machineId } = addTestMachine(shop);
+  const faultId = report(machineId, 'find-3');
+  const cause = must(diagnoseFault(shop, tester, { faultId, cause: 'a mouse in the duct' }));
+  expect(findFaults(shop, 'mouse').open).toHaveLength(1);
+  must(strikeEntry(shop, tester, 'technician', cause, 'it was a leaf'));
+  expect(findFaults(shop, 'mouse').open).toEqual([]);
+  expect(findFaults(shop, 'smoke').open).toHaveLength(1);
+});
