@@ -53,6 +53,14 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   await page.getByLabel(/^Why, and how/).fill('the power went');
   await page.getByRole('button', { name: 'Abandon the clean-down' }).click();
   await expect(page.getByRole('heading', { name: 'Wren: clean-down abandoned' })).toBeVisible();
+  // it comes back: taken up again, all that was marked is there
+  await page.getByRole('button', { name: 'Undo: take it up again' }).click();
+  await expect(page.getByRole('heading', { name: 'Clean Wren' })).toBeVisible();
+  await expect(page.locator('[data-state="done"]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Abandon' }).click();
+  await page.getByLabel(/^Why, and how/).fill('for good');
+  await page.getByRole('button', { name: 'Abandon the clean-down' }).click();
+  await expect(page.getByRole('heading', { name: 'Wren: clean-down abandoned' })).toBeVisible();
 
   // mid import: the button is pressed, the answer has not come
   const file = path.join(data.dir, 'big.csv');

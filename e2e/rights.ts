@@ -74,6 +74,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   startSheetAction: 'clean',
   signOffAction: 'clean',
   abandonAction: 'clean',
+  takeUpAgainAction: 'clean',
   startCampaignAction: 'clean',
   recordReadingAction: 'clean',
   quickCareAction: 'clean',

@@ -13,7 +13,8 @@ import { activeHolds } from '../machines/holds';
 import { addOwnTask, removeOwnTask } from '../care/care-plans';
 import { openPutBacks, putRight } from './put-backs';
 import { logSession } from '../usage/sessions';
-import { abandonSheet, signOffSheet } from './sign-off';
+import { abandonSheet } from './abandon';
+import { signOffSheet } from './sign-off';
 import { addEvents, press, sheetState, eventsOf } from './events';
 import { draftRun, readSheet, runOf, sheetRow, startSheet } from './sheets';
 import {

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import type { CareResult } from '../../core/care/care';
 import { inTheWay } from '../../core/cleaning/ending';
 import { handsOnMinutes } from '../../core/cleaning/hands-on';
@@ -35,14 +34,15 @@ import { releaseHoldEntry } from '../machines/holds';
 import { taskReader } from '../care/care-plans';
 import { runToEnd, type PickedTask, type Sheet } from './sheets';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
-import { allOrRefused, id, requiredText, useCase } from '../use-case';
+import { allOrRefused, id, useCase } from '../use-case';
 import { drawForSheet, wanting, type TaskUse, type Wanting } from '../inventory/inventory';
 import { soakOf } from './minutes';
 import { openPutBacks } from './put-backs';
 import { placeId } from './run-parts';
 import { workFinder } from './work';
 
-function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
+/** A clean-down that is in work. */
+export function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
   const row = sheetById(shop.db, sheetId);
   if (!row) return refuse('That clean-down is not there.');
   if (row.closedAt !== null) return refuse('That clean-down has been closed already.');
@@ -50,7 +50,7 @@ function requireOpen(shop: Shop, sheetId: string): Outcome<SheetRow> {
 }
 
 /** "Honeycomb: clean" */
-function taskName(shop: Shop, { stationId, task }: PickedTask): string {
+export function taskName(shop: Shop, { stationId, task }: PickedTask): string {
   return `${stationById(shop.db, stationId)?.name ?? 'removed station'}: ${task}`;
 }
 
@@ -324,57 +324,8 @@ function workMinutes(events: readonly SheetEvent[], end: number): number | null 
   return Math.round(Math.max(0, end - sorted[0]!.at - paused) / millisecondsPerMinute);
 }
 
-/**
- * Gives a clean-down up: nothing is reset; what had been marked is kept in the book as words. Not while
- * something is out of the machine or left off: its hold would end with it.
- */
-export const abandonSheet = useCase(
-  z.object({
-    sheetId: id,
-    reason: requiredText('Say why it is abandoned, and how the machine stands.', 500),
-  }),
-  (shop, actor, { sheetId, reason }): Outcome<null> => {
-    const sheet = requireOpen(shop, sheetId);
-    if (!sheet.ok) return sheet;
-    const progress = progressOf(sheetEvents(shop.db, sheetId));
-    const out = outOfPlace(progress);
-    if (out.length > 0) {
-      return refuse(
-        `Not while it is in pieces: ${out.join(', ')}. Put it back, or pause: the machine stays on hold.`,
-        'part out',
-      );
-    }
-    const marks = sheetTasks(shop.db, sheetId).flatMap((task) => {
-      const mark = progress.marks.get(placeId(task.stationId, task.task));
-      if (!mark || (mark.result === null && mark.finding === null)) return [];
-      return [
-        [taskName(shop, task), mark.finding && `found ${mark.finding}`, mark.result, mark.note]
-          .filter(Boolean)
-          .join(', '),
-      ];
-    });
-    writeEntry(shop, actor, {
-      kind: 'clean-down abandoned',
-      machineId: sheet.value.machineId,
-      note: reason,
-      data: { sheetId, marks },
-    });
-    endSheet(shop, actor, sheet.value, `clean-down abandoned: ${reason}`);
-    return ok(null);
-  },
-);
-
-/** Parts that are out, and what was left off and is not back. */
-function outOfPlace({ tray, leftOff }: Progress): string[] {
-  return [
-    ...tray.filter(({ inAt }) => inAt === null).map(({ name }) => `${name} is out`),
-    ...leftOff
-      .filter(({ backAt, mended }) => backAt === null && !mended)
-      .map(({ what }) => `${what} is left off`),
-  ];
-}
-
-function endSheet(shop: Shop, actor: Actor, sheet: SheetRow, how: string): void {
+/** Closes a sheet and releases what was held for it. The caller holds the transaction. */
+export function endSheet(shop: Shop, actor: Actor, sheet: SheetRow, how: string): void {
   updateSheet(shop.db, sheet.id, { closedAt: shop.now() });
   const hold = standingEntries(shop.db, ['hold'], { machineId: sheet.machineId }).find(
     ({ id: entry }) => entry === sheet.holdId,

@@ -9,7 +9,8 @@ import { closeFault, diagnoseFault, proveFault, repairFault } from '../faults/st
 import { activeHolds, releaseHold } from '../machines/holds';
 import { addStation, removeStation, renameMachine, retireMachine } from '../machines/machines';
 import { correctSession, logSession, logTimer, runTimer } from '../usage/sessions';
-import { abandonSheet, signOffSheet } from '../cleaning/sign-off';
+import { abandonSheet } from '../cleaning/abandon';
+import { signOffSheet } from '../cleaning/sign-off';
 import { readSheet, startSheet } from '../cleaning/sheets';
 import { changeSetting } from '../setup/settings';
 import {

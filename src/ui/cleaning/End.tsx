@@ -1,6 +1,7 @@
 'use client';
 
-import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
+import type { abandonSheet } from '../../services/cleaning/abandon';
+import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';

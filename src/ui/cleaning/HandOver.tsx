@@ -7,6 +7,7 @@ import {
   TableThead,
   TableTr,
 } from '@mantine/core';
+import type { ReactNode } from 'react';
 import { Link } from '../shared/Link';
 import type { HandOver } from '../../services/cleaning/hand-over';
 import { PrintButton } from '../machines/PrintButton';
@@ -22,11 +23,13 @@ interface HandOverPageProps {
   over: HandOver;
   now: number;
   zone: string;
+  /** takes an abandoned one up again, where it can be */
+  again: ReactNode;
 }
 
 /** What a clean-down leaves to whoever comes next: done, left, tested, used, and what to expect. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
-export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
+export function HandOverPage({ machine, over, now, zone, again }: HandOverPageProps) {
   const { closed, done, left, next, proofs, opened, drawn, instead, putBacks, late, minutes } =
     over;
   const abandoned = closed?.abandoned ?? null;
@@ -52,6 +55,7 @@ export function HandOverPage({ machine, over, now, zone }: HandOverPageProps) {
           {closed.abandoned && <b>{closed.abandoned}</b>}
         </p>
       )}
+      {again}
       {late.length > 0 && (
         <section className={classes.late} aria-labelledby="late">
           <h2 id="late">Came in after it was closed</h2>

@@ -1,7 +1,8 @@
 'use client';
 
 import type { changeStepWords } from '../../services/cleaning/own-words';
-import type { abandonSheet, signOffSheet } from '../../services/cleaning/sign-off';
+import type { abandonSheet } from '../../services/cleaning/abandon';
+import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { useMemo, useState } from 'react';
 import { Link } from '../shared/Link';

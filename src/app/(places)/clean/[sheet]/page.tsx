@@ -1,6 +1,7 @@
 import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../catalogue/cautions';
+import { notTakenUp } from '../../../../services/cleaning/abandon';
 import { handOver } from '../../../../services/cleaning/hand-over';
 import { sheetMachine } from '../../../../services/cleaning/sheet-machine';
 import { findMachine } from '../../../../services/machines/machine-view';
@@ -10,6 +11,7 @@ import { eventsOf } from '../../../../services/cleaning/events';
 import { readSheet, runOf, sheetRow } from '../../../../services/cleaning/sheets';
 import { ago } from '../../../../ui/shared/marks/when';
 import { HandOverPage } from '../../../../ui/cleaning/HandOver';
+import { TakeUpAgain } from '../../../../ui/cleaning/TakeUpAgain';
 import { SheetWork } from '../../../../ui/cleaning/SheetWork';
 import { enter } from '../../../_server/shop';
 import * as actions from '../../../actions/cleaning';
@@ -23,12 +25,18 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
   const machine = findMachine(shop, sheet.row.machineId)!;
   const subject = sheetSubject(shop, sheet.row);
   if (sheet.row.closedAt !== null) {
+    const row = sheetRow(shop, sheet.row.id)!;
     return (
       <HandOverPage
         machine={subject}
-        over={handOver(shop, sheetRow(shop, sheet.row.id)!)}
+        over={handOver(shop, row)}
         now={shop.now()}
         zone={shop.zone}
+        again={
+          notTakenUp(shop, row) === null ? (
+            <TakeUpAgain sheetId={row.id} take={actions.takeUpAgainAction} />
+          ) : null
+        }
       />
     );
   }
