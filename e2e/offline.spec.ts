@@ -77,6 +77,10 @@ test('what is logged and reported without a connection is in the book once, in o
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('1 kept on this phone')).toBeVisible();
 
+  // a timer runs on the server: without it there is none, and the form says so
+  await page.getByRole('button', { name: 'Start a timer' }).click();
+  await expect(page.getByText(/^The server could not be reached/)).toBeVisible();
+
   // opened anew without a connection: the page is there, as of when it was made
   await page.reload();
   await expect(noConnection(page)).toBeVisible();

@@ -1,3 +1,4 @@
+import fs from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import type { Locator } from '@playwright/test';
 import type { DueRow } from '../src/services/care/due-rows';
@@ -158,7 +159,11 @@ test('a notebook comes in as it was written: columns confirmed, dates asked, eac
   await show.click();
   await expect(page.getByText('did you mean Teal?')).toBeVisible();
   await expect(page.getByText('Tue 3 Feb')).toBeVisible();
-  await page.getByRole('button', { name: 'Take in the 1 good rows' }).click();
+  const refused = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Download the refused rows' }).click();
+  const handedBack = fs.readFileSync(await (await refused).path(), 'utf8');
+  expect(handedBack).toMatch(/refused because\r\n.*did you mean Teal\?/s);
+  await page.getByRole('button', { name: 'Take in the good row' }).click();
   await expect(page.getByRole('heading', { name: /1 taken in/ })).toBeVisible();
   // the same again adds nothing, and its columns are known
   await page.getByRole('button', { name: 'Take another file' }).click();
@@ -176,5 +181,5 @@ test('a notebook comes in as it was written: columns confirmed, dates asked, eac
     buffer: Buffer.from('Laser;Datum;Std\nTeal;13.2.2026;1,5\n'),
   });
   await show.click();
-  await expect(page.getByRole('button', { name: 'Import the 1 good rows' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Import the good row' })).toBeVisible();
 });

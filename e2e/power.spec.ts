@@ -56,6 +56,7 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   // it comes back: taken up again, all that was marked is there
   await page.getByRole('button', { name: 'Undo: take it up again' }).click();
   await expect(page.getByRole('heading', { name: 'Clean Wren' })).toBeVisible();
+  await stretch(page, 'Honeycomb: clean').click();
   await expect(page.locator('[data-state="done"]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Abandon' }).click();
   await page.getByLabel(/^Why, and how/).fill('for good');

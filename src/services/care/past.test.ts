@@ -339,3 +339,38 @@ test('what was done without a sheet is recorded at once, several together, each 
     refusal(recordDone(shop, tester, { ...done, at: shop.now() + day, key: 'done-key-3' })),
   ).toContain('future');
 });
+
+test('used or new is said anew: what came new is not known once it did not, and the other way round', () => {
+  const { id, addedAt } = must(
+    addMachine(shop, tester, { nickname: 'Wren', family: 'enclosed-diode', past: 'new' }),
+  );
+  machineId = id;
+  const known = () =>
+    dueMachines(shop, shop.now(), machineId)[0]!.stations.flatMap(({ tasks }) =>
+      tasks.filter((one) => one.task.limits[0]!.kind !== 'jobs').map((one) => one.known),
+    );
+  const sayMachine = (machine: object) => sayPast(shop, tester, { machineId, machine, tasks: {} });
+  shop.clock.now += 10 * day;
+  cutPlywood(shop, machineId, 5);
+  must(sayMachine({ isNew: false, inUseSince: '1.3.2026', hours: 400, sure: 50 }));
+  expect(new Set(known())).toEqual(new Set([false]));
+  expect(standingEntries(shop.db, ['machine past']).at(-1)).toMatchObject({
+    data: { isNew: false, hours: 400, sure: 50 },
+  });
+  // it did come new: it counts from the day it came, and not from today
+  must(sayMachine({ isNew: true }));
+  const [standing, ...more] = standingEntries(shop.db, ['machine past'], { machineId });
+  expect([standing!.at, standing!.data, more]).toEqual([
+    addedAt,
+    { isNew: true, inUseSince: addedAt, hours: 0, sure: null },
+    [],
+  ]);
+  expect(new Set(known())).toEqual(new Set([true]));
+  const belts = dueMachines(shop, shop.now(), machineId)[0]!.stations.find(
+    ({ slug }) => slug === 'belts',
+  )!.tasks[0]!;
+  expect(belts.counters.runSeconds).toBe(5 * 3600);
+  // left out, it stays as it was said
+  must(sayMachine({ inUseSince: '1.3.2026', hours: 3 }));
+  expect(standingEntries(shop.db, ['machine past'], { machineId })).toEqual([standing]);
+});

@@ -37,6 +37,8 @@ export const pastSchema = z.object({
   /** `null`: left as it was said */
   machine: z
     .object({
+      /** it came new, with nothing behind it; left out: as it was said */
+      isNew: z.boolean().nullish(),
       /** as it was written */
       inUseSince: optionalText(40),
       hours: optionalHours,
@@ -74,7 +76,7 @@ export const sayPast = useCase(pastSchema, (shop, actor, input): Outcome<PastSai
 
   const before = pasts.machine(machineId);
   const machine = input.machine
-    ? machineSaid(shop, before, input.machine, order, (field, words) => {
+    ? machineSaid(shop, found.value.addedAt, before, input.machine, order, (field, words) => {
         fields[`machine.${field}`] = words;
       })
     : before;
@@ -145,6 +147,8 @@ export const sayPast = useCase(pastSchema, (shop, actor, input): Outcome<PastSai
     writeEntry(shop, actor, {
       kind: 'machine past',
       machineId,
+      // nothing lay behind it on the day it came
+      ...(isNew && { at: machine.at }),
       data: { isNew, inUseSince, hours: run, sure },
       ...saidAnew(before?.entryId ?? null),
     });
@@ -172,17 +176,23 @@ const hoursToSeconds = (figure: number | null) =>
   figure === null ? null : Math.round(figure * 3600);
 
 /**
- * What a machine had behind it, as it is said now; what was said before where that says the same. A new one stays new.
+ * What a machine had behind it, as it is said now; what was said before where that says the same. A new one stays new
+ * until somebody says otherwise.
+ * @param addedAt when it came into the book, UTC milliseconds
  * @param wrong hears of each field that cannot be
  */
 function machineSaid(
   shop: Shop,
+  addedAt: number,
   before: MachinePast | null,
   said: NonNullable<z.output<typeof pastSchema>['machine']>,
   order: DateOrder,
   wrong: (field: 'inUseSince' | 'hours', words: string) => void,
 ): MachinePast | null {
-  if (before?.isNew) return before;
+  if (said.isNew ?? before?.isNew) {
+    if (before?.isNew) return before;
+    return { entryId: '', at: addedAt, isNew: true, inUseSince: addedAt, hours: 0, sure: null };
+  }
   const now = shop.now();
   const { sure } = said;
   const run = said.hours ?? said.meterHours;
@@ -193,7 +203,10 @@ function machineSaid(
   const most = inUseSince === null ? Infinity : millisecondsToHours(now - inUseSince) + 24;
   if ((run ?? 0) > most) wrong('hours', 'There were not so many hours since that day.');
   const same = before
-    ? before.inUseSince === inUseSince && before.hours === run && before.sure === sure
+    ? !before.isNew &&
+      before.inUseSince === inUseSince &&
+      before.hours === run &&
+      before.sure === sure
     : inUseSince === null && run === null;
   return same ? before : { entryId: '', at: now, isNew: false, inUseSince, hours: run, sure };
 }

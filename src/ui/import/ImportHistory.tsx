@@ -3,6 +3,7 @@
 import { Button, Table } from '@mantine/core';
 import { useState } from 'react';
 import type { ImportKind } from '../../core/import/fields';
+import { refusedRows } from '../../core/import/refused';
 import { mappingToBegin, readTable, type CsvTable, type Mapping } from '../../core/import/mapping';
 import type { DateOrder } from '../../core/units/written-date';
 import type { HistoryPreview, takeHistory } from '../../services/import/history';
@@ -122,12 +123,22 @@ export function ImportHistory(props: ImportHistoryProps) {
                     disabled={seen.counts.accepted === 0}
                     onClick={() => asked && write.run(input(asked.mapping, asked.order))}
                   >
-                    Take in the {seen.counts.accepted} good rows
+                    Take in {goodRows(seen.counts.accepted)}
                   </Button>
                   <Button variant="default" onClick={() => setSeen(null)}>
                     Back to the columns
                   </Button>
                 </>
+              )}
+              {seen.counts.rejected > 0 && (
+                <Button
+                  variant="default"
+                  onClick={() =>
+                    saveAs(`refused of ${file.name}`, refusedRows(file.table, reasons(seen)))
+                  }
+                >
+                  Download the refused rows
+                </Button>
               )}
             </div>
           </section>
@@ -136,6 +147,25 @@ export function ImportHistory(props: ImportHistoryProps) {
       )}
     </div>
   );
+}
+
+const goodRows = (count: number) => (count === 1 ? 'the good row' : `the ${count} good rows`);
+
+/** Why each refused line is refused. */
+const reasons = ({ rows }: HistoryPreview) =>
+  new Map(
+    rows.flatMap(({ line, outcome, words }) =>
+      outcome === 'rejected' ? [[line, words] as const] : [],
+    ),
+  );
+
+/** Hands a text out as a file of this device, with the byte order mark that spreadsheets look for. */
+function saveAs(name: string, text: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([`\uFEFF${text}`], { type: 'text/csv;charset=utf-8' }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
 }
 
 const outcomeWords = {

@@ -44,6 +44,7 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
     initial: {
       order: 'dmy' as DateOrder,
       machine: {
+        came: past?.isNew ? ('new' as const) : ('used' as const),
         inUseSince: past?.inUseSince ? formatLocal(past.inUseSince, zone).slice(0, 10) : '',
         hours: (past?.hours ?? '') as Figure,
         sure: (past?.sure ?? '') as Figure,
@@ -51,10 +52,11 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
       },
       tasks: Object.fromEntries(rows.map(({ key, text }) => [key, text])),
     },
-    input: ({ order, machine: { inUseSince, hours, sure, meterHours }, tasks }) => ({
+    input: ({ order, machine: { came, inUseSince, hours, sure, meterHours }, tasks }) => ({
       machineId: machine.id,
       order,
       machine: {
+        isNew: came === 'new',
         inUseSince,
         hours: figureOrNone(hours),
         sure: figureOrNone(sure),
@@ -91,7 +93,17 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
         </span>
       }
     >
-      <MachineFields field={form.field} />
+      <Tiles<'new' | 'used'>
+        legend="It came"
+        compact
+        tiles={[
+          { value: 'used', label: 'used, or a while ago' },
+          { value: 'new', label: 'new, into this book', hint: 'every task counts from that day' },
+        ]}
+        value={form.values.machine.came}
+        onChange={(came) => form.set({ machine: { ...form.values.machine, came: came ?? 'used' } })}
+      />
+      <MachineFields field={form.field} isNew={form.values.machine.came === 'new'} />
       <p className={classes.how}>
         Write in each line what you know: a date (<b>3&nbsp;Mar&nbsp;2026</b>), run hours ago (
         <b>400&nbsp;h</b>, or <b>400&nbsp;±&nbsp;50&nbsp;h</b>), both (
@@ -143,16 +155,20 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
 
 type Field = (name: never) => object;
 
-function MachineFields({ field }: { field: Field }) {
+function MachineFields({ field, isNew }: { field: Field; isNew: boolean }) {
   return (
     <section className={classes.machine} aria-label="The machine itself">
-      <TextInput
-        label="In use since"
-        placeholder="12 Jul 2025"
-        {...field('machine.inUseSince' as never)}
-      />
-      <NumberInput label="Run hours so far" min={0} {...field('machine.hours' as never)} />
-      <NumberInput label="± hours, how sure" min={0} {...field('machine.sure' as never)} />
+      {!isNew && (
+        <>
+          <TextInput
+            label="In use since"
+            placeholder="12 Jul 2025"
+            {...field('machine.inUseSince' as never)}
+          />
+          <NumberInput label="Run hours so far" min={0} {...field('machine.hours' as never)} />
+          <NumberInput label="± hours, how sure" min={0} {...field('machine.sure' as never)} />
+        </>
+      )}
       <NumberInput
         label="Its counter shows now, hours"
         min={0}

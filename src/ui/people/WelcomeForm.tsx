@@ -1,6 +1,7 @@
 'use client';
 
 import { Autocomplete, PasswordInput, TextInput } from '@mantine/core';
+import { useEffect, useRef } from 'react';
 import type { Ask } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
@@ -28,12 +29,22 @@ export function WelcomeForm({ welcome, zones, shopName, timezone, asksWord }: We
     initial: { name: '', password: '', shopName, timezone, word: '' },
     input: (typed) => ({ ...typed }),
   });
+  // the server may stand elsewhere: whoever sits here knows the zone, and sees it before it is kept
+  const { set, values } = form;
+  const asked = useRef(false);
+  useEffect(() => {
+    const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    if (!asked.current && zones.includes(here) && values.timezone === timezone) {
+      set({ timezone: here });
+    }
+    asked.current = true;
+  }, [set, timezone, values.timezone, zones]);
   return (
     <SendForm of={form} button="Open the book" buttonProps={{ fullWidth: true }}>
       <TextInput label="Name of the shop" {...form.field('shopName')} />
       <Autocomplete
         label="Time zone of the shop"
-        description="Decides what a day is."
+        description="That of this browser, unless you choose another. Decides what a day is."
         data={zones}
         limit={8}
         {...form.field('timezone')}

@@ -241,7 +241,7 @@ function Summary({
         {state === 'checked' ? (
           <>
             <Button loading={busy} disabled={counts.accepted === 0} onClick={() => void finish()}>
-              Import the {counts.accepted} good rows
+              Import {counts.accepted === 1 ? 'the good row' : `the ${counts.accepted} good rows`}
             </Button>
             <Button variant="default" onClick={() => void cancel()}>
               Cancel

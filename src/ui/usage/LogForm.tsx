@@ -173,6 +173,8 @@ function SessionFields({
   );
   const log = useAction(actions.log, done);
   const timer = useAction(actions.logTimer, done);
+  const begin = useAction(actions.startTimer);
+  const drop = useAction(actions.dropTimer);
   /** Says what is sent: "Wren, 1 h 30, cut plywood, today 14:05–15:35". */
   const send = (
     input: Omit<SessionInput, 'start' | 'runSeconds'>,
@@ -189,7 +191,7 @@ function SessionFields({
       .join(', ');
     log.run({ ...input, start, runSeconds }, sent.current);
   };
-  const problem = log.problem ?? timer.problem;
+  const problem = log.problem ?? timer.problem ?? begin.problem ?? drop.problem;
 
   const offered = [...chosen.usual];
   if (work && work !== notSure && !offered.some((one) => workKey(one) === work)) {
@@ -285,7 +287,7 @@ function SessionFields({
             sent.current = `${machine.nickname}, the timer`;
             timer.run(common, sent.current);
           }}
-          onDrop={() => void actions.dropTimer(machine.id)}
+          onDrop={() => drop.run(machine.id)}
         />
       ) : times ? (
         <StartAndStop times={times} onChange={setTimes} />
@@ -308,7 +310,7 @@ function SessionFields({
           }}
           onEndedAt={setEndedAt}
           onTimes={setTimes}
-          onTimer={() => void actions.startTimer(machine.id)}
+          onTimer={() => begin.run(machine.id)}
         />
       )}
       <div>

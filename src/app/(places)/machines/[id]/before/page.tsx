@@ -1,11 +1,14 @@
 import { notFound } from 'next/navigation';
 import { pastPage } from '../../../../../services/care/past';
+import { machineSlots } from '../../../../../services/parts/module-views';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { PastForm } from '../../../../../ui/machines/PastForm';
+import { Slots } from '../../../../../ui/parts/Slots';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { Link } from '../../../../../ui/shared/Link';
 import { enter } from '../../../../_server/shop';
 import { sayPastAction } from '../../../../actions/care';
+import * as partsActions from '../../../../actions/parts';
 
 export const metadata = { title: 'Before this book' };
 
@@ -36,6 +39,18 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
         now={shop.now()}
         zone={shop.zone}
         say={sayPastAction}
+      />
+      <Slots
+        machine={{ id, nickname: machine.nickname }}
+        slots={machineSlots(shop, id)}
+        now={shop.now()}
+        zone={shop.zone}
+        actions={{
+          add: partsActions.addModuleAction,
+          move: partsActions.moveModuleAction,
+          replace: partsActions.replaceModuleAction,
+          end: partsActions.endModuleAction,
+        }}
       />
     </>
   );
