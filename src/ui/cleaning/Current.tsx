@@ -21,6 +21,8 @@ import { TaskWork } from './TaskWork';
 import { PartsBack, PartsOut } from './Tray';
 import { waitTitle } from './words';
 
+const phone = '(max-width: 700px)';
+
 interface CurrentProps {
   context: SheetContext;
   stretch: Stretch;
@@ -64,7 +66,9 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
   };
 
   useEffect(() => {
-    document.getElementById('current')?.scrollIntoView({ block: 'nearest' });
+    // on a phone the card is all there is room for: it opens at its head, its cautions first
+    const block = window.matchMedia(phone).matches ? 'start' : 'nearest';
+    document.getElementById('current')?.scrollIntoView({ block });
   }, []);
 
   return (

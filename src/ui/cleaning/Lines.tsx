@@ -74,7 +74,7 @@ export function Lines({ context, lines, barred, pressLine, undo, onDone }: Lines
         })}
       </ol>
       {current && <OwnWords key={current.id} context={context} line={current} />}
-      <div className={classes.buttons}>
+      <div className={`${classes.buttons} ${classes.pinned}`}>
         {current && (
           <button className={classes.next} disabled={barred} onClick={() => done(current)}>
             {open.length === 1 ? 'Done' : 'Done, next'}

@@ -53,6 +53,7 @@ export const theme = createTheme({
   components: {
     Button: Button.extend({
       defaultProps: { size: 'md', variant: 'filled' },
+      classNames: { root: 'press' },
       // our ink, whatever the scheme
       vars: (_theme, { variant, disabled }) => ({
         root: disabled
