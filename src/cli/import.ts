@@ -1,3 +1,4 @@
+import { inPercent } from '../core/units/percent';
 import fs from 'node:fs';
 import path from 'node:path';
 import { importKinds, type ImportKind } from '../core/import/fields';
@@ -165,7 +166,7 @@ async function importSessions(
   const importOptions = { allowOverlap: values['allow-overlap'] ?? false };
   const checked = await checkSessionsFile(shop, bytes, importOptions, {
     report: process.stderr.isTTY
-      ? (share) => process.stderr.write(`\rreading ${Math.round(share * 100)} %`)
+      ? (share) => process.stderr.write(`\rreading ${inPercent(share)}`)
       : undefined,
   });
   if (!checked.ok) throw new Unusable(`${path.basename(name)}: ${checked.error}`);

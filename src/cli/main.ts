@@ -1,3 +1,4 @@
+import { inPercent } from '../core/units/percent';
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -136,7 +137,7 @@ function dueCommand(shop: Shop, values: Values): number {
   const shown = rows.filter(({ state }) => state !== 'clear').sort((a, b) => b.used - a.used);
   for (const row of shown) {
     out(
-      `${row.machine.padEnd(12)} ${row.station.padEnd(18)} ${row.task.padEnd(12)} ${`${row.known ? '' : '≥ '}${Math.round(row.used * 100)} %`.padStart(8)}  ${row.state}`,
+      `${row.machine.padEnd(12)} ${row.station.padEnd(18)} ${row.task.padEnd(12)} ${`${row.known ? '' : '≥ '}${inPercent(row.used)}`.padStart(8)}  ${row.state}`,
     );
   }
   out(

@@ -1,3 +1,4 @@
+import { inPercent } from '../units/percent';
 import { matchFan } from '../faults/fan';
 import { beltTension } from './belts';
 import { dampAt } from './coolant';
@@ -99,7 +100,7 @@ function against(
 ): ReadOut {
   const share = shareOf(reading, baseline);
   if (share === null) return { state: 'first', words: figureWords(reading) };
-  const words = `${figureWords(reading)}, ${Math.round(share * 100)} % of the baseline`;
+  const words = `${figureWords(reading)}, ${inPercent(share)} of the baseline`;
   return { state: fine(share) ? 'as it was' : 'off', words };
 }
 
@@ -184,7 +185,7 @@ function gaugeOut(reading: ReadingOf<'gauge'>, baseline: Reading | null): ReadOu
   const words =
     share === null
       ? figureWords(reading)
-      : `${figureWords(reading)}, ${Math.round(share * 100)} % of the baseline`;
+      : `${figureWords(reading)}, ${inPercent(share)} of the baseline`;
   return { state: limited || share !== null ? 'as it was' : 'first', words };
 }
 
@@ -207,7 +208,7 @@ function beltOut(
   if (!unlike) return own;
   return {
     state: 'off',
-    words: `${own.words}; ${Math.round(unlike.share * 100)} % of ${unlike.other.belt}`,
+    words: `${own.words}; ${inPercent(unlike.share)} of ${unlike.other.belt}`,
   };
 }
 

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { findFeature } from '../../catalogue/builds/build';
 import { fireParts } from '../../catalogue/after-fire';
 import { causeWords } from '../../catalogue/causes';
@@ -68,7 +69,7 @@ export function entryWords(shop: Shop, row: EntryRow): string {
       const { restriction, strength } = entryData(row, 'fault return');
       return [
         `Returned to use ${restriction ? `with a restriction: ${restriction}` : 'without restriction'}`,
-        ...(strength === null ? [] : [`strength ${Math.round(strength * 100)} %`]),
+        ...(strength === null ? [] : [`strength ${inPercent(strength)}`]),
       ].join('; ');
     }
     case 'restriction lifted':

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { dryingFactor, humidFrom } from '../../core/readings/coolant';
 import type { Way } from '../../core/cleaning/run';
 import type { SheetMachine, SheetPlace } from './run-parts';
@@ -38,7 +39,7 @@ export function roomLines(
   ways: readonly Way[],
 ): string[] {
   if (humidity === null) return [];
-  const room = `The room is at ${Math.round(humidity * 100)} %`;
+  const room = `The room is at ${inPercent(humidity)}`;
   const humid = humidity >= humidFrom;
   const factor = dryingFactor(humidity);
   const blown = ways

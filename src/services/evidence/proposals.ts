@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
 import { entryData, standingEntries } from '../../records/audit-log';
@@ -94,7 +95,7 @@ export function basisWords(
   risk: number,
 ): string {
   const figure = (value: number) => Number(value.toPrecision(2));
-  return `found soiled in ${soiled} of ${cycles}; ${Math.round(risk * 100)} % are by ${figure(life.p10)} to ${figure(life.p90)} ${units[clock]}`;
+  return `found soiled in ${soiled} of ${cycles}; ${inPercent(risk)} are by ${figure(life.p10)} to ${figure(life.p90)} ${units[clock]}`;
 }
 
 /** Takes a proposed limit into the care plan, with the findings as its basis. */

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { partsOpened, type CauseModel } from '../../catalogue/diagnosis';
 import type { Evidence } from '../../core/faults/diagnosis/posterior';
 
@@ -108,7 +109,7 @@ export function factEvidence(
     const weakening = models.filter(({ signs }) => signs['weak']).map(({ id }) => id);
     say(
       'strength',
-      `Test burn: ${Math.round(strength * 100)} % of the baseline`,
+      `Test burn: ${inPercent(strength)} of the baseline`,
       Object.fromEntries(weakening.map((id) => [id, lost === (id !== changedWork) ? 2.5 : 0.35])),
     );
   }

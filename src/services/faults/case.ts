@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { findFamily } from '../../catalogue/catalogue';
 import {
   causeModels,
@@ -241,7 +242,7 @@ function dirtEvidence(
     const factor = justTouched ? Math.max(touchedFactor, usedFactor(share)) : usedFactor(share);
     words.set(
       id,
-      `${names[kind] ?? kind} at ${Math.round(share * 100)} % of its limit${justTouched ? ', but handled just before' : ''}`,
+      `${names[kind] ?? kind} at ${inPercent(share)} of its limit${justTouched ? ', but handled just before' : ''}`,
     );
     return [{ id, likelihood: { [cause]: factor }, otherwise: 1 }];
   });

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { checks as writtenChecks, glassKinds, type WrittenCheck } from '../../catalogue/diagnosis';
 import { findModuleKind } from '../../catalogue/modules';
 import { openingsFor } from '../../catalogue/openings';
@@ -331,6 +332,6 @@ function alongsideFinder(shop: Shop, machine: MachineDue) {
           ({ task, standing }) =>
             standing.used >= nearlyDue && openingsFor(build, kind, task).includes(opening),
         )
-        .map(({ task, standing }) => `${name}: ${task.key} (${Math.round(standing.used * 100)} %)`),
+        .map(({ task, standing }) => `${name}: ${task.key} (${inPercent(standing.used)})`),
     );
 }

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import type { Finding } from '../../core/care/care';
 import { careHistory } from '../../records/care';
 import { machineById } from '../../records/machines';
@@ -80,7 +81,7 @@ function burnAnswers(shop: Shop, fault: Fault): RecordAnswer[] {
   return strengthViews(shop, machine).flatMap(({ restored }): RecordAnswer[] => {
     const last = restored.at(-1);
     if (!last || last.cleanedAt < fault.at) return [];
-    const percent = (share: number) => `${Math.round(share * 100)} %`;
+    const percent = (share: number) => inPercent(share);
     return [
       {
         check: 'clean-then-burn',

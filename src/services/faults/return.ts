@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { z } from 'zod';
 import { secondLook } from '../../catalogue/proofs';
 import { ok } from '../../core/units/result';
@@ -71,7 +72,7 @@ export function returnToUse(
   // a speed halved and back is not the same number to the last digit
   if (measured && measured.strength < shop.strengthFloor - 1e-9 && !restriction) {
     return refuse(
-      `Strength is ${Math.round(measured.strength * 100)} %, under the floor of ${Math.round(shop.strengthFloor * 100)} %: return it with a restriction that operators will read, or go on.`,
+      `Strength is ${inPercent(measured.strength)}, under the floor of ${inPercent(shop.strengthFloor)}: return it with a restriction that operators will read, or go on.`,
       'restriction',
     );
   }

@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import { NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import classes from './Sheet.module.css';
@@ -55,7 +56,7 @@ export function BurnReading({
       </div>
       {ratio !== null && (
         <p>
-          {Math.round(ratio * 100)} % of the speed before cleaning
+          {inPercent(ratio)} of the speed before cleaning
           {ratio < 1 ? ': slower than before. Look at what was opened.' : '.'}
         </p>
       )}

@@ -21,7 +21,11 @@ import { TaskWork } from './TaskWork';
 import { PartsBack, PartsOut } from './Tray';
 import { waitTitle } from './words';
 
-const phone = '(max-width: 700px)';
+/** Brings the card into view: on a phone, where there is no room for more, its head and its cautions first. */
+function showCard(): void {
+  const block = window.matchMedia('(max-width: 700px)').matches ? 'start' : 'nearest';
+  document.getElementById('current')?.scrollIntoView({ block });
+}
 
 interface CurrentProps {
   context: SheetContext;
@@ -65,11 +69,7 @@ export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: Cur
     press({ kind: 'step', step: line.id, done: true });
   };
 
-  useEffect(() => {
-    // on a phone the card is all there is room for: it opens at its head, its cautions first
-    const block = window.matchMedia(phone).matches ? 'start' : 'nearest';
-    document.getElementById('current')?.scrollIntoView({ block });
-  }, []);
+  useEffect(showCard, []);
 
   return (
     <section className={classes.current} aria-labelledby="current">

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import { Table, TableTbody, TableTd, TableTh, TableThead, TableTr } from '@mantine/core';
 import { observationOf, type Clock, type Cycle } from '../../core/evidence/cycles';
 import type {
@@ -18,7 +19,6 @@ import {
   asideWords,
   clockNames,
   missingWords,
-  percent,
   rangeWords,
   rounded,
   taskWords,
@@ -112,17 +112,17 @@ function Facts({ interval, risk }: { interval: ListedInterval; risk: number }) {
     <dl className={classes.facts}>
       <dt>Limit in force</dt>
       <dd>
-        {amountWords(limit, clock)}: {percent(riskNow)} believed soiled by then
+        {amountWords(limit, clock)}: {inPercent(riskNow)} believed soiled by then
       </dd>
       {proposed !== null && (
         <>
           <dt>Proposed</dt>
           <dd>
-            {amountWords(proposed, clock)}: {percent(riskProposed!)} believed soiled by then
+            {amountWords(proposed, clock)}: {inPercent(riskProposed!)} believed soiled by then
           </dd>
         </>
       )}
-      <dt>{percent(risk)} are soiled by</dt>
+      <dt>{inPercent(risk)} are soiled by</dt>
       <dd>
         {amountWords(life.p50, clock)}; in four of five cases{' '}
         {rangeWords(life.p10, life.p90, clock)}

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import {
   Table,
   TableScrollContainer,
@@ -11,7 +12,7 @@ import type { ListedInterval } from '../../services/evidence/proposals';
 import { Link } from '../shared/Link';
 import { minutesWords } from '../care/words';
 import classes from './Evidence.module.css';
-import { amountWords, percent, rangeWords, taskWords } from './words';
+import { amountWords, rangeWords, taskWords } from './words';
 
 export const intervalPath = ({ stationId, task }: { stationId: string; task: string }) =>
   `/evidence/${stationId}/${encodeURIComponent(task)}`;
@@ -43,7 +44,7 @@ export function IntervalList({ intervals, risk }: { intervals: ListedInterval[];
       <section className="panel" aria-labelledby="proposed">
         <h2 id="proposed">Limits that findings speak against: {proposed.length}</h2>
         <p className="quiet">
-          Each is proposed so that {percent(risk)} of cleanings find it soiled. Nothing changes
+          Each is proposed so that {inPercent(risk)} of cleanings find it soiled. Nothing changes
           until somebody takes it; the maker’s manual comes first.
         </p>
         {proposed.length === 0 ? (

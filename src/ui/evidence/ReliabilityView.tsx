@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import {
   Table,
   TableScrollContainer,
@@ -129,8 +130,7 @@ function DiagnosisRight({ record }: { record: DiagnosisRecord }) {
           <ul>
             {bands.map(({ said, right, faults: of }) => (
               <li key={said}>
-                When it said about {Math.round(said * 100)} %, it was so in{' '}
-                {Math.round(right * 100)} %{' '}
+                When it said about {inPercent(said)}, it was so in {inPercent(right)}{' '}
                 <span className="quiet">({of === 1 ? 'one fault' : `${of} faults`})</span>
               </li>
             ))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import {
   NativeSelect,
   Table,
@@ -18,7 +19,7 @@ import type {
 } from '../../services/evidence/side-by-side';
 import { WhenField } from '../shared/forms/WhenField';
 import classes from './Evidence.module.css';
-import { amountWords, percent, rangeWords } from './words';
+import { amountWords, rangeWords } from './words';
 
 const sideNames: Readonly<Record<Side, string>> = {
   machine: 'machine against machine',
@@ -95,7 +96,7 @@ export function SideBySide({
             <TableTr>
               <TableTh>Side</TableTh>
               <TableTh>found soiled</TableTh>
-              <TableTh>{percent(risk)} are soiled by</TableTh>
+              <TableTh>{inPercent(risk)} are soiled by</TableTh>
               <TableTh>in four of five cases</TableTh>
             </TableTr>
           </TableThead>

@@ -28,8 +28,6 @@ export const clockNames: Readonly<Record<Clock, string>> = {
   days: 'days',
 };
 
-export const percent = (share: number): string => `${Math.round(share * 100)} %`;
-
 /** Why there is no likeliest life, and what is done then. */
 export const missingWords: Readonly<Record<NoFit, string>> = {
   'all clean':

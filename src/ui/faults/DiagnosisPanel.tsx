@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
 import type { diagnoseFault } from '../../services/faults/steps';
 import type { Send } from '../shared/forms/send';
@@ -269,7 +270,7 @@ function OwnCause({
 
 /** "38 %", "under 1 %" */
 function percent(probability: number): string {
-  return probability < 0.01 ? 'under 1 %' : `${Math.round(probability * 100)} %`;
+  return probability < 0.01 ? 'under 1 %' : inPercent(probability);
 }
 
 /** "×2.6", "×0.3" */

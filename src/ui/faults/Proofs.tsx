@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import { Button, Textarea, TextInput } from '@mantine/core';
 import { Link } from '../shared/Link';
 import { useState } from 'react';
@@ -42,9 +43,7 @@ export function Proofs({
                 {one.passed !== null && `; ${one.passed ? 'passed' : 'failed'}, ${one.by}`}
                 {one.id === burnProof && (
                   <>
-                    {strength.measured !== null &&
-                      `; measured ${Math.round(strength.measured * 100)} %`}
-                    .{' '}
+                    {strength.measured !== null && `; measured ${inPercent(strength.measured)}`}.{' '}
                     <Link className="line" href={strength.href}>
                       Measure it
                     </Link>
@@ -116,8 +115,8 @@ function Return({ faultId, held, below, strength, giveBack }: ReturnProps) {
       <h3>Everything is proved</h3>
       {below && (
         <p>
-          Strength is {Math.round(strength.measured! * 100)} %, under the floor of{' '}
-          {Math.round(strength.floor * 100)} %: it returns only with a restriction.
+          Strength is {inPercent(strength.measured!)}, under the floor of{' '}
+          {inPercent(strength.floor)}: it returns only with a restriction.
         </p>
       )}
       <SendForm of={form} button={held ? 'Return it and release' : 'Return it to use'}>

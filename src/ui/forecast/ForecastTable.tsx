@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import {
   Table,
   TableTbody,
@@ -69,7 +70,7 @@ function Share({ judged, held }: { judged: number; held: number }) {
   const share = held / judged;
   return (
     <TableTd data-off={share < 0.7 || share > 0.9 || undefined}>
-      {Math.round(share * 100)} % <span className="quiet">of {judged}</span>
+      {inPercent(share)} <span className="quiet">of {judged}</span>
     </TableTd>
   );
 }

@@ -44,7 +44,7 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
     initial: {
       order: 'dmy' as DateOrder,
       machine: {
-        came: past?.isNew ? ('new' as const) : ('used' as const),
+        came: (past?.isNew ? 'new' : 'used') as Came,
         inUseSince: past?.inUseSince ? formatLocal(past.inUseSince, zone).slice(0, 10) : '',
         hours: (past?.hours ?? '') as Figure,
         sure: (past?.sure ?? '') as Figure,
@@ -93,17 +93,11 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
         </span>
       }
     >
-      <Tiles<'new' | 'used'>
-        legend="It came"
-        compact
-        tiles={[
-          { value: 'used', label: 'used, or a while ago' },
-          { value: 'new', label: 'new, into this book', hint: 'every task counts from that day' },
-        ]}
-        value={form.values.machine.came}
-        onChange={(came) => form.set({ machine: { ...form.values.machine, came: came ?? 'used' } })}
+      <MachineFields
+        field={form.field}
+        came={form.values.machine.came}
+        onCame={(came) => form.set({ machine: { ...form.values.machine, came } })}
       />
-      <MachineFields field={form.field} isNew={form.values.machine.came === 'new'} />
       <p className={classes.how}>
         Write in each line what you know: a date (<b>3&nbsp;Mar&nbsp;2026</b>), run hours ago (
         <b>400&nbsp;h</b>, or <b>400&nbsp;±&nbsp;50&nbsp;h</b>), both (
@@ -155,10 +149,28 @@ export function PastForm({ machine, page, now, zone, say }: PastFormProps) {
 
 type Field = (name: never) => object;
 
-function MachineFields({ field, isNew }: { field: Field; isNew: boolean }) {
+type Came = 'new' | 'used';
+
+interface MachineFieldsProps {
+  field: Field;
+  came: Came;
+  onCame: (came: Came) => void;
+}
+
+function MachineFields({ field, came, onCame }: MachineFieldsProps) {
   return (
     <section className={classes.machine} aria-label="The machine itself">
-      {!isNew && (
+      <Tiles<Came>
+        legend="It came"
+        compact
+        tiles={[
+          { value: 'used', label: 'used, or a while ago' },
+          { value: 'new', label: 'new, into this book', hint: 'every task counts from that day' },
+        ]}
+        value={came}
+        onChange={(chosen) => onCame(chosen ?? 'used')}
+      />
+      {came === 'used' && (
         <>
           <TextInput
             label="In use since"

@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import { Button, Checkbox, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { v7 } from 'uuid';
@@ -120,8 +121,8 @@ export function BurnLadder({
             {state.fastest === null
               ? 'Not even the slowest cut went through.'
               : endless
-                ? `Nothing failed yet: it cuts at least ${state.fastest} mm/s${hasBaseline ? `, ${Math.round((state.fastest / lead) * 100)} % or more` : ''}. That is no baseline.`
-                : `It just succeeds at ${state.fastest} mm/s${hasBaseline ? `: ${Math.round((state.fastest / lead) * 100)} %` : ''}.`}
+                ? `Nothing failed yet: it cuts at least ${state.fastest} mm/s${hasBaseline ? `, ${inPercent(state.fastest / lead)} or more` : ''}. That is no baseline.`
+                : `It just succeeds at ${state.fastest} mm/s${hasBaseline ? `: ${inPercent(state.fastest / lead)}` : ''}.`}
           </p>
           {endless && !seeking && (
             <Button variant="default" onClick={() => setSeeking(true)}>

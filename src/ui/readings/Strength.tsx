@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import type { dropRecipe } from '../../services/readings/strength/recipes';
 import type { Send } from '../shared/forms/send';
 import { Button, NumberInput } from '@mantine/core';
@@ -33,8 +34,6 @@ interface StrengthProps {
   drop: Send<typeof dropRecipe>;
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
 /** One recipe: how strong the machine is by it, since when, and what cleaning did. */
 export function Strength(props: StrengthProps) {
   const { machineId, view, now, zone, floor } = props;
@@ -62,7 +61,7 @@ export function Strength(props: StrengthProps) {
         {strength !== null && (
           <p className={classes.figure} data-low={strength < floor || undefined}>
             {last?.atMost && <small>under </small>}
-            {percent(strength)}
+            {inPercent(strength)}
           </p>
         )}
       </div>
@@ -90,8 +89,8 @@ export function Strength(props: StrengthProps) {
             .reverse()
             .map((one) => (
               <li key={one.cleanedAt}>
-                {dayDate(one.cleanedAt, zone, now)}: {percent(one.before)} before cleaning,{' '}
-                {percent(one.after)} after. <b>{one.restored ? 'Restored.' : 'Not restored.'}</b>
+                {dayDate(one.cleanedAt, zone, now)}: {inPercent(one.before)} before cleaning,{' '}
+                {inPercent(one.after)} after. <b>{one.restored ? 'Restored.' : 'Not restored.'}</b>
               </li>
             ))}
         </ul>
@@ -158,7 +157,7 @@ function Burns({ burns, now, zone }: BurnsProps) {
             {burn.baseline && ', baseline'}
             {burn.strength === null
               ? `, not compared (${burn.apart === 'batch' ? 'another batch' : `${burn.thickness} mm`})`
-              : `, ${burn.atMost ? 'under ' : ''}${percent(burn.strength)}`}
+              : `, ${burn.atMost ? 'under ' : ''}${inPercent(burn.strength)}`}
             <span className="quiet">
               {' '}
               {burn.cuts
@@ -222,7 +221,7 @@ function NowOrLater({
           <b>
             {scales.paysAfter === null
               ? restoredTo < 1
-                ? `Later: cleaning lately brings back ${percent(restoredTo)}, which is there now.`
+                ? `Later: cleaning lately brings back ${inPercent(restoredTo)}, which is there now.`
                 : 'Nothing is lost by running on.'
               : scales.now
                 ? `Now: it saves ${Math.round(scales.saved)} min.`
@@ -230,7 +229,7 @@ function NowOrLater({
           </b>{' '}
           {scales.paysAfter !== null && (
             <>
-              {restoredTo < 1 && `Cleaning lately brings back ${percent(restoredTo)}. `}
+              {restoredTo < 1 && `Cleaning lately brings back ${inPercent(restoredTo)}. `}
               Everything takes {scales.slowDown.toFixed(1)} times as long; {Math.round(scales.lost)}{' '}
               of these minutes are lost to dirt. Cleaning pays after {Math.round(scales.paysAfter)}{' '}
               min.

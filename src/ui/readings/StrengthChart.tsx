@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import {
   ComposedChart,
   Line,
@@ -44,7 +45,7 @@ export function StrengthChart({
         className={classes.chart}
         role="img"
         aria-label={chart
-          .map(({ at, strength }) => `${label(at)}: ${Math.round(strength * 100)} %`)
+          .map(({ at, strength }) => `${label(at)}: ${inPercent(strength)}`)
           .join('; ')}
       >
         <ResponsiveContainer width="100%" height="100%">

@@ -1,3 +1,4 @@
+import { inPercent } from '../../core/units/percent';
 import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
 import type { ReactNode } from 'react';
@@ -92,7 +93,7 @@ export function Today(props: TodayProps) {
                       <span className={classes.facts}>{familyNames[machine.family]}</span>
                     )}
                     <span className={classes.facts}>
-                      {strength !== null && `strength ${Math.round(strength * 100)} % `}
+                      {strength !== null && `strength ${inPercent(strength)} `}
                       <FireLoad load={fireLoad(machine.stations)} />
                     </span>
                   </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../core/units/percent';
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { DrillCase, DrillEnd } from '../../services/training/drill';
@@ -130,7 +131,7 @@ function Ours({ end: { ours, named, probability } }: { end: DrillEnd }) {
         ))}
       </ol>
       <p>
-        Then it names {named}, {Math.round(probability * 100)} % sure, after {minutes} min.
+        Then it names {named}, {inPercent(probability)} sure, after {minutes} min.
       </p>
     </section>
   );

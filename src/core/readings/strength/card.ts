@@ -1,3 +1,4 @@
+import { inPercent } from '../../units/percent';
 import { roundSpeed } from './ladder';
 import type { CutSettings } from './energy';
 
@@ -95,7 +96,7 @@ export function cardSvg(card: Card, title: string): string {
     return [
       `  <g id="speed-${speed}" data-speed="${speed}">`,
       `    <rect x="${x}" y="${top}" width="${card.edge}" height="${card.edge}" fill="none" stroke="#000" stroke-width="0.1"/>`,
-      `    <text x="${x + card.edge / 2}" y="${top + card.edge + 3}" font-size="2.6" text-anchor="middle">${Math.round(share * 100)} % · ${speed}</text>`,
+      `    <text x="${x + card.edge / 2}" y="${top + card.edge + 3}" font-size="2.6" text-anchor="middle">${inPercent(share)} · ${speed}</text>`,
       '  </g>',
     ].join('\n');
   });

@@ -1,3 +1,4 @@
+import { inPercent } from '../../../core/units/percent';
 import { elapsed } from '../../../core/care/minutes';
 import { findFamily } from '../../../catalogue/catalogue';
 import { lineEnergy } from '../../../core/readings/strength/energy';
@@ -88,8 +89,6 @@ export function ratedWatts({ card }: Pick<MachineRow, 'card'>): number | null {
   return found ? Number(found[1]!.replace(',', '.')) : null;
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
-
 function verdictOf(
   machine: MachineRow,
   chart: readonly Charted[],
@@ -105,7 +104,7 @@ function verdictOf(
   if (!point) return null;
   const lately = restored.at(-1);
   const here = lately && last.at >= lately.cleanedAt && lately.after === last.strength;
-  const figure = last.atMost ? `under ${percent(last.strength)}` : percent(last.strength);
+  const figure = last.atMost ? `under ${inPercent(last.strength)}` : inPercent(last.strength);
   if (here && lately.restored) return `Restored by cleaning: ${figure} of the baseline.`;
   if (here) return `Not restored by cleaning (${figure}): look at ${lookAt(machine)}.`;
   return point.dropped

@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../../core/units/percent';
 import { NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { dampAt, dewMargin } from '../../../core/readings/coolant';
@@ -95,7 +96,7 @@ export function CoolantBench({
                 </p>
                 <p>
                   The room gives dew at {threeFigures(damp.dewPoint)} °C. It stays {dewMargin} K
-                  clear of it up to {Math.round(damp.humidityTo * 100)} % humidity.
+                  clear of it up to {inPercent(damp.humidityTo)} humidity.
                   {damp.state !== 'dry' && ' Let it warm before the beam is on.'}
                 </p>
               </>

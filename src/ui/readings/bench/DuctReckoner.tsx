@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../../core/units/percent';
 import { NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { airChanges, ductFlow, ductPressure, workingPoint } from '../../../core/readings/draught';
@@ -87,8 +88,8 @@ export function DuctReckoner({
             <b>
               This fan would move {Math.round(point.flow)} m³/h at {threeFigures(point.pressure)} Pa
             </b>
-            {now > 0 && `, ${Math.round((point.flow / now) * 100)} % of now`}. Less behind a filter.
-            A smooth pipe has a roughness of 0.01, a hose of wire and foil 1 to 3.
+            {now > 0 && `, ${inPercent(point.flow / now)} of now`}. Less behind a filter. A smooth
+            pipe has a roughness of 0.01, a hose of wire and foil 1 to 3.
           </p>
         ) : (
           <p>Two figures of a fan tell what it would do.</p>

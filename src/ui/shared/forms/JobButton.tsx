@@ -1,5 +1,6 @@
 'use client';
 
+import { inPercent } from '../../../core/units/percent';
 import { Button, Progress, type ButtonProps } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactNode } from 'react';
@@ -69,7 +70,7 @@ export function JobButton({
           <Progress
             value={progress > 0 ? progress * 100 : 100}
             animated={progress === 0}
-            aria-label={progress > 0 ? `${Math.round(progress * 100)} % done` : 'At work'}
+            aria-label={progress > 0 ? `${inPercent(progress)} done` : 'At work'}
           />
           <Button
             variant="default"

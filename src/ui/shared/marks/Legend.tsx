@@ -1,21 +1,21 @@
 'use client';
 
+import { inPercent } from '../../../core/units/percent';
 import { Modal, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { defaultThresholds } from '../../../core/care/due';
 import classes from './Legend.module.css';
 import { StateMark, type MarkState } from './StateMark';
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 const { soon, due, pastDue } = defaultThresholds;
 
 const words: Readonly<Record<MarkState, string>> = {
-  clear: `used less than ${percent(soon)} of its limit`,
-  soon: `from ${percent(soon)} of its limit on`,
+  clear: `used less than ${inPercent(soon)} of its limit`,
+  soon: `from ${inPercent(soon)} of its limit on`,
   'not known':
     'nobody has said when it was last done: it asks for a first look and is never counted as clean',
-  due: `its limit is reached (${percent(due)}), or a sign or a finding calls for it`,
-  'past due': `from ${percent(pastDue)} of its limit on: it spills over the line`,
+  due: `its limit is reached (${inPercent(due)}), or a sign or a finding calls for it`,
+  'past due': `from ${inPercent(pastDue)} of its limit on: it spills over the line`,
   hold: 'nobody may use the machine until it is released',
 };
 

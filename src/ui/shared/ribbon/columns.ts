@@ -1,3 +1,4 @@
+import { inPercent } from '../../../core/units/percent';
 import type { LimitKind } from '../../../core/care/care';
 import type { CareState, Standing } from '../../../core/care/due';
 import type { PathPart } from '../../../catalogue/schema';
@@ -94,7 +95,7 @@ export function ribbonColumns(
       label: [
         worst ? taskLabel(name, worst) : `${name}: no care task. ${note ?? ''}`.trim(),
         ...(station === exit && strength !== null
-          ? [`strength ${Math.round(strength * 100)} % of the baseline`]
+          ? [`strength ${inPercent(strength)} of the baseline`]
           : []),
       ].join('; '),
     };

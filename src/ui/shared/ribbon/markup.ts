@@ -1,3 +1,4 @@
+import { inPercent } from '../../../core/units/percent';
 import { fillShare, percent, type Column } from './columns';
 
 const entities: Readonly<Record<string, string>> = {
@@ -45,7 +46,7 @@ export function columnsMarkup(
         `<b aria-hidden="true">${escaped(figure)}</b>` +
         `<i aria-hidden="true" style="--fill:${fill};--dirt:${dirt}"></i>` +
         `<span aria-hidden="true">${escaped(short).replaceAll(' ', '\n')}</span>` +
-        (strength === null ? '' : `<em aria-hidden="true">${Math.round(strength * 100)} %</em>`) +
+        (strength === null ? '' : `<em aria-hidden="true">${inPercent(strength)}</em>`) +
         `</a></li>`
       );
     })

@@ -1,3 +1,4 @@
+import { inPercent } from '../../../../core/units/percent';
 import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { faultTitle } from '../../../../catalogue/signs';
@@ -266,7 +267,7 @@ function Chain({
       diagnosis.causes
         .slice(0, 3)
         .filter(({ probability }) => probability >= 0.01)
-        .map(({ words, probability }) => `${words} ${Math.round(probability * 100)} %`)
+        .map(({ words, probability }) => `${words} ${inPercent(probability)}`)
         .join(', '),
     ],
     [

@@ -1,3 +1,4 @@
+import { inPercent } from '../../../../../core/units/percent';
 import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { benchTools } from '../../../../../services/readings/bench/bench-view';
@@ -27,7 +28,7 @@ export default async function MachineBenchPage({ params }: { params: Promise<{ i
           a page of its own
         </Link>
         {strength
-          ? `: ${Math.round(strength.strength * 100)} % of the baseline, ${ago(strength.at, now, shop.zone)}.`
+          ? `: ${inPercent(strength.strength)} of the baseline, ${ago(strength.at, now, shop.zone)}.`
           : '; nothing was measured there yet.'}
       </p>
       <ToolCards machineId={id} tools={benchTools(shop, id)} now={now} zone={shop.zone} />
