@@ -23,8 +23,12 @@ import { waitTitle } from './words';
 
 /** Brings the card into view: on a phone, where there is no room for more, its head and its cautions first. */
 function showCard(): void {
-  const block = window.matchMedia('(max-width: 700px)').matches ? 'start' : 'nearest';
-  document.getElementById('current')?.scrollIntoView({ block });
+  const head = document.getElementById('current');
+  const phone = window.matchMedia('(max-width: 700px)').matches;
+  // the running waits stay on top of it
+  const waits = document.getElementById('waits')?.offsetHeight ?? 0;
+  if (head && phone) head.style.scrollMarginTop = `${waits + 60}px`;
+  head?.scrollIntoView({ block: phone ? 'start' : 'nearest' });
 }
 
 interface CurrentProps {

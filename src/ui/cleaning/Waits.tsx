@@ -50,7 +50,7 @@ export function Waits({ run, waits, clock, title, onTake }: WaitsProps) {
 
   if (shown.length === 0) return null;
   return (
-    <div className={classes.waits} role="group" aria-label="Running waits">
+    <div id="waits" className={classes.waits} role="group" aria-label="Running waits">
       {shown.map(({ of, second, from, until }) => {
         const ended = until <= clock;
         return (
