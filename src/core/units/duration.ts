@@ -2,11 +2,14 @@ import { fail, ok, type Result } from './result';
 import { secondsPerHour, secondsPerMinute } from './time';
 
 const minutesPattern = /^([+-]?)(\d+)(?:[.,](\d+))?$/;
+/** "45 min", "2 h", "1,5 h", "1 h 30": as this program writes them itself. */
+const unitsPattern =
+  /^([+-]?)(?:(\d{1,4})\s*h\s*([0-5]?\d)(?:\s*m(?:in)?)?|(\d+(?:[.,]\d+)?)\s*h(?:ours?)?|(\d+(?:[.,]\d+)?)\s*m(?:in(?:utes?)?)?)\.?$/i;
 const clockPattern = /^([+-]?)(\d{1,4}):([0-5]\d)(?::([0-5]\d))?$/;
 
 /**
- * Whole seconds from a duration written as minutes ("45", "7.5", "7,5") or as hours and minutes
- * ("1:30", "1:30:15"). A leading minus is read, so that the caller can name it as the fault.
+ * Whole seconds from a duration written as minutes ("45", "7.5", "7,5"), as hours and minutes
+ * ("1:30", "1:30:15") or with its units ("45 min", "2 h", "1,5 h", "1 h 30"). A leading minus is read, so that the caller can name it as the fault.
  * @returns seconds, rounded to the nearest, or a sentence saying what was wrong
  * @example parseDuration('1:30') // { ok: true, value: 5400 }
  */
@@ -24,6 +27,16 @@ export function parseDuration(text: string): Result<number> {
       Number(clock[3]) * secondsPerMinute +
       Number(clock[4] ?? 0);
     return ok(clock[1] === '-' ? -seconds || 0 : seconds);
+  }
+  const units = unitsPattern.exec(trimmed);
+  if (units) {
+    const [, sign, wholeHours, restMinutes, hours, minutesOnly] = units;
+    const figure = (text: string | undefined) => Number((text ?? '0').replace(',', '.'));
+    const seconds = Math.round(
+      (figure(wholeHours) + figure(hours)) * secondsPerHour +
+        (figure(restMinutes) + figure(minutesOnly)) * secondsPerMinute,
+    );
+    return ok(sign === '-' ? -seconds || 0 : seconds);
   }
   return fail(`"${trimmed}" is not a duration: write minutes (45 or 7.5) or h:mm (1:30)`);
 }

@@ -14,14 +14,50 @@ test.each([
   ['-1:00', -3600],
   [' 20 ', 1200],
   ['26:00', 93600],
+  ['90 min', 5400],
+  ['90min', 5400],
+  ['7,5 minutes', 450],
+  ['2 h', 7200],
+  ['1,5 h', 5400],
+  ['1.5 hours', 5400],
+  ['1 h 30', 5400],
+  ['1h30m', 5400],
+  ['1 H 05 min.', 3900],
+  ['-2 h', -7200],
 ])('the duration %s is %d seconds', (text, seconds) => {
   expect(parseDuration(text)).toEqual({ ok: true, value: seconds });
 });
 
-test.each(['', 'an hour', '1:60', '1.2.3', '1.234,5', '1:2', '90 min', 'NaN', '1e3', '0x10', '١٢'])(
-  'the duration "%s" is refused',
-  (text) => expect(parseDuration(text).ok).toBe(false),
-);
+test.each([
+  '',
+  'an hour',
+  '1:60',
+  '1.2.3',
+  '1.234,5',
+  '1:2',
+  'NaN',
+  '1e3',
+  '0x10',
+  '١٢',
+  'h',
+  'min',
+  '1 h 60',
+  '1,5 h 30',
+  '30 min 1 h',
+  '2 s',
+  '1 m 30',
+])('the duration "%s" is refused', (text) => expect(parseDuration(text).ok).toBe(false));
+
+test('what this program says a duration is, it reads', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 60_000 }), (minutes) => {
+      expect(parseDuration(formatDuration(minutes * 60))).toEqual({
+        ok: true,
+        value: minutes * 60,
+      });
+    }),
+  );
+});
 
 test('durations read as people say them', () => {
   expect(formatDuration(45)).toBe('45 s');

@@ -1,0 +1,154 @@
+/** @jest-environment jsdom */
+import { act, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { listStations, machineById } from '../../records/machines';
+import { draftRun } from '../../services/cleaning/sheets';
+import { sheetMachine } from '../../services/cleaning/sheet-machine';
+import {
+  addTestMachine,
+  dropTestShop,
+  must,
+  openTestShop,
+  type TestShop,
+} from '../../services/testing/shop';
+import { show } from '../shared/testing/show';
+import { SheetWork } from './SheetWork';
+
+jest.mock('next/navigation', () => ({
+  ...jest.requireActual<object>('next/navigation'),
+  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
+}));
+
+let shop: TestShop;
+beforeEach(() => {
+  shop = openTestShop();
+  Element.prototype.scrollIntoView = () => undefined;
+});
+afterEach(() => {
+  jest.useRealTimers();
+  jest.restoreAllMocks();
+  dropTestShop(shop);
+});
+
+/** A sheet of a machine drawn as a dry run: presses count here and are sent nowhere. */
+function draw(family: string, ...picked: [slug: string, task: string][]) {
+  const machine = machineById(shop.db, addTestMachine(shop, 'Wren', family).id)!;
+  const station = (slug: string) =>
+    listStations(shop.db, machine.id).find((one) => one.slug === slug)!.id;
+  const run = must(
+    draftRun(
+      shop,
+      machine.id,
+      picked.map(([slug, task]) => ({ stationId: station(slug), task })),
+    ),
+  );
+  show(
+    <SheetWork
+      sheetId={null}
+      machine={sheetMachine(shop, machine)}
+      run={run}
+      initial={[]}
+      now={shop.now()}
+      person="Ragna"
+      zone={shop.zone}
+      wanting={[]}
+      actions={null}
+    />,
+  );
+  return run;
+}
+const card = () => document.getElementById('current')!.textContent;
+const button = (name: string | RegExp) => screen.getByRole('button', { name });
+const press = (name: string | RegExp) => userEvent.click(button(name));
+/** Presses through what the card has, until another card stands there. */
+async function through(): Promise<void> {
+  await press(/^All \d+ are done$|^Done$/);
+}
+/** A stretch in the order of the sheet. */
+const inOrder = (title: string) =>
+  within(screen.getByRole('region', { name: 'In this order' })).getByText(title);
+const step = () => screen.getByRole('listitem', { current: 'step' }).textContent!;
+
+test('one step at a time: the current one is large, Enter does it, and it can be taken back', async () => {
+  draw('enclosed-diode', ['window', 'wipe']);
+  expect(card()).toBe('Make it safe');
+  const first = step();
+  await press('Done, next');
+  expect(step()).not.toBe(first);
+  await press('Back one step');
+  expect(step()).toBe(first);
+  await userEvent.keyboard('{Enter}');
+  expect(step()).not.toBe(first);
+  // the last step of a card leads to the next card
+  await through();
+  expect(card()).toBe('Lay out tools and supplies');
+});
+
+test('nothing is worked before the machine is safe, and the card says what comes first', async () => {
+  const run = draw('enclosed-diode', ['window', 'wipe']);
+  await userEvent.click(inOrder('Protective window: wipe'));
+  expect(card()).toBe('Protective window: wipe');
+  expect(button(/^Done/).hasAttribute('disabled')).toBe(true);
+  expect(screen.queryByRole('button', { name: /^All/ })).toBeNull();
+  const [way] = run.tasks[0]!.ways;
+  expect(document.body.textContent).toContain(way!.active[0]!.text);
+  await press('Make it safe');
+  expect(card()).toBe('Make it safe');
+});
+
+test('a connector waits for the machine’s own minutes, counted down, and no press goes round it', async () => {
+  jest.useFakeTimers({ doNotFake: ['queueMicrotask', 'nextTick', 'setImmediate'] });
+  const begun = Date.now();
+  jest.spyOn(performance, 'now').mockImplementation(() => Date.now() - begun);
+  const user = userEvent.setup({ advanceTimers: jest.advanceTimersByTime });
+  const run = draw('enclosed-diode', ['window', 'strip-clean']);
+  expect(run.isolationMinutes).toBe(10);
+  await user.click(button(/^All \d+ are done$/));
+  const waits = screen.getByRole('group', { name: 'Running waits' });
+  expect(within(waits).getByText('Wait before connectors')).toBeTruthy();
+  await user.click(button(/^All \d+ are done$/));
+  expect(card()).toBe('Head off');
+  expect(button(/^Done/).hasAttribute('disabled')).toBe(true);
+  expect(screen.queryByRole('button', { name: /^All/ })).toBeNull();
+  await act(() => jest.advanceTimersByTimeAsync(9 * 60_000));
+  expect(button(/^Done/).hasAttribute('disabled')).toBe(true);
+  await act(() => jest.advanceTimersByTimeAsync(61_000));
+  expect(screen.queryByRole('group', { name: 'Running waits' })).toBeNull();
+  expect(button(/^Done/).hasAttribute('disabled')).toBe(false);
+  // with the first step of it the head and its plug lie on the tray
+  await user.click(button('Done, next'));
+  const tray = screen.getByRole('region', { name: 'On the tray' });
+  expect(within(tray).getByText('Head plug')).toBeTruthy();
+});
+
+test('another way of a task changes its steps, its minutes and what is said of it', async () => {
+  const run = draw('co2-glass-tube', ['mirror-2', 'wipe']);
+  const [task] = run.tasks;
+  await through();
+  await through();
+  expect(card()).toBe('Mirror 2: wipe');
+  const [usual, out] = task!.ways;
+  expect(step()).toContain(usual!.active[0]!.text);
+  const back = () => /(\d+) min until the machine is back/.exec(document.body.textContent!)![1];
+  const inPlace = Number(back());
+  await userEvent.selectOptions(screen.getByLabelText('Way'), out!.id);
+  expect(step()).toContain(out!.active[0]!.text);
+  expect(Number(back())).toBeGreaterThan(inPlace);
+  await userEvent.selectOptions(screen.getByLabelText('Way'), usual!.id);
+  expect(step()).toContain(usual!.active[0]!.text);
+  expect(Number(back())).toBe(inPlace);
+});
+
+test('a finding, a result: the task is over, and what is asked at the end follows', async () => {
+  draw('enclosed-diode', ['window', 'wipe']);
+  await through();
+  await through();
+  expect(card()).toBe('Protective window: wipe');
+  await press('haze');
+  expect(button('haze').getAttribute('aria-pressed')).toBe('true');
+  await through();
+  await press('It is: done');
+  expect(card()).not.toBe('Protective window: wipe');
+  const row = inOrder('Protective window: wipe').closest('li')!;
+  expect(row.hasAttribute('data-done')).toBe(true);
+});
