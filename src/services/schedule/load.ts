@@ -2,8 +2,10 @@ import type { Limit } from '../../core/care/care';
 import { criticalities, type Criticality } from '../../core/care/danger';
 import { comingUp, weeklyLoad } from '../../core/schedule/load';
 import { groupBy } from '../../core/units/group-by';
+import { startOfLocalDay } from '../../core/units/zone';
 import { dueMachines } from '../care/due';
 import type { Shop } from '../shop';
+import { currentSchedule } from './schedules';
 import { technicianTime, technicianWindows } from './time';
 import { weeksAhead, type TaskWords } from './problem';
 
@@ -39,6 +41,8 @@ export interface Load {
   needed: number;
   there: number;
   told: boolean;
+  /** what the kept plan has in its whole weeks from now on, beside what is needed in the same weeks; `null`: no plan */
+  planned: { weeks: number; minutes: number; needed: number } | null;
 }
 
 /** The load of the next quarter: what comes up, done each time its limit is reached, against the windows there are. */
@@ -69,7 +73,6 @@ export function technicianLoad(shop: Shop): Load {
       byMachine: Object.fromEntries(byMachine),
     };
   });
-  const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);
   const drivers = [...groupBy(coming, ({ task, limit }) => `${task} ${limit}`).values()]
     .map((some): Driver => {
       const { task, limit } = some[0]!;
@@ -107,5 +110,25 @@ export function technicianLoad(shop: Shop): Load {
     needed: sum(rows.map((row) => row.needed)),
     there: sum(rows.map((row) => row.there)),
     told,
+    planned: plannedIn(shop, from, rows),
   };
 }
+
+/** What the kept plan has in its whole weeks from a day on, and what is needed in them. */
+function plannedIn(shop: Shop, from: number, weekly: Load['weeks']): Load['planned'] {
+  const plan = currentSchedule(shop)?.plan;
+  const count = plan ? Math.floor((plan.from + plan.days - from) / 7) : 0;
+  if (!plan || count <= 0) return null;
+  const end = startOfLocalDay(from + 7 * count, shop.zone);
+  return {
+    weeks: count,
+    minutes: sum(
+      plan.blocks
+        .filter((block) => block.until > shop.now() && block.from < end)
+        .map(({ minutes }) => minutes),
+    ),
+    needed: sum(weekly.slice(0, count).map(({ needed }) => needed)),
+  };
+}
+
+const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);

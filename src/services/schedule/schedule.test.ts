@@ -687,6 +687,20 @@ it('says whether the technician’s time is enough, and what drives it', () => {
   const work = load.drivers.reduce((sum, { minutes }) => sum + minutes, 0);
   expect(load.dangers.reduce((sum, { minutes }) => sum + minutes, 0)).toBeCloseTo(work, 9);
   expect(work).toBeLessThan(load.needed);
+  // beside the plan of its weeks, by the minutes that the plan itself says; what is past is past
+  expect(load.planned).toBeNull();
+  const { plan: made } = plan();
+  const four = technicianLoad(shop);
+  expect(four.planned).toEqual({
+    weeks: 4,
+    minutes: made.blocks.reduce((sum, { minutes }) => sum + minutes, 0),
+    needed: four.weeks.slice(0, 4).reduce((sum, { needed }) => sum + needed, 0),
+  });
+  const [first] = made.blocks.toSorted((a, b) => a.from - b.from);
+  shop.clock.now = first!.until;
+  const later = technicianLoad(shop).planned!;
+  expect(later.weeks).toBe(3);
+  expect(later.minutes).toBeLessThan(four.planned!.minutes);
   // twice the use needs more
   use(60, addTestMachine(shop, 'Heron', 'co2-glass-tube').id);
   expect(technicianLoad(shop).needed).toBeGreaterThan(load.needed);

@@ -16,9 +16,12 @@ const basisWords: Readonly<Record<Load['drivers'][number]['basis'], string>> = {
   shop: 'set by the shop',
 };
 
+const nicknameIn = (machines: Load['machines'], id: string) =>
+  machines.find((one) => one.id === id)?.nickname ?? '';
+
 /** Whether the technician's time is enough for the next quarter, and what fills it. */
 export function LoadView({ load, zone, now }: { load: Load; zone: string; now: number }) {
-  const { weeks, machines, dangers, drivers, needed, there, told } = load;
+  const { weeks, machines, dangers, drivers, needed, there, told, planned } = load;
   const label = (day: number) => dayDate(startOfLocalDay(day, zone), zone, now).slice(4);
   const short = weeks.filter((week) => week.needed > week.there);
   const charted = weeks.map((week) => ({
@@ -27,7 +30,6 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
     openings: Math.round(week.openings),
     there: week.there,
   }));
-  const nickname = (id: string) => machines.find((one) => one.id === id)?.nickname ?? '';
   return (
     <>
       <section className="panel" aria-labelledby="load">
@@ -55,29 +57,7 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
           </span>
         </p>
         <LoadChart weeks={charted} />
-        <details>
-          <summary>Week by week</summary>
-          <table className={classes.weekTable}>
-            <thead>
-              <tr>
-                <th>Week of</th>
-                <th>Work</th>
-                <th>Opening</th>
-                <th>There</th>
-              </tr>
-            </thead>
-            <tbody>
-              {charted.map((week) => (
-                <tr key={week.label}>
-                  <td>{week.label}</td>
-                  <td className="figures">{hours(week.needed - week.openings)}</td>
-                  <td className="figures">{hours(week.openings)}</td>
-                  <td className="figures">{hours(week.there)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </details>
+        <WeekTable weeks={charted} />
         <p className={classes.key}>
           <span>sand: work</span>
           <span>dark: making safe and opening, once a machine and week</span>
@@ -88,6 +68,7 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
           faster than the windows come is done in between by whoever uses the machine, and is not
           counted.
         </p>
+        {planned && <BesidePlan planned={planned} />}
       </section>
       <div className={classes.columns}>
         <section className="panel" aria-labelledby="by-machine">
@@ -121,7 +102,8 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
             {drivers.slice(0, shownDrivers).map((one) => (
               <li key={`${one.machineId} ${one.slug} ${one.task} ${one.limit.kind}`}>
                 <Link className="line" href={`/machines/${one.machineId}?station=${one.slug}`}>
-                  {nickname(one.machineId)}: {one.station}, {one.task.replaceAll('-', ' ')}
+                  {nicknameIn(machines, one.machineId)}: {one.station},{' '}
+                  {one.task.replaceAll('-', ' ')}
                 </Link>
                 <span className="figures">
                   {one.times} × = {hours(one.minutes)}
@@ -135,5 +117,54 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
         </section>
       </div>
     </>
+  );
+}
+
+/** The plan's minutes beside those that are needed, and why they are not the same. */
+function BesidePlan({ planned }: { planned: NonNullable<Load['planned']> }) {
+  return (
+    <p>
+      <Link className="line" href="/plan">
+        The plan
+      </Link>{' '}
+      has <b className="figures">{hours(planned.minutes)}</b> in{' '}
+      {planned.weeks === 1 ? 'its week' : `its ${planned.weeks} weeks`}; by the limits alone they
+      need <b className="figures">{hours(planned.needed)}</b>. The plan does tasks of a machine
+      together, some before their limit, catches up on what is late, leaves what has no window or
+      may wait, and counts each clean-down by its own sheet.
+    </p>
+  );
+}
+
+/** The chart in figures. */
+function WeekTable({
+  weeks,
+}: {
+  weeks: readonly { label: string; needed: number; openings: number; there: number }[];
+}) {
+  return (
+    <details>
+      <summary>Week by week</summary>
+      <table className={classes.weekTable}>
+        <thead>
+          <tr>
+            <th>Week of</th>
+            <th>Work</th>
+            <th>Opening</th>
+            <th>There</th>
+          </tr>
+        </thead>
+        <tbody>
+          {weeks.map((week) => (
+            <tr key={week.label}>
+              <td>{week.label}</td>
+              <td className="figures">{hours(week.needed - week.openings)}</td>
+              <td className="figures">{hours(week.openings)}</td>
+              <td className="figures">{hours(week.there)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }
