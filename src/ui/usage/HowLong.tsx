@@ -88,6 +88,7 @@ export function HowLong({
       {meaning}
       <div className={classes.other}>
         <TextInput
+          data-begin
           aria-label="Other duration, in minutes or h:mm"
           placeholder="other: 25 or 1:10"
           inputMode="numeric"

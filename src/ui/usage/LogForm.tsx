@@ -13,6 +13,7 @@ import type { LogChoices, Work } from '../../services/usage/log-choices';
 import type { Job } from '../../services/usage/job-files';
 import type { SessionInput } from '../../services/usage/session-input';
 import { ProblemNote } from '../shared/forms/ProblemNote';
+import { focusForm } from '../shared/forms/focus-form';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import { BeamAndNote } from './BeamAndNote';
@@ -71,6 +72,8 @@ export function LogForm(props: LogFormProps) {
           onChange={(id) => {
             setMachineId(id);
             setLogged(null);
+            // a finger wants no keyboard on its screen
+            if (document.activeElement?.matches(':focus-visible')) requestAnimationFrame(focusForm);
           }}
         />
       )}

@@ -2,8 +2,10 @@
 
 import { Modal } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
+import { focusForm } from '../forms/focus-form';
 import { Link } from '../Link';
 import { usePathname, useRouter } from 'next/navigation';
+import { useEffect, useRef } from 'react';
 import { useMay } from './Allowed';
 import classes from './Frame.module.css';
 
@@ -22,12 +24,23 @@ function scopeOf(pathname: string): string {
 /** The three things people come to do, one key each, and the list of keys behind `?`. */
 export function Verbs() {
   const router = useRouter();
-  const scope = scopeOf(usePathname());
+  const pathname = usePathname();
+  const scope = scopeOf(pathname);
+  const byKey = useRef(false);
+  useEffect(() => {
+    if (byKey.current) focusForm();
+    byKey.current = false;
+  }, [pathname]);
+  const goTo = (path: string) => {
+    if (pathname === path) return focusForm();
+    byKey.current = true;
+    router.push(path + scope);
+  };
   const [keysShown, keys] = useDisclosure(false);
   const allowed = { log: useMay('log'), report: useMay('report'), clean: useMay('clean') };
   const verbs = allVerbs.filter(({ right }) => allowed[right]);
   useHotkeys([
-    ...verbs.map(({ key, path }): [string, () => void] => [key, () => router.push(path + scope)]),
+    ...verbs.map(({ key, path }): [string, () => void] => [key, () => goTo(path)]),
     ['T', () => router.push('/')],
     ['shift+?', keys.open],
     ['?', keys.open],
