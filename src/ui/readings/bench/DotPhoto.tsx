@@ -3,6 +3,7 @@
 import { Button, FileButton, NumberInput } from '@mantine/core';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import type { FoundDot, NoDot, Picture, PhotoRead } from '../../../core/readings/dots/photo';
+import { dotOnTape } from '../../../core/readings/dots/on-tape';
 import classes from './Bench.module.css';
 import type { Placed } from './DotTarget';
 
@@ -105,7 +106,7 @@ export function DotPhoto({ place, onRead }: { place: string; onRead: (dot: Place
     else setTaps({ ...taps, [asked]: at });
   };
 
-  const read = dot && placedBy(dot, taps, Number(tape));
+  const read = dot ? placed(dot, taps, Number(tape)) : null;
 
   return (
     <div>
@@ -157,16 +158,9 @@ export function DotPhoto({ place, onRead }: { place: string; onRead: (dot: Place
 type Found = Point & Partial<Pick<FoundDot, 'radius' | 'clipped'>>;
 
 /** Where a dot lies, by what was tapped; `null`: not all of it was. */
-function placedBy(
-  dot: Found,
-  { middle, 'one edge': one, 'other edge': other }: Partial<Record<Asked, Point>>,
-  tape: number,
-): Placed | null {
-  if (!middle || !one || !other) return null;
-  const across = Math.hypot(one.x - other.x, one.y - other.y);
-  if (!(across > 4 && tape > 0)) return null;
-  const mm = (pixels: number) => Math.round((pixels * tape * 100) / across) / 100;
-  return { h: mm(dot.x - middle.x), v: mm(middle.y - dot.y), clipped: dot.clipped ?? null };
+function placed(dot: Found, taps: Partial<Record<Asked, Point>>, width: number): Placed | null {
+  const { middle, 'one edge': one, 'other edge': other } = taps;
+  return middle && one && other ? dotOnTape(dot, { middle, edges: [one, other], width }) : null;
 }
 
 /** Draws the picture with what was found and tapped in it. */
