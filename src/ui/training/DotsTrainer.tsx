@@ -15,8 +15,8 @@ const bed = { width: 600, depth: 400 };
 const lead = { first: 150, second: 120 };
 const mount = { pitch: 0.7, lever: 40 };
 const tolerance = 0.3;
-/** Turns of a screw that one press gives. */
-const steps = [1 / 4, 1 / 16, 1 / 64] as const;
+/** Turns of a screw that one press gives: the least is what a hand can do, and moves a dot by no more than the tolerance. */
+const steps = [1 / 4, 1 / 16, 1 / 64, 1 / 128] as const;
 /** mm that one press moves the tube or the head. */
 const shift = 0.2;
 
@@ -59,8 +59,10 @@ export function DotsTrainer({ seed, finish }: { seed: number; finish: Finish }) 
     const [mirror, axis] = [Number(screw[0]) - 1, screw[1] as 'h' | 'v'];
     const mrad = ((by * mount.pitch) / mount.lever) * 1000;
     setChain((was) => {
-      const tilts = structuredClone(was.tilts);
-      tilts[mirror]![axis] += mrad;
+      const [first, second] = was.tilts;
+      const turned = (tilt: typeof first) => ({ ...tilt, [axis]: tilt[axis] + mrad });
+      const tilts: typeof was.tilts =
+        mirror === 0 ? [turned(first), second] : [first, turned(second)];
       return { ...was, tilts };
     });
     setTurned({ ...turned, [screw]: (turned[screw] ?? 0) + by });
@@ -180,7 +182,7 @@ function Screws({
 }
 
 const turnsWords = (turns: number) =>
-  turns === 0 ? '' : `${Math.abs(turns) * 64}/64 turn ${turns > 0 ? 'in' : 'out'}`;
+  turns === 0 ? '' : `${Math.abs(turns) * 128}/128 turn ${turns > 0 ? 'in' : 'out'}`;
 
 /** A tape as it comes back from the head. */
 function Tape({ place, dot }: { place: string; dot: Readings['dots']['dots'][number] | null }) {
