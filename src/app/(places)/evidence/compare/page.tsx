@@ -24,6 +24,7 @@ export default async function ComparePage({
   const { shop } = await enter('see');
   const parsed = querySchema.safeParse(await searchParams);
   const { kind, task, by, day = '' } = parsed.success ? parsed.data : querySchema.parse({});
+  const evidence = keptEvidence(shop);
   const tasks = comparableTasks(shop);
   const asked = tasks.find((one) => one.stationKind === kind && one.task === task) ?? tasks[0];
   const from = parseInstant(`${day}T00:00`, shop.zone);
@@ -33,7 +34,7 @@ export default async function ComparePage({
   return (
     <>
       <EvidenceRooms here="/evidence/compare" />
-      <AsOf shop={shop} madeAt={keptEvidence(shop)?.madeAt ?? null} />
+      <AsOf shop={shop} madeAt={evidence?.madeAt ?? null} />
       {asked ? (
         <section className="panel">
           <SidePicker tasks={tasks} asked={asked} by={by} day={day} />
@@ -43,10 +44,13 @@ export default async function ComparePage({
           {found && <SideBySide found={found} risk={shop.acceptedRisk} />}
         </section>
       ) : (
-        <p>
-          No task has findings enough for two sides yet. Grade what you find at each cleaning: three
-          findings a side are the least.
-        </p>
+        // before the book was read through nothing is known of it
+        evidence && (
+          <p>
+            No task has findings enough for two sides yet. Grade what you find at each cleaning:
+            three findings a side are the least.
+          </p>
+        )
       )}
     </>
   );
