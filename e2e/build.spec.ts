@@ -93,6 +93,7 @@ test('between two cuts: only the glass, the machine left on, and the job goes on
   await expect(page.getByText(/The machine stays on/).first()).toBeVisible();
   await workThrough(page, data.clock);
   await page.getByRole('button', { name: 'Sign off and release Wren' }).click();
+  await expect(page.getByRole('heading', { name: 'Wren: handed over' })).toBeVisible();
   await expect(page.getByText(/cleaned between two cuts of a job/i)).toBeVisible();
 });
 
