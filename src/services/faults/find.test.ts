@@ -8,6 +8,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { openFaults } from './faults';
 import { findFaults } from './find';
 import { reportFault } from './report';
 import { closeFault, diagnoseFault, repairFault } from './steps';
@@ -16,6 +17,7 @@ let shop: TestShop;
 beforeEach(() => (shop = openTestShop()));
 afterEach(() => dropTestShop(shop));
 
+const find = (text: string) => findFaults(shop, openFaults(shop), text);
 const report = (machineId: string, key: string, more: object = {}) =>
   must(reportFault(shop, tester, { machineId, signs: ['smoke'], key: `${key}-of-faults`, ...more }))
     .faultId;
@@ -36,7 +38,7 @@ test('faults are found by machine, sign, words of the report, cause and what a r
     }),
   );
   const ids = (text: string) => {
-    const { open, closed } = findFaults(shop, text);
+    const { open, closed } = find(text);
     return [...open, ...closed].map(({ id }) => id);
   };
   expect(ids('FLANGE')).toEqual([smoke]);
@@ -48,10 +50,10 @@ test('faults are found by machine, sign, words of the report, cause and what a r
   expect(ids(`${title} wren`)).toEqual([belt]);
   // every word is asked for
   expect(ids('flange wren')).toEqual([]);
-  expect(findFaults(shop, 'nowhere')).toEqual({ open: [], closed: [], looked: 2 });
+  expect(find('nowhere')).toEqual({ open: [], closed: [], looked: 2 });
 
   must(closeFault(shop, tester, { faultId: smoke, as: 'no fault', note: 'a resinous sheet' }));
-  expect(findFaults(shop, 'flange')).toMatchObject({ open: [], closed: [{ id: smoke }] });
+  expect(find('flange')).toMatchObject({ open: [], closed: [{ id: smoke }] });
   expect(ids('resinous')).toEqual([smoke]);
 });
 
@@ -59,8 +61,8 @@ test('what was struck from the book is not found by its words', () => {
   const { id: machineId } = addTestMachine(shop);
   const faultId = report(machineId, 'find-3');
   const cause = must(diagnoseFault(shop, tester, { faultId, cause: 'a mouse in the duct' }));
-  expect(findFaults(shop, 'mouse').open).toHaveLength(1);
+  expect(find('mouse').open).toHaveLength(1);
   must(strikeEntry(shop, tester, 'technician', cause, 'it was a leaf'));
-  expect(findFaults(shop, 'mouse').open).toEqual([]);
-  expect(findFaults(shop, 'smoke').open).toHaveLength(1);
+  expect(find('mouse').open).toEqual([]);
+  expect(find('smoke').open).toHaveLength(1);
 });

@@ -1,10 +1,10 @@
 import { causeWords } from '../../catalogue/causes';
 import { faultTitle } from '../../catalogue/signs';
 import type { Shop } from '../shop';
-import { closedFaults, openFaults, type Fault } from './faults';
+import { closedFaults, type Fault } from './faults';
 
-/** So many of the last closed faults are looked through. */
-const closedLooked = 200;
+/** So many of the last closed faults are looked through where faults are searched. */
+export const closedLooked = 200;
 
 /** What a fault says anywhere on its page. */
 function saidOf(fault: Fault): string {
@@ -29,10 +29,12 @@ function saidOf(fault: Fault): string {
 
 /**
  * The faults that say all of the words, in any order, anywhere on their pages: those open and the last 200 closed.
- * @returns open ones gravest first, closed ones newest closing first; `looked`: how many were looked through
+ * @param open those that are open
+ * @returns open ones as they came, closed ones newest closing first; `looked`: how many were looked through
  */
 export function findFaults(
   shop: Shop,
+  open: readonly Fault[],
   text: string,
 ): { open: Fault[]; closed: Fault[]; looked: number } {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
@@ -40,7 +42,6 @@ export function findFaults(
     const said = saidOf(fault);
     return words.every((word) => said.includes(word));
   };
-  const open = openFaults(shop);
   const closed = closedFaults(shop, closedLooked);
   return {
     open: open.filter(says),

@@ -3,6 +3,7 @@ import { may, type Role } from '../../core/people/roles';
 import { peopleInBook } from '../../records/audit-log';
 import { listMachines, listStations } from '../../records/machines';
 import { closedFaults, openFaults } from '../faults/faults';
+import { closedLooked } from '../faults/find';
 import type { Shop } from '../shop';
 import { machinePlaces, places } from './places';
 import { words } from './words';
@@ -18,7 +19,6 @@ export interface Found {
 }
 
 const most = 12;
-const closedLooked = 200;
 
 /** Whether every word that is asked for begins a word of what is there. */
 function matches(asked: readonly string[], text: string): boolean {

@@ -24,9 +24,9 @@ export default async function FaultsPage({
   const { faults, now } = theBoard();
   const { text: asked } = await searchParams;
   const text = (typeof asked === 'string' ? asked : '').trim().slice(0, 80);
-  const recent = recentFaults(shop, faults, { count: 25, span: halfYear });
-  const found = text === '' ? null : findFaults(shop, text);
-  const { open, closed } = found ?? { open: faults, closed: recent.closed };
+  const found = text === '' ? null : findFaults(shop, faults, text);
+  const recent = found ? null : recentFaults(shop, faults, { count: 25, span: halfYear });
+  const { open, closed } = found ?? { open: faults, closed: recent!.closed };
   const list = (some: typeof faults) => (
     <ul className={classes.list}>
       {some.map((fault) => (
@@ -70,7 +70,7 @@ export default async function FaultsPage({
           list(open)
         )}
       </section>
-      {!found && closed.length > 0 && (
+      {recent && closed.length > 0 && (
         <section className="panel" aria-labelledby="lanes" style={{ marginTop: 16 }}>
           <h2 id="lanes">Since {dayDate(recent.since, shop.zone, now)}</h2>
           <SoftLinks>
