@@ -55,7 +55,10 @@ export default async function FaultsPage({
       {found && (
         <p role="status">
           {found.open.length + found.closed.length} of the {found.looked} faults looked through say
-          “{text}”. <Link href="/faults">Show all</Link>
+          “{text}”.{' '}
+          <Link className="line" href="/faults">
+            Show all
+          </Link>
         </p>
       )}
       <section className="panel" aria-labelledby="open">
