@@ -16,7 +16,7 @@ test('a machine begins as most of its family and is told how it differs; the pag
   // told when it is added, as far as it is known
   await page.goto(`${server.url}/machines/new`);
   await page.getByLabel('Nickname').fill('Finch');
-  await page.getByRole('button', { name: /^Enclosed diode/ }).click();
+  await page.getByRole('radio', { name: /^Enclosed diode/ }).click();
   await page.getByText(/How it comes apart: as most of them/).click();
   await page.getByLabel('The head is held by').selectOption({ index: 1 });
   await expect(page.getByText('1 not as most')).toBeVisible();
@@ -137,10 +137,10 @@ test('after a fire every part is looked at first; then a deep clean of what is s
   const submit = page.getByRole('button', { name: 'Save the look and start the cleaning' });
   await submit.click();
   await expect(page.getByText('Ordinary or deep?')).toBeVisible();
-  await page.getByRole('button', { name: /^Deep:/ }).click();
+  await page.getByRole('radio', { name: /^Deep:/ }).click();
   await submit.click();
   await expect(page.getByText(/^Not looked at yet: Debris/)).toBeVisible();
-  for (const group of await page.getByRole('radiogroup').all()) {
+  for (const group of await page.getByRole('radiogroup').filter({ hasText: 'untouched' }).all()) {
     await group.getByText('untouched').click();
   }
   await page.getByRole('radiogroup', { name: 'Glass and mirrors' }).getByText('sooty').click();

@@ -189,11 +189,8 @@ test('a fire report: the shop’s word first, held, and back only after a second
   await expect(helper.getByRole('link', { name: 'Today' })).toBeVisible();
 
   // even where labels ask for a code, danger is taken from anybody
-  await page.getByRole('button', { name: /their own short code/ }).click();
-  await expect(page.getByRole('button', { name: /their own short code/ })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
+  await page.getByRole('radio', { name: /their own short code/ }).click();
+  await expect(page.getByRole('radio', { name: /their own short code/ })).toBeChecked();
   const hand = await phone(browser);
   await hand.goto(label);
   await hand.getByRole('button', { name: /Something is wrong/ }).click();
@@ -235,7 +232,7 @@ test('a fire report: the shop’s word first, held, and back only after a second
   await expect(hand.getByText('Do not use it.')).toHaveCount(0);
   // the first page is behind now: it says so instead of writing over it
   await page.getByRole('tab', { name: 'Close' }).click();
-  await page.getByRole('button', { name: /^no fault/ }).click();
+  await page.getByRole('radio', { name: /^no fault/ }).click();
   await page
     .getByRole('textbox', { name: /Reason|Note/ })
     .last()
@@ -251,12 +248,12 @@ test('one that cannot be found again asks the next user, by name from the list',
 }) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/setup/people`);
-  await page.getByRole('button', { name: /a name from the list/ }).click();
+  await page.getByRole('radio', { name: /a name from the list/ }).click();
   await page.goto(`${server.url}/faults/new`);
   await page.getByRole('button', { name: /^Old burnt smell/ }).click();
   await page.getByRole('button', { name: 'Report it' }).click();
   await page.getByRole('tab', { name: 'Close' }).click();
-  await page.getByRole('button', { name: /^not reproduced/ }).click();
+  await page.getByRole('radio', { name: /^not reproduced/ }).click();
   await page.getByRole('textbox', { name: 'Note' }).last().fill('nothing to smell');
   await page.getByRole('button', { name: 'Close the fault' }).click();
   await expect(page.getByRole('heading', { name: 'Closed as not reproduced' })).toBeVisible();
@@ -268,7 +265,7 @@ test('one that cannot be found again asks the next user, by name from the list',
   await hand.getByRole('button', { name: /I used it/ }).click();
   const question = hand.getByRole('region', { name: 'One question' });
   await expect(question).toContainText('Old burnt smell when opened');
-  await hand.getByRole('button', { name: '20 min', exact: true }).click();
+  await hand.getByRole('radio', { name: '20 min', exact: true }).click();
   await hand.getByRole('button', { name: 'Log it' }).click();
   await expect(hand.getByText('Choose your name from the list.')).toBeVisible();
   await hand.getByRole('combobox', { name: 'Your name' }).selectOption(technician.name);

@@ -47,7 +47,7 @@ test('a school is chosen after seeing what each would have meant; limits carry a
   await page.getByLabel('Due after so many soil hours').fill('6');
   await page.getByRole('button', { name: 'Set these limits' }).click();
   await expect(page.getByText('Say why these limits')).toBeVisible();
-  await page.getByRole('button', { name: 'from the manual' }).click();
+  await page.getByRole('radio', { name: 'from the manual' }).click();
   await page.getByLabel('Why').fill('page 12');
   await page.getByRole('button', { name: 'Set these limits' }).click();
   await expect(page.getByRole('row', { name: /Wipe the protective window/ })).toContainText(
@@ -71,7 +71,7 @@ test('a weight opens its basis, and is changed after seeing what becomes due', a
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('optics').fill('2.5');
   await dialog.getByLabel('It rests on').fill('wiped dark after six hours');
-  await dialog.getByRole('button', { name: /all of the past too/ }).click();
+  await dialog.getByRole('radio', { name: /all of the past too/ }).click();
   await dialog.getByRole('button', { name: 'See what becomes due' }).click();
   await expect(dialog.getByRole('heading', { name: 'What it would do' })).toBeVisible({
     timeout: 30_000,
@@ -99,7 +99,7 @@ test('a task is put off with a reason, and one is called due by a sign', async (
   await page.goto(`${wren}?station=window`);
   await page.getByRole('button', { name: 'Put off: Wipe the protective window' }).click();
   await page.getByRole('textbox', { name: 'Why' }).fill('the fair is tomorrow');
-  await page.getByRole('button', { name: 'run hours' }).click();
+  await page.getByRole('radio', { name: 'run hours' }).click();
   await page.getByRole('button', { name: 'Put it off', exact: true }).last().click();
   await expect(page.getByText('for 5 run hours: the fair is tomorrow')).toBeVisible();
   await page.goto(server.url);
@@ -135,7 +135,7 @@ test("the meter's unlogged hours are taken in by one press; a lower reading asks
   await expect(page.getByText('log and meter agree')).toBeVisible();
   await read('2', null);
   await expect(page.getByText('Was the counter reset, rolled over or replaced?')).toBeVisible();
-  await page.getByRole('button', { name: /^Reset/ }).click();
+  await page.getByRole('radio', { name: /^Reset/ }).click();
   await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('starts again from here (reset)')).toBeVisible();
 });

@@ -37,7 +37,7 @@ const isKept = (page: Page) =>
 const noConnection = (page: Page) => page.getByText('No connection.');
 
 async function log(page: Page, minutes: string) {
-  await page.getByRole('button', { name: `${minutes} min`, exact: true }).click();
+  await page.getByRole('radio', { name: `${minutes} min`, exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
 }
 

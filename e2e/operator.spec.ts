@@ -28,14 +28,14 @@ test('the label page logs use without signing in and shows nothing else of the s
   await page.goto(label);
   await expect(page.getByText('Heron')).toHaveCount(0);
   await page.getByRole('button', { name: /I used it/ }).click();
-  await page.getByRole('button', { name: '30 min', exact: true }).click();
+  await page.getByRole('radio', { name: '30 min', exact: true }).click();
   await page.getByLabel('Your name').fill('Ines');
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Sparrow, 30 min, .*today/)).toBeVisible();
   // a slip is taken back where it is said, or later from what this phone logged; each once
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Undone: it stands struck through')).toBeVisible();
-  await page.getByRole('button', { name: '45 min', exact: true }).click();
+  await page.getByRole('radio', { name: '45 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Sparrow, 45 min/)).toBeVisible();
   await page.reload();
@@ -132,7 +132,7 @@ test('from report to proof: phone, hold, diagnosis, repair, failed proof, proof,
   await desk.getByRole('button', { name: 'Frame run without beam: failed' }).click();
   await expect(desk.getByText('Frame run without beam: failed', { exact: true })).toBeVisible();
   await desk.getByRole('tab', { name: 'Close' }).click();
-  await desk.getByRole('button', { name: /^fixed/ }).click();
+  await desk.getByRole('radio', { name: /^fixed/ }).click();
   await desk.getByRole('button', { name: 'Close the fault' }).click();
   await expect(desk.getByText('Fixed needs a proof')).toBeVisible();
   await desk.getByRole('tab', { name: 'Proof' }).click();
@@ -243,7 +243,7 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
 }) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/faults/new`);
-  await page.getByRole('button', { name: /^Heron/ }).click();
+  await page.getByRole('radio', { name: /^Heron/ }).click();
   await page.getByRole('button', { name: 'Focus wrong or changing, probe sticks' }).click();
   await page
     .getByRole('button', { name: /^Report/ })

@@ -39,7 +39,7 @@ test('four machines with the past of all their tasks, in fewer than eighty press
   for (const { name, family, since, hours } of notebook) {
     await page.goto(`${server.url}/machines/new`);
     await write(page.getByLabel('Nickname'), name);
-    await press(page.getByRole('button', { name: new RegExp(`^${family}`) }));
+    await press(page.getByRole('radio', { name: new RegExp(`^${family}`) }));
     await press(page.getByRole('button', { name: 'Add the machine' }));
     await expect(page.getByRole('heading', { name: `${name}: before this book` })).toBeVisible();
     await write(page.getByLabel('In use since'), written(since));
@@ -105,7 +105,7 @@ test('what cannot be is said at its line, and nothing is lost of what was typed'
   // a date that reads two ways asks which
   await first.fill('3/4/2026');
   await expect(page.getByText('last done Fri 3 Apr')).toBeVisible();
-  await page.getByRole('button', { name: 'month first' }).click();
+  await page.getByRole('radio', { name: 'month first' }).click();
   await expect(page.getByText('last done Wed 4 Mar')).toBeVisible();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Wren', exact: true })).toBeVisible();
@@ -153,7 +153,7 @@ test('a notebook comes in as it was written: columns confirmed, dates asked, eac
   await page.getByLabel('Column of: Date').selectOption('Tag');
   const show = page.getByRole('button', { name: 'Show what each row becomes' });
   await expect(show).toBeDisabled();
-  await page.getByRole('button', { name: /^with the day first/ }).click();
+  await page.getByRole('radio', { name: /^with the day first/ }).click();
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await show.click();

@@ -30,7 +30,7 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   await page.getByRole('button', { name: 'Start the clean-down' }).click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await stretch(page, 'Honeycomb: clean').click();
-  await page.getByRole('button', { name: 'soiled' }).click();
+  await page.getByRole('radio', { name: 'soiled' }).click();
   await page.getByRole('button', { name: 'Done, next' }).click();
   await expect(page.locator('[data-state="done"]')).toHaveCount(1);
   await page.waitForResponse((response) => response.url().includes('/events?'));
@@ -44,10 +44,7 @@ test('the power goes in mid clean-down and in mid import: what was acknowledged 
   await page.goto(server.url); // still signed in: sessions are in the file too
   await page.getByRole('link', { name: 'Resume', exact: true }).click();
   await stretch(page, 'Honeycomb: clean').click();
-  await expect(page.getByRole('button', { name: 'soiled' })).toHaveAttribute(
-    'aria-pressed',
-    'true',
-  );
+  await expect(page.getByRole('radio', { name: 'soiled' })).toBeChecked();
   await expect(page.locator('[data-state="done"]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Abandon' }).click();
   await page.getByLabel(/^Why, and how/).fill('the power went');

@@ -68,7 +68,7 @@ test('a full sheet: nothing before it is safe, a soak in the background, over a 
   await stretch(page, 'Bed out').click();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
   await stretch(page, 'Honeycomb: clean').click();
-  await page.getByRole('button', { name: 'soiled' }).click();
+  await page.getByRole('radio', { name: 'soiled' }).click();
   await page.getByLabel('Picture before').setInputFiles(picture);
   await expect(page.getByAltText('before cleaning')).toBeVisible();
   await page.getByRole('button', { name: /^All \d+ are done/ }).click();
@@ -173,7 +173,7 @@ test('a damaged lens stops there and opens a fault that holds the machine', asyn
   await stretch(page, 'Focus lens: wipe').click();
   await page.getByRole('button', { name: 'Done, next' }).click();
   await page.getByRole('button', { name: 'bulging side to the beam' }).click();
-  await page.getByRole('button', { name: 'damaged' }).click();
+  await page.getByRole('radio', { name: 'damaged' }).click();
   await expect(page.getByText('Never fire through damaged glass.')).toBeVisible();
   await page.getByRole('button', { name: /^Leave it/ }).click();
   await workThrough(page, data.clock);
@@ -247,9 +247,9 @@ test('several machines together: a clock for each person, a sheet for each machi
   const swift = await addMachine(page, server.url, 'Swift', 'Galvo desktop');
   expect(swift).toContain('/machines/');
   await page.goto(`${server.url}/log`);
-  await page.getByRole('button', { name: /^Swift/ }).click();
+  await page.getByRole('radio', { name: /^Swift/ }).click();
   await page.getByLabel('Another material').selectOption('cut MDF');
-  await page.getByRole('button', { name: '20 min', exact: true }).click();
+  await page.getByRole('radio', { name: '20 min', exact: true }).click();
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Swift, 20 min/)).toBeVisible();
   await page.goto(`${server.url}/clean/campaign`);

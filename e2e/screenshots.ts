@@ -235,7 +235,7 @@ async function main() {
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
   await page.goto(`${server.url}/faults/new`);
-  await page.getByRole('button', { name: /^Heron/ }).click();
+  await page.getByRole('radio', { name: /^Heron/ }).click();
   await page.getByRole('button', { name: /^Does not cut through/ }).click();
   await page.getByLabel('In your words').fill('cork only scored since this morning');
   await page.getByRole('button', { name: 'Report it' }).click();
@@ -290,7 +290,7 @@ async function main() {
   await phone.goto(link);
   await phone.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await phone.getByRole('button', { name: /I used it/ }).click();
-  await phone.getByRole('button', { name: '45 min', exact: true }).click();
+  await phone.getByRole('radio', { name: '45 min', exact: true }).click();
   await phone.waitForLoadState('networkidle');
   await server.kill();
   await phone.getByLabel('Your name').fill('Ines');

@@ -82,8 +82,8 @@ export async function addMachine(
 ) {
   await page.goto(`${url}/machines/new`);
   await page.getByLabel('Nickname').fill(nickname);
-  await page.getByRole('button', { name: new RegExp(`^${family}`) }).click();
-  await page.getByRole('button', { name: new RegExp(`^${past}`) }).click();
+  await page.getByRole('radio', { name: new RegExp(`^${family}`) }).click();
+  await page.getByRole('radio', { name: new RegExp(`^${past}`) }).click();
   await page.getByRole('button', { name: 'Add the machine' }).click();
   await expect(page.getByRole('heading', { level: 1, name: nickname })).toBeVisible();
   return page.url().split('?')[0]!;

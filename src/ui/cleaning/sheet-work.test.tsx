@@ -144,8 +144,9 @@ test('a finding, a result: the task is over, and what is asked at the end follow
   await through();
   await through();
   expect(card()).toBe('Protective window: wipe');
-  await press('haze');
-  expect(button('haze').getAttribute('aria-pressed')).toBe('true');
+  const haze = screen.getByRole<HTMLInputElement>('radio', { name: 'haze' });
+  await userEvent.click(haze);
+  expect(haze.checked).toBe(true);
   await through();
   await press('It is: done');
   expect(card()).not.toBe('Protective window: wipe');

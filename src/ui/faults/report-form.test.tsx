@@ -106,9 +106,9 @@ test('whoever stands there may say that it is worse than it looks, never that it
   draw();
   await sign(/^Everything moves, but no beam/);
   expect(advice()).toMatch(/^Pause/);
-  await userEvent.click(screen.getByRole('button', { name: /^It can wait/ }));
+  await userEvent.click(screen.getByRole('radio', { name: /^It can wait/ }));
   expect(advice()).toMatch(/^Pause/);
-  await userEvent.click(screen.getByRole('button', { name: /^No: dangerous/ }));
+  await userEvent.click(screen.getByRole('radio', { name: /^No: dangerous/ }));
   expect(advice()).toMatch(/Pull the red plug/);
   await userEvent.click(send());
   await waitFor(() => expect(reported[0]?.danger).toBe('stop'));
@@ -151,7 +151,7 @@ test('of several machines the one that is meant is asked for', async () => {
   draw([heron, wren]);
   await sign(/^Old burnt smell/);
   expect(send().disabled).toBe(true);
-  await userEvent.click(screen.getByRole('button', { name: 'Wren' }));
+  await userEvent.click(screen.getByRole('radio', { name: 'Wren' }));
   await userEvent.click(send());
   await waitFor(() => expect(reported).toHaveLength(1));
   expect(written().machineId).toBe(wren);

@@ -153,7 +153,7 @@ it('a duplicate asks of which; held without a proof the note is the reason', asy
   await userEvent.click(screen.getByRole('tab', { name: 'Close' }));
   const close = () => screen.getByRole<HTMLButtonElement>('button', { name: 'Close the fault' });
   expect(close().disabled).toBe(true);
-  await userEvent.click(screen.getByRole('button', { name: 'duplicate' }));
+  await userEvent.click(screen.getByRole('radio', { name: 'duplicate' }));
   expect(screen.getByLabelText('Of which fault?', { selector: 'input' })).toBeTruthy();
   expect(screen.getByLabelText('Reason for its return without a proof')).toBeTruthy();
   await userEvent.click(close());

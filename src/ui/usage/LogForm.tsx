@@ -72,9 +72,8 @@ export function LogForm(props: LogFormProps) {
           onChange={(id) => {
             setMachineId(id);
             setLogged(null);
-            // a finger wants no keyboard on its screen
-            if (document.activeElement?.matches(':focus-visible')) requestAnimationFrame(focusForm);
           }}
+          onEnter={() => requestAnimationFrame(focusForm)}
         />
       )}
       {logged && <JustLogged key={logged.words} logged={logged} undo={props.actions.undo} />}

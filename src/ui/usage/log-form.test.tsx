@@ -72,18 +72,19 @@ function draw(machines = [wren], change: Partial<LogChoices> = {}) {
     />,
   );
 }
-const tile = (name: string | RegExp) => screen.getByRole('button', { name });
+const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });
+const tile = (name: string | RegExp) => screen.getByRole('radio', { name });
 /** Presses once the button takes it: while an answer is awaited it takes none. */
 async function logIt(): Promise<void> {
-  await waitFor(() => expect((tile('Log it') as HTMLButtonElement).disabled).toBe(false));
-  await userEvent.click(tile('Log it'));
+  await waitFor(() => expect(button('Log it').disabled).toBe(false));
+  await userEvent.click(button('Log it'));
 }
 const other = () => screen.getByLabelText('Other duration, in minutes or h:mm');
 
 test('three presses log what was worked last; it says what, and can be taken back', async () => {
   draw([wren, heron]);
   expect(screen.queryByRole('button', { name: 'Log it' })).toBeNull();
-  expect(tile(/^Heron/).textContent).toContain('on hold');
+  expect(screen.getByRole('radio', { name: 'Heron', description: 'on hold' })).toBeTruthy();
   await userEvent.click(tile(/^Wren/));
   await userEvent.click(tile('45 min'));
   await logIt();
@@ -138,8 +139,8 @@ test('a figure that may be minutes or hours is asked about, and never guessed', 
   await logIt();
   expect(await screen.findByText(/Nothing is logged yet: is 1,5 minutes or hours\?/)).toBeTruthy();
   expect(sent).toEqual([]);
-  const asked = screen.getByRole('group', { name: 'Is 1,5 minutes or hours?' });
-  await userEvent.click(within(asked).getByRole('button', { name: /^hours/ }));
+  const asked = screen.getByRole('radiogroup', { name: 'Is 1,5 minutes or hours?' });
+  await userEvent.click(within(asked).getByRole('radio', { name: /^hours/ }));
   await logIt();
   await waitFor(() => expect(sent[0]?.runSeconds).toBe(5400));
 });
@@ -159,9 +160,9 @@ test('another work, without air, with the debris cleared', async () => {
   draw();
   await userEvent.click(tile('30 min'));
   await userEvent.click(tile(/acrylic/));
-  const group = (name: RegExp) => screen.getByRole('group', { name });
-  await userEvent.click(within(group(/^Air assist/)).getByRole('button', { name: /^off|^no/ }));
-  await userEvent.click(within(group(/loose debris/)).getByRole('button', { name: /^yes/i }));
+  const group = (name: RegExp) => screen.getByRole('radiogroup', { name });
+  await userEvent.click(within(group(/^Air assist/)).getByRole('radio', { name: /^off|^no/ }));
+  await userEvent.click(within(group(/loose debris/)).getByRole('radio', { name: /^yes/i }));
   await logIt();
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({
@@ -199,7 +200,7 @@ test('kept on this device, logged before, and a server that is not there are tol
 
 test('a timer that cannot start says so; a running one is logged or dropped', async () => {
   draw();
-  await userEvent.click(tile('Start a timer'));
+  await userEvent.click(button('Start a timer'));
   await screen.findByText(/^The server could not be reached/);
   expect(timers).toEqual(['start wren']);
 });
@@ -208,8 +209,8 @@ test('a running timer stands in place of the duration', async () => {
   draw([wren], { timerStartedAt: Date.now() - 3_723_000 });
   await waitFor(() => expect(screen.getByRole('timer').textContent).toMatch(/^01:02:0\d$/));
   expect(screen.queryByRole('button', { name: 'Log it' })).toBeNull();
-  await userEvent.click(tile('Drop the timer'));
-  await userEvent.click(tile('Stop and log'));
+  await userEvent.click(button('Drop the timer'));
+  await userEvent.click(button('Stop and log'));
   await screen.findByText(/^Logged: Wren, the timer/);
   expect(timers).toEqual(['drop wren', 'log']);
 });

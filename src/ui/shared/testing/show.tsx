@@ -18,6 +18,9 @@ export function show(children: ReactNode, role: Role = 'technician') {
       addEventListener: () => undefined,
       removeEventListener: () => undefined,
     }) as unknown as MediaQueryList;
+  globalThis.CSS = {
+    escape: (words: string) => words.replace(/[^\w-]/g, String.raw`\$&`),
+  } as typeof CSS;
   globalThis.ResizeObserver = class {
     observe() {}
     unobserve() {}
