@@ -10,7 +10,7 @@ export interface LaidWeeks {
   /** first shop-local day */
   from: number;
   /** the windows of the problem, in its order; UTC milliseconds */
-  windows: readonly { id: string; day: number; from: number; to: number }[];
+  windows: readonly { id: string; day: number; began: number; from: number; to: number }[];
   /** the tasks of the problem, in its order */
   tasks: readonly LaidTask[];
   lanes: readonly { id: string; nickname: string }[];
@@ -103,7 +103,11 @@ export function blocksOf(
   const at = windows.map(({ from }) => from);
   const blocks = ordered.map((sitting): Block => {
     const window = windows[sitting.window]!;
-    const from = at[sitting.window]!;
+    // what has begun began when it did
+    const from = Math.min(
+      at[sitting.window]!,
+      sitting.turn < window.from ? sitting.turn : Infinity,
+    );
     const kept = sitting.tasks.map((task): KeptTask => {
       const { stationId, task: key } = tasks[task]!;
       return { stationId, task: key };
@@ -111,7 +115,7 @@ export function blocksOf(
     const sheet = takes(sitting.machine, kept);
     const minutes = sheet?.handsOn ?? sitting.minutes;
     const to = from + minutes * millisecondsPerMinute;
-    at[sitting.window] = to;
+    at[sitting.window] = Math.max(at[sitting.window]!, to);
     return {
       id: '',
       machineId: sitting.machine,

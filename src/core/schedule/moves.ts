@@ -54,7 +54,7 @@ export interface Effect {
   cost: number;
   /** tasks that are past their limit on more days, with how many more and the first new one; what can burn first */
   worse: { task: number; days: number; from: number }[];
-  /** rules that it breaks and the plan before did not */
+  /** rules that it breaks and the plan before did not, or less: a window that is too full may get no fuller */
   broken: Violation[];
 }
 
@@ -71,13 +71,14 @@ export function effectOf(problem: ScheduleProblem, before: Schedule, after: Sche
     }
   });
   const grave = (task: number) => (problem.tasks[task]!.criticality === 'fire' ? 0 : 1);
-  const known = new Set(violations(problem, before).map(({ rule, at }) => `${rule} ${at}`));
+  const name = ({ rule, at, window }: Violation) => `${rule} ${at} ${window ?? ''}`;
+  const known = new Map(violations(problem, before).map((one) => [name(one), one.over ?? 0]));
   return {
     cost: scheduleCost(problem, after).total - scheduleCost(problem, before).total,
     worse: worse.sort((a, b) => grave(a.task) - grave(b.task) || b.days - a.days),
     // a hand may take up again what a hand had pinned
     broken: violations(problem, after).filter(
-      ({ rule, at }) => rule !== 'pin' && !known.has(`${rule} ${at}`),
+      (one) => one.rule !== 'pin' && (one.over ?? 0) > (known.get(name(one)) ?? -1),
     ),
   };
 }

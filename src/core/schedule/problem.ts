@@ -235,8 +235,12 @@ function openingMinutes(problem: ScheduleProblem, plan: Schedule): number {
 /** A rule that a plan breaks. */
 export interface Violation {
   rule: 'window' | 'booking' | 'fire' | 'order' | 'pin' | 'refused' | 'put off';
-  /** the task it shows at, or the window */
+  /** the task it shows at, the machine, or the window */
   at: string;
+  /** the window of a machine that is booked then */
+  window?: string;
+  /** minutes that a window is over its own */
+  over?: number;
   words: string;
 }
 
@@ -253,13 +257,15 @@ export function violations(problem: ScheduleProblem, plan: Schedule): Violation[
       found.push({
         rule: 'window',
         at: window.id,
+        over: minutes - window.minutes,
         words: `${Math.round(minutes)} min in a window of ${window.minutes}`,
       });
     }
   });
   for (const { machine, window } of here) {
-    if (windows[window]!.booked.includes(machine)) {
-      found.push({ rule: 'booking', at: machine, words: `${machine} is booked then` });
+    const { id, booked } = windows[window]!;
+    if (booked.includes(machine)) {
+      found.push({ rule: 'booking', at: machine, window: id, words: `${machine} is booked then` });
     }
   }
   const index = new Map(tasks.map(({ id }, at) => [id, at]));

@@ -151,6 +151,27 @@ describe('a move', () => {
     expect(effect.broken.map(({ rule }) => rule)).toContain('refused');
     expect(effectOf(both, before, before)).toEqual({ cost: 0, worse: [], broken: [] });
   });
+
+  it('a window that is too full already gets no fuller, and may be relieved', () => {
+    const three = problem([
+      task('a', { minutes: 40 }),
+      task('b', { minutes: 30 }),
+      task('c', { minutes: 2 }),
+    ]);
+    const full = [[0], [0], []];
+    const rules = (after: number[][]) => effectOf(three, full, after).broken.map(({ at }) => at);
+    expect(rules([[0], [0], [0]])).toEqual(['w1']);
+    expect(rules([[0], [0], [1]])).toEqual([]);
+    expect(rules([[0], [1], []])).toEqual([]);
+  });
+
+  it('a machine that stands in one booked window does not go to another', () => {
+    const one = problem([task('a', { machine: 'wren' })], {
+      windows: [1, 2].map((tick) => ({ id: `w${tick}`, tick, minutes: 60, booked: ['wren'] })),
+    });
+    expect(effectOf(one, [[0]], [[1]]).broken.map(({ rule }) => rule)).toEqual(['booking']);
+    expect(effectOf(one, [[0]], [[0]]).broken).toEqual([]);
+  });
 });
 
 it('a task is past its limit on the days until it is done, and again when it has filled', () => {

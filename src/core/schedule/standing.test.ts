@@ -49,6 +49,7 @@ function weeks(change: Partial<LaidWeeks> = {}): LaidWeeks {
   const windows = [1, 2].map((at) => ({
     id: `${100 + at}-600`,
     day: 100 + at,
+    began: now + at * day,
     from: now + at * day,
     to: now + at * day + 2 * hour,
   }));
@@ -145,6 +146,20 @@ describe('the clean-downs of a plan', () => {
       ['heron', now + day + 15 * 60_000, now + day + 40 * 60_000],
     ]);
     expect(made.map(({ id }) => id)).toEqual(['new0', 'new1']);
+  });
+
+  it('that have begun began when they did; what comes after begins now', () => {
+    const { windows, ...rest } = weeks();
+    const at = now + day + 30 * 60_000;
+    const running = { ...rest, windows: [{ ...windows[0]!, from: at }, windows[1]!] };
+    const old = block({ minutes: 25 });
+    const made = blocksOf(running, [[0], [], [0]], [old], new Set(), newId);
+    expect(made.map(({ machineId, from, to }) => [machineId, from, to])).toEqual([
+      ['heron', now + day, now + day + 15 * 60_000],
+      ['wren', at, at + 15 * 60_000],
+    ]);
+    // one that is put into it only now begins now
+    expect(blocksOf(running, [[0], [], []], [], new Set(), newId)[0]!.from).toBe(at);
   });
 
   it('that stay in their window keep their turn and their name', () => {
@@ -303,6 +318,15 @@ describe('why a plan no longer fits', () => {
     expect(reasons(fits, kept(...all), { problem: { ...problem, windows: short } })).toContainEqual(
       ['window', null, now + day],
     );
+    // one that has begun is left with less every minute: that overtakes no plan
+    const [first, second] = weeks().windows;
+    const begun = { ...first!, began: first!.from - 100 * 60_000 };
+    expect(
+      reasons(fits, kept(...all), {
+        problem: { ...problem, windows: short },
+        windows: [begun, second!],
+      }),
+    ).toEqual([]);
   });
 
   it('what can burn comes past its limit within two weeks; what is past it already is no news', () => {

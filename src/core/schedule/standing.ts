@@ -168,7 +168,10 @@ function broken(weeks: LaidWeeks, plan: Schedule): Misfit[] {
   return violations(weeks.problem, plan).flatMap(({ rule, at, words }): Misfit[] => {
     if (rule === 'window') {
       const window = weeks.windows.find(({ id }) => id === at);
-      return window ? [{ kind: 'window', who: null, at: window.from, words }] : [];
+      // of one that has begun less is left with every minute: at its end it is said what was not done
+      return window && window.from === window.began
+        ? [{ kind: 'window', who: null, at: window.from, words }]
+        : [];
     }
     if (rule === 'put off') {
       const task = weeks.tasks.find(({ id }) => id === at);

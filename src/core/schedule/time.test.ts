@@ -65,9 +65,20 @@ it('cuts a window where a booking begins or ends, and at now', () => {
   ]);
   const late = cutAtBookings([window!], [], at(50));
   expect(late).toEqual([
-    expect.objectContaining({ id: `${monday + 1}-1080`, start: 1130, from: at(50) }),
+    expect.objectContaining({
+      id: `${monday + 1}-1080`,
+      start: 1130,
+      began: at(0),
+      from: at(50),
+      to: at(120),
+    }),
   ]);
-  expect(cutAtBookings([window!], [], at(115))).toEqual([]);
+  // it is there to its end
+  expect(cutAtBookings([window!], [], at(119))).toHaveLength(1);
+  expect(cutAtBookings([window!], [], at(120))).toEqual([]);
+  // what a booking leaves of it may be too short to be one
+  const rest = [{ machine: 'Heron', from: at(-30), to: at(115) }];
+  expect(cutAtBookings([window!], rest, 0).map(({ to }) => to)).toEqual([at(115)]);
 });
 
 it('a booking of a year takes a machine out of every window, and no window away', () => {

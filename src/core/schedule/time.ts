@@ -106,6 +106,8 @@ export interface Taken {
 
 /** A piece of a window in which each machine can be had all the time or not at all. */
 export interface Piece extends TimeWindow {
+  /** when it began, also where part of it is over and `from` is later; UTC milliseconds */
+  began: number;
   booked: string[];
 }
 
@@ -132,7 +134,8 @@ export function cutAtBookings(
     return edges.slice(0, -1).flatMap((begins, at): Piece[] => {
       const to = edges[at + 1]!;
       const from = Math.max(begins, now);
-      if (to - from < leastMinutes * minute) return [];
+      // one that has begun is there to its end: what was planned in it is not without a window
+      if (to - begins < leastMinutes * minute || to <= from) return [];
       const minutesIn = (instant: number) => Math.round((instant - window.from) / minute);
       return [
         {
@@ -140,6 +143,7 @@ export function cutAtBookings(
           // named by where it began, also when part of it is over
           id: `${window.day}-${window.start + minutesIn(begins)}`,
           start: window.start + minutesIn(from),
+          began: begins,
           from,
           to,
           booked: [

@@ -189,17 +189,20 @@ function Head({
     );
   }
   const piece = weeks.windows[window]!;
-  const there = weeks.problem.windows[window]!.minutes;
+  // a window that has begun is as long as it was; what is left of it is said beside
+  const there = Math.round((piece.to - piece.began) / 60_000);
+  const left = weeks.problem.windows[window]!.minutes;
   return (
     <span className={classes.window}>
       <b>{first ? date.split(' ').slice(0, 2).join(' ') : ''}</b>
-      <span>{clockTime(piece.from, zone)}</span>
+      <span>{clockTime(piece.began, zone)}</span>
       <span className={classes.fill} data-over={used > there * nearlyFull || undefined}>
         <i style={{ width: `${Math.min(100, (used / there) * 100)}%` }} />
       </span>
       <span className="figures">
         {used} / {there}
       </span>
+      {left < there && <span className="figures">{left} left</span>}
     </span>
   );
 }
@@ -333,7 +336,9 @@ function Tag({
   block: ViewBlock;
   nickname: string;
 } & Pick<LanesProps, 'zone' | 'selected' | 'select' | 'movable'>) {
-  const { key, lines, minutes, pinned, state, fire, window, machineId } = block;
+  const { key, id, lines, minutes, pinned, state, fire, window, machineId } = block;
+  // what is not kept has no sheet yet
+  const about = id === null;
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
     id: key,
     disabled: !movable || state === 'done',
@@ -353,15 +358,15 @@ function Tag({
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
       onClick={() => select(key)}
       aria-pressed={selected === key}
-      aria-label={`${nickname}, ${clockTime(block.from, zone)}, ${minutes} minutes: ${lines.map(({ name }) => name).join('; ')}${pinned ? '; pinned' : ''}${state === 'done' ? '; done' : ''}`}
+      aria-label={`${nickname}, ${clockTime(block.from, zone)}, ${about ? 'about ' : ''}${minutes} minutes: ${lines.map(({ name }) => name).join('; ')}${pinned ? '; pinned' : ''}${state === 'done' ? '; done' : ''}`}
     >
       <span className={classes.minutes}>
-        {minutes}
+        {about ? `~${minutes}` : minutes}
         {fire && <IconFlame size={16} stroke={2.2} aria-hidden="true" />}
         {pinned && <IconPin size={16} stroke={2} aria-hidden="true" />}
       </span>
-      {lines.slice(0, more === 1 ? shownLines + 1 : shownLines).map(({ id, short, done }) => (
-        <span key={id} className={classes.line} data-done={done || undefined}>
+      {lines.slice(0, more === 1 ? shownLines + 1 : shownLines).map(({ id: task, short, done }) => (
+        <span key={task} className={classes.line} data-done={done || undefined}>
           {short}
         </span>
       ))}

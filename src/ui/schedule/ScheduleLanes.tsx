@@ -204,7 +204,11 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         </div>
       )}
       <p className={classes.key}>
-        <span>figures: hands-on minutes</span>
+        <span>
+          {draft
+            ? 'figures: about so many hands-on minutes; once it is kept, those of each sheet'
+            : 'figures: hands-on minutes'}
+        </span>
         <span>flame: holds what can burn</span>
         <span>pin: put there by hand</span>
         <span>copper notch: likely due that day</span>

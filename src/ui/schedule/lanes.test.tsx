@@ -129,7 +129,7 @@ test('a tag says machine, time, minutes and every task, and is chosen by a press
   expect(tags()).toHaveLength(blocks.length);
   const [block] = blocks;
   const tag = screen.getByRole('button', {
-    name: `Wren, ${formatLocal(block!.from, shop.zone).slice(11)}, ${block!.minutes} minutes: ${block!.lines.map(({ name }) => name).join('; ')}`,
+    name: `Wren, ${formatLocal(block!.from, shop.zone).slice(11)}, about ${block!.minutes} minutes: ${block!.lines.map(({ name }) => name).join('; ')}`,
   });
   // three lines at most, the rest are counted
   const more = block!.lines.length - 3;
