@@ -130,14 +130,28 @@ export const importFields: Readonly<Record<ImportKind, readonly Field[]>> = {
   readings: [
     machine,
     field('date', 'Date', dateWords, { needed: true, dated: true }),
-    field(
-      'hours',
-      'Hours the counter shows',
-      ['reading', 'meter', 'counter', 'h', 'std', 'zähler', 'zählerstand', 'teller'],
-      {
-        needed: true,
-      },
-    ),
+    field('hours', 'Hours the counter shows', [
+      'reading',
+      'meter',
+      'counter',
+      'h',
+      'std',
+      'zähler',
+      'zählerstand',
+      'teller',
+    ]),
+    field('what', 'Of what else, such as a temperature', [
+      'instrument',
+      'quantity',
+      'gauge',
+      'measured',
+      'messgröße',
+      'måling',
+    ]),
+    field('figure', 'Its figure', ['value', 'wert', 'verdi', 'valor']),
+    field('unit', 'Its unit', ['units', 'einheit', 'enhet']),
+    field('low', 'Its lower limit', ['lower limit', 'minimum']),
+    field('high', 'Its upper limit', ['upper limit', 'maximum']),
     note,
   ],
 };

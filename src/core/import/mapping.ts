@@ -107,6 +107,9 @@ export function mappingProblem(
   if (kind === 'sessions' && !mapping['run'] && !mapping['run_hours']) {
     return 'Say which column is the run, in minutes or in hours.';
   }
+  if (kind === 'readings' && !mapping['hours'] && !(mapping['what'] && mapping['figure'])) {
+    return 'Say which column is the counter, or which are what was read and its figure.';
+  }
   return null;
 }
 

@@ -16,6 +16,7 @@ import {
   tester,
   type TestShop,
 } from '../testing/shop';
+import { readingsOf } from '../readings/bench/bench';
 import { meterView } from '../usage/meters';
 import { historySchema, previewHistory, rememberedMappings, takeHistory } from './history';
 
@@ -154,6 +155,43 @@ test('readings of a counter, in any order, with decimal commas; one that went ba
     'went back',
   ]);
   expect(take('readings', text).counts.duplicates).toBe(3);
+});
+
+test('what else was read comes in as the bench keeps it, and calls for nothing by what it once said', () => {
+  const text = [
+    'Laser;Dato;Messgröße;Wert;Einheit;lower limit;Teller;Merknad',
+    'Heron;1.10.2026;Cooling water;24,5;°C;;;after lunch',
+    'Heron;1.10.2026;Tube current;18;mA;14;;',
+    'Heron;2.10.2026;Filter pressure;950;Pa;;;',
+    'Heron;3.10.2026;Draught at the hood;−12 Pa;;;430;',
+    'Heron;3.10.2026;Hours;431;;;;',
+    'Heron;4.10.2026;Cooling water;240;°C;;;',
+    'Heron;4.10.2026;Tube current;some;mA;;;',
+    'Heron;4.10.2026;;;;;;',
+  ].join('\n');
+  const { counts, rows } = take('readings', text);
+  expect(counts).toEqual({ accepted: 5, duplicates: 0, rejected: 3 });
+  expect(rows.slice(5).map(({ words }) => words)).toEqual([
+    'The temperature of the coolant is at most 90.',
+    '"some" is no figure of Tube current',
+    '"" is no figure of hours',
+  ]);
+  const heron = dueMachines(shop).find(({ nickname }) => nickname === 'Heron')!;
+  expect(readingsOf(shop, heron.id).map(({ name, figure, note }) => [name, figure, note])).toEqual([
+    ['coolant', expect.objectContaining({ value: 24.5 }), 'after lunch'],
+    ['Tube current', { value: 18, unit: 'mA' }, null],
+    ['load of the filter', expect.objectContaining({ value: 950 }), null],
+    ['Draught at the hood', { value: -12, unit: 'Pa' }, null],
+  ]);
+  expect(readingsOf(shop, heron.id)[1]!.taken).toMatchObject({ low: 14, high: null });
+  expect(meterView(shop, heron.id).last).toMatchObject({ seconds: 431 * 3600 });
+  expect(heron.stations.flatMap(({ tasks }) => tasks.filter(({ call }) => call))).toEqual([]);
+  expect(take('readings', text).counts).toMatchObject({ accepted: 0, duplicates: 5 });
+  // a table of one quantity says in the mapping what it is
+  const water = 'machine,date,value\nHeron,2026-10-05,23\n';
+  expect(preview('readings', water).problem).toContain('what was read and its figure');
+  const mapping = { machine: 'machine', date: 'date', figure: 'value', what: '=Cooling water' };
+  expect(take('readings', water, { mapping }).counts.accepted).toBe(1);
 });
 
 test('a broken line spoils itself alone, an empty file and too many rows say so', () => {

@@ -5,6 +5,7 @@ import type { CatalogueTask } from '../../catalogue/schema';
 import { findings } from '../../core/care/care';
 import { rung } from '../../core/care/depth';
 import { plain, readFigure } from '../../core/import/mapping';
+import { readingName, type Reading } from '../../core/readings/reading';
 import { fail, ok, type Result } from '../../core/units/result';
 import { readDate, upToNow, type DateOrder } from '../../core/units/written-date';
 import { insertEntry } from '../../records/audit-log';
@@ -12,6 +13,7 @@ import { insertCare } from '../../records/care';
 import { listMachines, listStations, type StationRow } from '../../records/machines';
 import { carePlanFinder, tasksUnder } from '../care/care-plans';
 import { stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
+import { readingInput } from '../readings/bench/reading-input';
 import { takeReading } from '../usage/meters';
 import { nearest } from '../usage/nearest';
 
@@ -305,29 +307,78 @@ const readingReader: MakeReader = (shop, actor, order) => {
     if (!machine.ok) return machine;
     const at = dateOf(cell('date'));
     if (!at.ok) return at;
-    const hours = readFigure(cell('hours'));
-    if (hours === null) return fail(`"${cell('hours')}" is no figure of hours`);
     const { id: machineId, nickname } = machine.value;
-    const seconds = Math.round(hours * 3600);
-    const key = keyOf('reading', machineId, at.value, seconds);
-    return ok([
-      {
+    const place = { machine: nickname, at: at.value };
+    const what = cell('what');
+    const rows: ReadyRow[] = [];
+    const counter = cell('hours') || (isCounter(what) ? cell('figure') : '');
+    if (counter || isCounter(what)) {
+      const hours = readFigure(counter);
+      if (hours === null) return fail(`"${counter}" is no figure of hours`);
+      const seconds = Math.round(hours * 3600);
+      const key = keyOf('reading', machineId, at.value, seconds);
+      const note = most(cell('note'), 300);
+      rows.push({
+        ...place,
         key: `meter:${key}`,
-        machine: nickname,
-        at: at.value,
         words: `${hours} h`,
+        write: () => takeReading(shop, actor, { machineId, at: at.value, seconds, note, key }),
+      });
+    }
+    if (!isCounter(what) && (cell('figure') || rows.length === 0)) {
+      const read = takenOf(what, cell);
+      if (!read.ok) return read;
+      const taken = read.value;
+      const key = `reading:${keyOf('bench', machineId, at.value, taken)}`;
+      const note = most(cell('note'), 500) || null;
+      const data = { taken, baseline: false };
+      rows.push({
+        ...place,
+        key,
+        words: `${readingName(taken)}: ${cell('figure')} ${cell('unit')}`.trim(),
+        // what it once said calls for nothing now
         write: () =>
-          takeReading(shop, actor, {
-            machineId,
-            at: at.value,
-            seconds,
-            note: most(cell('note'), 300),
-            key,
-          }),
-      },
-    ]);
+          ok(
+            writeEntry(shop, actor, { kind: 'reading', machineId, at: at.value, key, note, data }),
+          ),
+      });
+    }
+    return ok(rows);
   };
 };
+
+/** Whether a reading is of the hour counter: nothing else is named. */
+const isCounter = (what: string) =>
+  /^((run |hour |operating )?(hours?|counter|meter|timer)|zählerstand|betriebsstunden)?$/.test(
+    plain(what),
+  );
+
+/** A figure that may be below zero, and the unit written behind it. */
+function readQuantity(written: string): [number | null, string] {
+  const [, minus, figure, unit] = /^([-−])?([\d.,'\s]+)(.*)$/.exec(written.trim()) ?? [];
+  const size = readFigure(figure ?? '');
+  return [size !== null && minus ? -size : size, unit?.trim() ?? ''];
+}
+
+/** What was read beside the hours, as the bench keeps it: what it knows by name, else a figure with its name and unit. */
+function takenOf(what: string, cell: Cell): Result<Reading> {
+  const [value, own] = readQuantity(cell('figure'));
+  if (value === null) return fail(`"${cell('figure')}" is no figure of ${what}`);
+  const unit = cell('unit') || own;
+  const name = plain(what);
+  const isCoolant = /^(coolant|cooling water|water|chiller)( temp(erature)?)?$/.test(name);
+  const isFilter = /\bfilter\b/.test(name) && /\bpressure\b/.test(name);
+  const unknown = { room: null, humidity: null, conductivity: null, flow: null, level: null };
+  const limit = (field: string) => readQuantity(cell(field))[0];
+  const read = readingInput.safeParse(
+    isCoolant && /^(°?\s*c|)$/i.test(unit)
+      ? { instrument: 'coolant', water: value, ...unknown }
+      : isFilter && /^(pa|)$/i.test(unit)
+        ? { instrument: 'filter', pressure: value, flow: null }
+        : { instrument: 'gauge', name: what, unit, value, low: limit('low'), high: limit('high') },
+  );
+  return read.success ? ok(read.data) : fail(read.error.issues[0]!.message);
+}
 
 /** What reads the rows of each kind of history. */
 export const rowReaders = {
