@@ -79,12 +79,12 @@ test('a plucked belt is heard within half a hertz, on a phone, in under fifteen 
   expect(Math.abs(hertz - 75)).toBeLessThan(0.5);
   await expect(page.getByText(/^7\.[456]\d? N$/)).toBeVisible();
   await page.getByLabel('The baseline').check();
-  await page.getByRole('button', { name: 'Keep the tension' }).click();
+  await page.getByRole('button', { name: 'Save the tension' }).click();
   await expect(page.getByText(/^Kept: 7\.[456]\d? N/)).toBeVisible();
   // the other side, slacker, typed
   await page.getByRole('combobox', { name: 'Belt' }).fill('Y belt, right');
   await page.getByLabel('or the tone, typed, Hz').fill('60');
-  await page.getByRole('button', { name: 'Keep the tension' }).click();
+  await page.getByRole('button', { name: 'Save the tension' }).click();
   await expect(page.getByText(/^Kept. Off: 4\.84 N; 6\d % of Y belt, left/)).toBeVisible();
 });
 
@@ -129,7 +129,7 @@ test('dots placed by hand name the mirror, and a picture of one is read', async 
     .click();
   await expect(page.getByLabel('Sideways, mm')).toHaveValue(/^1\.[67]/);
   await page.getByLabel('Up, mm').fill('0');
-  await page.getByRole('button', { name: 'Keep the dots' }).click();
+  await page.getByRole('button', { name: 'Save the dots' }).click();
   await expect(page.getByText(/^Kept. Off: Mirror 2 out of line/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'What the last dots ask for' })).toBeVisible();
 });
@@ -164,11 +164,11 @@ test('draught: ten places, a stopwatch, tissue; coolant warns of dew before it i
   await expect(places).toHaveCount(10);
   for (let i = 0; i < 9; i++) await places.nth(i).fill('5');
   await expect(page.getByText('1 place still to read')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the flow' }).click();
+  await page.getByRole('button', { name: 'Save the flow' }).click();
   await expect(page.getByText('A traverse has 10 places')).toBeVisible();
   await places.nth(9).fill('5');
   await expect(page.getByText(/^318 m³\/h$/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the flow' }).click();
+  await page.getByRole('button', { name: 'Save the flow' }).click();
   await expect(page.getByText('Kept: 318 m³/h.')).toBeVisible();
   await page.getByRole('button', { name: 'Start the watch' }).click();
   await page.waitForTimeout(1100);
@@ -180,7 +180,7 @@ test('draught: ten places, a stopwatch, tissue; coolant warns of dew before it i
   await page.getByLabel('Room, °C').first().fill('25');
   await page.getByLabel('Humidity, %').fill('60');
   await expect(page.getByText(/^Wet: 1\.\d+ K under the dew point/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('below the dew point')).not.toHaveCount(0);
 
   await page.goto(`${server.url}/bench`);
@@ -202,16 +202,16 @@ test('gauges, a fan’s plate and the load of a filter, on a phone', async ({ pa
   await expect(page.getByLabel('Unit')).toHaveValue('mm');
   await expect(page.getByLabel('Not over')).toHaveValue('0.2');
   await page.getByLabel('Figure').fill('0.35');
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('Kept. Off: 0.35 mm, over 0.2 mm')).toBeVisible();
   await page.getByRole('combobox', { name: 'What is measured' }).fill('Bed to nozzle');
   await page.getByLabel('Figure').fill('7.5');
   await page.getByLabel('Not under').fill('9');
   await page.getByLabel('Not over').fill('8');
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('The lower limit lies under the upper one.')).toBeVisible();
   await page.getByLabel('Not under').fill('7');
-  await page.getByRole('button', { name: 'Keep the reading' }).click();
+  await page.getByRole('button', { name: 'Save the reading' }).click();
   await expect(page.getByText('Kept: 7.5 mm')).toBeVisible();
 
   await page.goto(`${heron}/bench/fan`);
@@ -227,7 +227,7 @@ test('gauges, a fan’s plate and the load of a filter, on a phone', async ({ pa
   await expect(page.getByText('Does not fit', { exact: true })).toBeVisible();
   await plate('next', ['60', '25', '24', '0.21']);
   await expect(page.getByText('Fits', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the match' }).click();
+  await page.getByRole('button', { name: 'Save the match' }).click();
   await expect(page.getByText(/^Kept: Fits/)).toBeVisible();
 
   await page.goto(`${metal}/bench/draught`);
@@ -235,12 +235,12 @@ test('gauges, a fan’s plate and the load of a filter, on a phone', async ({ pa
   await load.getByLabel('Pressure across it, Pa').fill('40');
   await load.getByLabel(/^Flow, m³/).fill('200');
   await load.getByLabel('The baseline').check();
-  await load.getByRole('button', { name: 'Keep the load' }).click();
+  await load.getByRole('button', { name: 'Save the load' }).click();
   await expect(page.getByText('Kept: 10 Pa at 100 m³/h.')).toBeVisible();
   // the fan gives half: a quarter of the pressure would be as clean
   await load.getByLabel('Pressure across it, Pa').fill('22');
   await load.getByLabel(/^Flow, m³/).fill('100');
-  await load.getByRole('button', { name: 'Keep the load' }).click();
+  await load.getByRole('button', { name: 'Save the load' }).click();
   await expect(page.getByText('Kept. Off: 22 Pa at 100 m³/h, 220 % of the baseline')).toBeVisible();
   await noOverflow(page);
 });

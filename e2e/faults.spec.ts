@@ -178,14 +178,14 @@ test('a fire report: the shop’s word first, held, and back only after a second
 }) => {
   await signIn(page, server.url);
   await page.goto(`${server.url}/setup/people`);
-  await page.getByLabel('Name').fill('Bo');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Bo');
   await page.getByRole('radio', { name: /^helper/ }).check();
   await page.getByRole('button', { name: 'Add and invite' }).click();
   const link = here(server, (await page.locator('code').textContent())!);
   const helper = await (await browser.newContext()).newPage();
   await helper.goto(link);
   await helper.getByLabel('Your password').fill('another-long-one');
-  await helper.getByRole('button', { name: 'Come in' }).click();
+  await helper.getByRole('button', { name: 'Save and come in' }).click();
   await expect(helper.getByRole('link', { name: 'Today' })).toBeVisible();
 
   // even where labels ask for a code, danger is taken from anybody

@@ -70,7 +70,7 @@ test('a weight opens its basis, and is changed after seeing what becomes due', a
   await expect(page.getByText('no published source').last()).toBeVisible();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('optics').fill('2.5');
-  await dialog.getByLabel('It rests on').fill('wiped dark after six hours');
+  await dialog.getByLabel('Based on').fill('wiped dark after six hours');
   await dialog.getByRole('radio', { name: /all of the past too/ }).click();
   await dialog.getByRole('button', { name: 'See what becomes due' }).click();
   await expect(dialog.getByRole('heading', { name: 'What it would do' })).toBeVisible({
@@ -79,7 +79,7 @@ test('a weight opens its basis, and is changed after seeing what becomes due', a
   await expect(
     dialog.getByRole('listitem').filter({ hasText: 'Wren: Protective window' }).first(),
   ).toContainText('50 % → 125 %');
-  await dialog.getByRole('button', { name: 'Weigh the past anew' }).click();
+  await dialog.getByRole('button', { name: 'Recalculate the past' }).click();
   await expect(page.getByRole('dialog')).toBeHidden({ timeout: 30_000 });
   await expect(page.getByRole('row', { name: /cut plywood/ })).toContainText('Ragna');
   await page.goto(`${wren}?station=window`);
@@ -87,8 +87,8 @@ test('a weight opens its basis, and is changed after seeing what becomes due', a
   await page.goto(`${server.url}/setup/weights`);
   await page.getByText('Add a material of your own').click();
   await page.getByLabel('Material', { exact: true }).fill('soft vinyl');
-  await page.getByLabel('It rests on').fill('guess');
-  await page.getByRole('button', { name: 'Weigh so from now on' }).click();
+  await page.getByLabel('Based on').fill('guess');
+  await page.getByRole('button', { name: 'Save from now on' }).click();
   await expect(page.getByText(/holds chlorine/)).toBeVisible();
 });
 
@@ -174,7 +174,7 @@ test('heads are swapped in two taps and take their soil along', async ({ page })
     await page.goto(address);
     await page.getByRole('button', { name: 'Note its serial number' }).first().click();
     await page.getByLabel('Serial number', { exact: true }).fill(serial);
-    await page.getByRole('button', { name: 'Note it', exact: true }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(page.getByText(serial, { exact: true }).first()).toBeVisible();
   };
   await note(sparrow, 'S-1');
@@ -233,7 +233,7 @@ test('a device gets in with its token, until it is shut out', async ({ page, ser
   await page.goto(`${server.url}/setup/devices`);
   await page.getByLabel('Name').fill('Meter on Wren');
   await page.getByLabel('What it does').selectOption({ label: 'sends the use of Wren' });
-  await page.getByRole('button', { name: 'Make its token' }).click();
+  await page.getByRole('button', { name: 'Create its token' }).click();
   const token = (await page.locator('code').filter({ hasText: 'bit_' }).textContent())!;
   const start = new Date(Date.now() - 30 * day).toISOString();
   const send = () =>
@@ -245,7 +245,7 @@ test('a device gets in with its token, until it is shut out', async ({ page, ser
     });
   expect(await (await send()).json()).toEqual({ accepted: 1, duplicates: 0, rejected: [] });
   expect(await (await send()).json()).toEqual({ accepted: 0, duplicates: 1, rejected: [] });
-  await page.getByRole('button', { name: 'Shut out Meter on Wren' }).click();
+  await page.getByRole('button', { name: 'Remove Meter on Wren' }).click();
   await expect(page.getByText('what it sent stays')).toBeVisible();
   expect((await send()).status()).toBe(403);
 });
@@ -255,7 +255,7 @@ test('the stand-in of an hour meter is counted to the second', async ({ page, se
   await page.goto(`${server.url}/setup/devices`);
   await page.getByLabel('Name').fill('Meter on Plover');
   await page.getByLabel('What it does').selectOption({ label: 'sends the use of Plover' });
-  await page.getByRole('button', { name: 'Make its token' }).click();
+  await page.getByRole('button', { name: 'Create its token' }).click();
   const token = (await page.locator('code').filter({ hasText: 'bit_' }).textContent())!;
   const script = path.resolve(__dirname, '../src/standins/run-hour-meter.ts');
   const { stdout } = await promisify(execFile)(
@@ -280,12 +280,12 @@ test('the minutes at hand become a clean-down in the order that is done soonest'
   // first or second: what the stand-in ran by this time of the day may be worth more
   const start = page.getByRole('link', { name: 'Start this on Wren' });
   const offer = panel.locator('div, p').filter({ has: start }).last();
-  await expect(offer).toContainText(/\d+ min hands-on, back at \d\d:\d\d/);
+  await expect(offer).toContainText(/\d+ min hands-on, back .*\d\d:\d\d/);
   const hands = /\d+ min hands-on/.exec((await offer.textContent())!)![0];
   expect(Number.parseInt(hands)).toBeLessThanOrEqual(60);
   await start.click();
   // the page that picks, and the sheet that is started, say the same
-  await expect(page.getByText(`: ${hands}, back at`)).toBeVisible();
+  await expect(page.getByText(`: ${hands}, back `)).toBeVisible();
   await page.getByRole('button', { name: /^Start/ }).click();
   await expect(page.getByText(/one after another it would be/)).toContainText(hands);
   // what makes it safe stands in front; the order stands beside it

@@ -258,7 +258,7 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
   await check.getByRole('button', { name: 'Yes' }).first().click();
   await expect(page.getByRole('region', { name: 'Answered' })).toContainText('yes');
   await expect(first).not.toHaveText(before!);
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(first).toHaveText(before!);
   await first.locator('summary').click();
   await expect(first.getByText(/Reported: focus wrong/)).toBeVisible();

@@ -72,7 +72,7 @@ test('everyone is invited by a link, chooses a password and comes in with their 
   await keep('technician', page);
   await page.goto(`${server.url}/setup/people`);
   for (const role of ['helper', 'operator', 'reader'] as const) {
-    await page.getByLabel('Name').fill(names[role]);
+    await page.getByRole('textbox', { name: 'Name' }).fill(names[role]);
     await page.getByRole('radio', { name: new RegExp(`^${role}`) }).check();
     await page.getByRole('button', { name: 'Add and invite' }).click();
     const link = page.locator('code').filter({ hasText: '/join/' });
@@ -81,10 +81,10 @@ test('everyone is invited by a link, chooses a password and comes in with their 
     await other.goto(here(server, (await link.textContent())!));
     await expect(other.getByText(`You come in as ${role}`)).toBeVisible();
     await other.getByLabel('Your password').fill('short');
-    await other.getByRole('button', { name: 'Come in' }).click();
+    await other.getByRole('button', { name: 'Save and come in' }).click();
     await expect(other.getByText('A password has at least 10')).toBeVisible();
     await other.getByLabel('Your password').fill(password);
-    await other.getByRole('button', { name: 'Come in' }).click();
+    await other.getByRole('button', { name: 'Save and come in' }).click();
     await expect(other.getByRole('link', { name: 'Today' })).toBeVisible();
     await keep(role, other);
     await other.goto(here(server, (await link.textContent())!));
@@ -261,7 +261,7 @@ test('each sees what is theirs to do, and a role changes from the next press on'
   await expect(page.getByRole('link', { name: /^Clean C/ })).toHaveCount(0);
   // has left: signed out everywhere at once
   await item.getByText('Invitation, code, sign-out').click();
-  await item.getByRole('button', { name: 'Has left' }).click();
+  await item.getByRole('button', { name: 'Mark as left' }).click();
   await expect(item.getByText(/^left/)).toBeVisible();
   await page.goto(server.url);
   await expect(page).toHaveURL(`${server.url}/sign-in`);

@@ -21,7 +21,7 @@ test('a shop with two machines and swabs on the shelf', async ({ page, server })
   heron = await addMachine(page, server.url, 'Heron', 'CO2 glass tube');
   await page.goto(`${server.url}/setup/stores?item=swabs`);
   await page.getByLabel('On the shelf, pieces').fill('6');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('counted 6 pieces')).toBeVisible();
   await expect(page.getByRole('row', { name: /Lens swabs/ })).toContainText('order');
 });
@@ -253,7 +253,7 @@ test('several machines together: a clock for each person, a sheet for each machi
   await page.getByRole('button', { name: 'Log it' }).click();
   await expect(page.getByText(/^Logged: Swift, 20 min/)).toBeVisible();
   await page.goto(`${server.url}/clean/campaign`);
-  await page.getByRole('button', { name: 'One more' }).click();
+  await page.getByRole('button', { name: 'Add a person' }).click();
   await page.getByLabel('Person 2').fill('Oluf');
   await page.getByRole('button', { name: /^Start on/ }).click();
   await expect(page.getByRole('heading', { name: /together$/ })).toBeVisible();

@@ -29,9 +29,9 @@ test('a folder that is destroyed comes back from the copy the server made by its
   // the press makes another, which stands beside it
   await page.getByRole('button', { name: 'Make a copy now' }).click();
   await expect(page.getByText('Copied. Opened, read through and counted: whole.')).toBeVisible();
-  await page.getByRole('button', { name: 'Read it through' }).click();
+  await page.getByRole('button', { name: 'Check the book' }).click();
   await expect(page.getByText('Whole.', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Pack it' }).click();
+  await page.getByRole('button', { name: 'Make the archive' }).click();
   const packed = page.getByRole('link', { name: /Test-loft-.*\.tar\.gz/ });
   await expect(packed).toBeVisible();
   const download = page.waitForEvent('download');

@@ -164,7 +164,7 @@ test('what is due: Today, its ribbons, Clean and the command line count the same
 
 test('how long it takes: Today, what is picked, the sheet, the plan and the week say the same', async () => {
   await page.goto(server.url);
-  const takes = /\d+ min hands-on, back at (\w+ )*\d\d:\d\d/;
+  const takes = /\d+ min hands-on, back (\w+ )+\d\d:\d\d/;
   const planned = page.getByRole('region', { name: 'Planned today' }).locator('li');
   const panel = page.getByRole('region', { name: /^I have/ });
   // what is offered, where it is picked, and the sheet that is begun

@@ -94,7 +94,7 @@ export async function workThrough(
       name(/^All \d+ are done/),
       name(/^Done/),
       name(/^Back in/),
-      name(/^Whole again/),
+      name(/^All checked/),
     ]) {
       if (!(await button.isVisible()) || !(await button.isEnabled())) continue;
       await button.click();

@@ -14,6 +14,16 @@ let machine: string;
 test('first start asks for the technician, and only once', async ({ page, server }) => {
   await welcome(page, server.url);
   await expect(page.getByText('No machines yet')).toBeVisible();
+  // a page that has nothing to show yet says what comes there and leads to it
+  const places = ['log', 'faults/new', 'clean', 'clean/campaign', 'bench', 'plan', 'plan/load'];
+  for (const place of [...places, 'setup/labels']) {
+    await page.goto(`${server.url}/${place}`);
+    const here = page.getByRole('main').getByRole('link', { name: 'Add a machine' });
+    await expect(here, place).toBeVisible();
+  }
+  await page.goto(`${server.url}/plan/nowhere`);
+  await expect(page.getByRole('heading', { name: 'Not in the book' })).toBeVisible();
+  await expect(page.getByRole('main')).toHaveCount(1);
   machine = await addMachine(page, server.url, 'Wren', 'Enclosed diode');
   await expect(page.getByRole('link', { name: /^Honeycomb: 0 %, clear/ })).toBeVisible();
   await page.goto(`${server.url}/welcome`);

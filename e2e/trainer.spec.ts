@@ -46,7 +46,7 @@ test('a made-up fault is solved by checks that cost minutes', async ({ page, ser
   await expect(page.getByText('No', { exact: true })).toBeVisible();
   await page.getByRole('combobox', { name: /^The cause, after 2 min/ }).click();
   await page.getByRole('option').first().click();
-  await page.getByRole('button', { name: 'Name it' }).click();
+  await page.getByRole('button', { name: 'Name the cause' }).click();
   await expect(
     page.getByRole('heading', { name: 'How the program would go about it' }),
   ).toBeVisible();

@@ -91,7 +91,7 @@ test('windows, days that differ, bookings typed and read from a calendar', async
   fs.writeFileSync(bad, '<html>not a calendar</html>');
   await calendars.getByLabel('Name').fill('Club');
   await calendars.getByLabel('or a file in that folder').fill(bad);
-  await calendars.getByRole('button', { name: 'Read it' }).click();
+  await calendars.getByRole('button', { name: 'Read the calendar' }).click();
   await expect(calendars.getByText(/not an iCalendar file/)).toBeVisible();
   const stamp = at(5).replaceAll('-', '');
   fs.writeFileSync(
@@ -110,7 +110,7 @@ test('windows, days that differ, bookings typed and read from a calendar', async
       'END:VCALENDAR',
     ].join('\r\n'),
   );
-  await calendars.getByRole('button', { name: 'Read it' }).click();
+  await calendars.getByRole('button', { name: 'Read the calendar' }).click();
   await expect(calendars.getByText('3 bookings in the year ahead')).toBeVisible();
   await expect(bookings.getByText('Club <b>night</b>')).toHaveCount(3);
   const { violations } = await new AxeBuilder({ page }).analyze();

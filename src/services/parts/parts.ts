@@ -306,7 +306,7 @@ function damagedAtBench(shop: Shop, part: Module): string | null {
 export const endModule = useCase(
   z.object({
     moduleId: id,
-    why: requiredText('Say what it died of.', 200),
+    why: requiredText('Say why it failed.', 200),
     /** left out: now */
     at: instant.optional(),
   }),

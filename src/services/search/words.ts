@@ -16,7 +16,7 @@ export const words: readonly (readonly [word: string, meaning: string])[] = [
   ['restriction', 'the machine may be used only in the way that is said'],
   ['clean-down', 'one sitting of cleaning on one machine, worked from a run sheet'],
   ['hands-on', 'minutes of work; waits run by themselves'],
-  ['back at', 'when the machine may be used again, its waits sat out and its tests made'],
+  ['back', 'when the machine may be used again, its waits sat out and its tests made'],
   ['opening', 'a piece of dismantling that several tasks share'],
   ['proof', 'the test that shows that a machine is back'],
   ['strength', "a test burn's result as a share of the machine's own baseline"],

@@ -217,7 +217,7 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
     >
       <LimitFields limits={limits ?? []} onChange={(next) => form.set({ limits: next })} />
       <Tiles
-        legend="It rests on"
+        legend="Based on"
         tiles={bases.map((value) => ({ value, label: basisWords[value] }))}
         value={basis}
         onChange={(value) => form.set({ basis: value ?? 'shop' })}
@@ -278,7 +278,7 @@ export function LimitFields({
             pb={10}
             onClick={() => onChange(limits.filter((one) => one.kind !== kind))}
           >
-            Leave out
+            Remove
           </UnstyledButton>
         </div>
       ))}

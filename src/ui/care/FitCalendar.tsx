@@ -50,7 +50,12 @@ export function FitCalendar({
           {tasks.length > shownTasks && <li>and {tasks.length - shownTasks} more</li>}
         </ul>
       )}
-      <SendForm of={form} button="Let the calendar wait" buttonProps={{ variant: 'default' }} row>
+      <SendForm
+        of={form}
+        button="Set these calendar limits"
+        buttonProps={{ variant: 'default' }}
+        row
+      >
         <NumberInput
           label="Run hours a week, where you expect otherwise"
           placeholder={little ? little.hoursPerWeek.toFixed(1) : 'such as 1'}

@@ -138,7 +138,7 @@ export function CampaignForm({ machines, me, start, minutesOf, now, zone }: Camp
         ))}
         {people.length < 4 && (
           <Button variant="default" onClick={() => setPeople((before) => [...before, ''])}>
-            One more
+            Add a person
           </Button>
         )}
       </fieldset>

@@ -65,7 +65,7 @@ export function Checks({ context, onDone }: { context: SheetContext; onDone: () 
       {asked.length > 0 && open === 0 && (
         <div className={classes.buttons}>
           <button className={classes.next} onClick={onDone}>
-            Whole again: go on
+            All checked: go on
           </button>
         </div>
       )}

@@ -2,6 +2,7 @@
 
 import { TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { amountWords } from '../../core/inventory/amount';
 import { needed } from '../../core/cleaning/ending';
 import { secondWait } from '../../core/cleaning/waits';
 import { waitsFor } from '../../core/cleaning/working';
@@ -272,7 +273,7 @@ function LayOut({
               <b>
                 {name}: {state === 'short' ? 'not enough' : 'low'}
               </b>
-              , {round(has)} {unit} on the shelf, {round(needs)} needed
+              , {amountWords(has, unit)} on the shelf, {round(needs)} needed
             </li>
           ))}
         </ul>

@@ -9,6 +9,7 @@ import {
 } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Link } from '../shared/Link';
+import { amountWords } from '../../core/inventory/amount';
 import type { HandOver } from '../../services/cleaning/hand-over';
 import { PrintButton } from '../machines/PrintButton';
 import { StateMark } from '../shared/marks/StateMark';
@@ -196,9 +197,7 @@ export function HandOverPage({ machine, over, now, zone, again }: HandOverPagePr
               {drawn.map(({ name, unit, quantity }) => (
                 <li key={name}>
                   <span>{name}</span>
-                  <span>
-                    {quantity} {unit}
-                  </span>
+                  <span>{amountWords(quantity, unit)}</span>
                 </li>
               ))}
             </ul>

@@ -1,5 +1,6 @@
 'use client';
 
+import { amountWords } from '../../core/inventory/amount';
 import type { Pickable } from '../../services/cleaning/pick';
 import type { PickedTask, Sheet } from '../../services/cleaning/sheets';
 import type { Ask } from '../shared/forms/send';
@@ -180,7 +181,7 @@ function Low({ items }: { items: readonly Wanted[] }) {
           <b>
             {name}: {state === 'short' ? 'not enough in the stores' : 'low'}
           </b>
-          , {round(has)} {unit} there, {round(needs)} needed
+          , {amountWords(has, unit)} there, {round(needs)} needed
         </li>
       ))}
     </ul>
@@ -221,7 +222,7 @@ function OpenAnyway({
               {task.state === 'not known' ? 'not known' : percent(task.used)}
             </span>
             <Button variant="default" size="sm" onClick={() => onTake(task)}>
-              Take it along
+              Add it
             </Button>
           </li>
         ))}

@@ -108,7 +108,7 @@ it('what is open anyway serves what is half way to its limit, by one press', asy
   // not the rail, which is far from it, nor the fan, for which nothing is opened
   expect(within(anyway).getAllByRole('listitem')).toHaveLength(1);
   expect(anyway.textContent).toContain('Plate clean it bed out, 5 min more');
-  await userEvent.click(within(anyway).getByRole('button', { name: 'Take it along' }));
+  await userEvent.click(within(anyway).getByRole('button', { name: 'Add it' }));
   expect((box('Plate') as HTMLInputElement).checked).toBe(true);
   expect(screen.queryByRole('region', { name: 'Open anyway' })).toBeNull();
   await userEvent.click(box('Plate'));

@@ -33,7 +33,7 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
   return (
     <div className={classes.page}>
       <section className="panel" aria-labelledby="devices">
-        <h2 id="devices">Let in so far</h2>
+        <h2 id="devices">Devices</h2>
         {devices.length === 0 && (
           <p className="quiet">
             None yet. An hour meter or a screen on the wall gets a token here.
@@ -52,9 +52,9 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
                       td="underline"
                       disabled={shutting.pending}
                       onClick={() => shutting.run(device.id)}
-                      aria-label={`Shut out ${device.name}`}
+                      aria-label={`Remove ${device.name}`}
                     >
-                      Shut it out
+                      Remove
                     </UnstyledButton>
                   </>
                 ) : (
@@ -67,8 +67,8 @@ export function Devices({ devices, machines, now, zone, add, shutOut }: DevicesP
         <ProblemNote problem={shutting.problem} />
       </section>
       <section className="panel" aria-labelledby="new-device">
-        <h2 id="new-device">Let a device in</h2>
-        <SendForm of={form} button="Make its token">
+        <h2 id="new-device">Add a device</h2>
+        <SendForm of={form} button="Create its token">
           <TextInput
             label="Name"
             placeholder="Hour meter on the workbench"

@@ -127,7 +127,7 @@ function Facts({ interval, risk }: { interval: ListedInterval; risk: number }) {
         {amountWords(life.p50, clock)}; in four of five cases{' '}
         {rangeWords(life.p10, life.p90, clock)}
       </dd>
-      <dt>Rests on</dt>
+      <dt>Based on</dt>
       <dd>
         {cycles === 1 ? 'one time' : `${cycles} times`} it was looked at, soiled in {soiled}, and
         the limit in force as what was believed before

@@ -60,7 +60,7 @@ export function Reckon({
     <div className={classes.reckon}>
       {work ? (
         <>
-          <span>Reading the book through…</span>
+          <span>Reading the whole book…</span>
           <Progress value={progress * 100} aria-label="Reckoning" className={classes.progress} />
           <Button
             variant="default"

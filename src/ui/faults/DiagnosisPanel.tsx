@@ -124,7 +124,7 @@ export function DiagnosisPanel({
             move them.{' '}
             <Allowed right="set up">
               <button className="go" disabled={reset.pending} onClick={() => reset.run()}>
-                Let them no longer count
+                Stop counting them
               </button>
             </Allowed>
           </>
@@ -162,7 +162,7 @@ function Answered({ faultId, answers, answer, takeBack: take }: AnsweredProps) {
                 disabled={takeBack.pending}
                 onClick={() => takeBack.run(entryId)}
               >
-                Take back
+                Undo
               </button>
             ) : (
               <button
@@ -260,7 +260,7 @@ function OwnCause({
           onChange={(event) => setWords(event.currentTarget.value)}
         />
         <Button type="submit" variant="default" loading={pending}>
-          Weigh it too
+          Add this cause
         </Button>
       </form>
       <ProblemNote problem={problem} />

@@ -8,7 +8,7 @@ import { dayDate, span } from '../shared/marks/when';
 const lane = 26;
 const narrowest = 3;
 
-/** Faults of each machine over time: how long each was open, and how long the machine stood for it. */
+/** Faults of each machine over time: how long each was open, and how long the machine was down for it. */
 export function FaultLanes({
   faults,
   from,
@@ -42,7 +42,7 @@ export function FaultLanes({
   return (
     <figure style={{ margin: 0 }}>
       <figcaption className="quiet">
-        Light: a fault was open. Dark: the machine stood for it.
+        Light: a fault was open. Dark: the machine was down.
       </figcaption>
       <Chart frame={frame} said={said}>
         {lanes.map(([machine, own], i) => {

@@ -24,6 +24,7 @@ import {
 import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { amountWords } from '../../core/inventory/amount';
 import type { StockKind } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { SendForm } from '../shared/forms/SendForm';
@@ -83,13 +84,12 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
                     ? ''
                     : item.has < 0
                       ? 'count it'
-                      : `${round(item.has)} ${item.unit}`}
+                      : amountWords(item.has, item.unit)}
                   {item.has !== null && item.reorderAt > 0 && <Shelf item={item} />}
                 </TableTd>
-                <TableTd
-                  ta="right"
-                  className="figures"
-                >{`${round(item.perTask)} ${item.unit}`}</TableTd>
+                <TableTd ta="right" className="figures">
+                  {amountWords(item.perTask, item.unit)}
+                </TableTd>
                 <TableTd ta="right" className="figures">
                   {round(item.reorderAt)}
                 </TableTd>
@@ -121,8 +121,8 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
             <h2>{open.name}</h2>
             {open.has !== null && open.has < 0 && (
               <p>
-                More was used than there was by the book, {round(-open.has)} {open.unit} more: count
-                what is on the shelf.
+                More was used than there was by the book, {amountWords(-open.has, open.unit)} more:
+                count what is on the shelf.
               </p>
             )}
             <Move key={open.item} item={open} move={actions.move} />
@@ -160,7 +160,7 @@ function Movements({ unit, history, now, zone }: MovementsProps) {
           <li key={row.entryId} className={row.struck ? 'struck' : undefined}>
             <span>
               {{ use: 'used', receipt: 'received', count: 'counted' }[row.kind]}{' '}
-              {round(row.quantity)} {unit}
+              {amountWords(row.quantity, unit)}
               {row.sheetId && (
                 <>
                   {' '}
@@ -200,7 +200,7 @@ function Move({ item, move }: { item: ShelfItem; move: StoresProps['move'] }) {
   });
   const { kind } = form.values;
   return (
-    <SendForm of={form} button="Write it down">
+    <SendForm of={form} button="Save">
       <SegmentedControl
         fullWidth
         data={[
@@ -278,7 +278,7 @@ function Drop({ item, drop }: { item: ShelfItem; drop: StoresProps['drop'] }) {
   return (
     <>
       <Button variant="subtle" loading={pending} onClick={() => run(item.item)}>
-        Take it off the list
+        Remove it from the list
       </Button>
       <ProblemNote problem={problem} />
     </>

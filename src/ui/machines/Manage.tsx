@@ -242,7 +242,7 @@ function CardForm({ machineId, fields, card, change, close }: CardProps & { clos
       button="Save"
       beside={
         <Button variant="default" onClick={close}>
-          Leave as it was
+          Cancel
         </Button>
       }
     >

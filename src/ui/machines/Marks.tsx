@@ -51,7 +51,7 @@ export function Marks({ machineId, marks, stations, now, zone, actions }: MarksP
                 disabled={drop.pending}
                 onClick={() => drop.run({ markId: mark.id, how: 'taken off the list' })}
               >
-                Gone
+                Remove
               </button>
             </Allowed>
           </li>

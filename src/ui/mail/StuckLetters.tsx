@@ -29,7 +29,7 @@ export function StuckLetters({
           <li key={id}>
             <b>{subject}</b> to {mail}
             <div className="quiet">
-              tried {tries === 1 ? 'once' : `${tries} times`}: {problem}; again{' '}
+              tried {tries === 1 ? 'once' : `${tries} times`}: {problem.replace(/\.$/, '')}; again{' '}
               {dayDate(nextAt, zone, now)} {clockTime(nextAt, zone)}
             </div>
           </li>

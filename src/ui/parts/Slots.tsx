@@ -69,7 +69,7 @@ function Place({ slot, machine, now, zone, actions }: Omit<SlotsProps, 'slots'> 
         )}
         {fitted && (
           <UnstyledButton td="underline" mih={44} onClick={() => toggle('replace')}>
-            It died
+            It failed
           </UnstyledButton>
         )}
         <UnstyledButton td="underline" mih={44} onClick={() => toggle('add')}>
@@ -151,7 +151,7 @@ function Replace({ kind, fitted, actions, close }: ReplaceProps) {
       }
     >
       <Tiles
-        legend={`What did ${fitted.serial} die of?`}
+        legend={`Why did ${fitted.serial} fail?`}
         tiles={kind.deaths.map((value) => ({ value, label: value }))}
         value={form.values.why}
         onChange={(why) => form.set({ why })}
@@ -186,7 +186,7 @@ function Add({ kind, machine, here, add, close }: AddProps) {
     onDone: close,
   });
   return (
-    <SendForm of={form} button="Note it">
+    <SendForm of={form} button="Save">
       <p className="quiet">
         {here
           ? `The one that is in ${machine.nickname}: its counters go on as they are.`

@@ -17,7 +17,7 @@ export function JoinForm({ name, join }: JoinFormProps) {
     input: ({ password }) => password,
   });
   return (
-    <SendForm of={form} button="Come in" buttonProps={{ fullWidth: true }}>
+    <SendForm of={form} button="Save and come in" buttonProps={{ fullWidth: true }}>
       <input type="hidden" autoComplete="username" value={name} readOnly />
       <PasswordInput
         label="Your password"

@@ -155,7 +155,7 @@ function One({
             )}
             {!self && (
               <Button variant="default" loading={end.pending} onClick={() => end.run(id)}>
-                Has left
+                Mark as left
               </Button>
             )}
           </div>

@@ -132,7 +132,7 @@ export function Strength(props: StrengthProps) {
             loading={dropping.pending}
             onClick={() => dropping.run({ machineId, recipeId: recipe.id })}
           >
-            Take this recipe off the list
+            Remove this recipe
           </Button>
           <ProblemNote problem={dropping.problem} />
         </Allowed>

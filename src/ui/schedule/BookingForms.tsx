@@ -171,7 +171,12 @@ function Calendars({
         iCalendar files (.ics), given once, or read again from a file in {folder} on the server.
         Recurring events, moved and cancelled instances count as they are.
       </p>
-      <SendForm of={form} button="Read it" buttonProps={{ disabled: !file && !path.trim() }} row>
+      <SendForm
+        of={form}
+        button="Read the calendar"
+        buttonProps={{ disabled: !file && !path.trim() }}
+        row
+      >
         <NativeSelect label="Machine" data={choices} w={150} {...form.field('machineId')} />
         <TextInput label="Name" maxLength={80} {...form.field('name')} />
         <FileInput

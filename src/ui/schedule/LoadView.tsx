@@ -40,6 +40,11 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
               ? 'There is time enough, taken together'
               : 'There is not time enough'}
         </h2>
+        {!told && (
+          <Link className="line" href="/setup/time">
+            Say when
+          </Link>
+        )}
         <p className={classes.figures}>
           <span>
             <b className="figures">{hours(needed)}</b> needed in the next 13 weeks

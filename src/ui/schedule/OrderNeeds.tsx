@@ -7,14 +7,12 @@ import {
   TableThead,
   TableTr,
 } from '@mantine/core';
+import { amountWords } from '../../core/inventory/amount';
 import { Link } from '../shared/Link';
 import type { Need } from '../../services/schedule/needs';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
 import classes from './Schedule.module.css';
-
-const amount = (value: number, unit: string) =>
-  `${Math.round(value * 10) / 10} ${unit}`.replace(/^-0 /, '0 ');
 
 /** What the planned clean-downs need against what is in the stores, and what to order. */
 export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; now: number }) {
@@ -24,7 +22,11 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
       <h2 id="order">What the planned clean-downs need</h2>
       {needs.length === 0 ? (
         <p className="quiet">
-          The plan needs nothing of the stores. Without a plan there is nothing to count.
+          The plan needs nothing of the stores. Without{' '}
+          <Link className="line" href="/plan">
+            a plan
+          </Link>{' '}
+          there is nothing to count.
         </p>
       ) : (
         <>
@@ -67,13 +69,13 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
                     <TableTd>
                       {need.order === 0
                         ? ''
-                        : `${need.order} ${need.order === 1 ? 'pack' : 'packs'} of ${amount(need.pack, need.unit)}`}
+                        : `${need.order} ${need.order === 1 ? 'pack' : 'packs'} of ${amountWords(need.pack, need.unit)}`}
                     </TableTd>
                     <TableTd ta="right" className="figures">
-                      {amount(need.needs, need.unit)}
+                      {amountWords(need.needs, need.unit)}
                     </TableTd>
                     <TableTd ta="right" className="figures">
-                      {need.has === null ? 'not counted' : amount(need.has, need.unit)}
+                      {need.has === null ? 'not counted' : amountWords(need.has, need.unit)}
                     </TableTd>
                     <TableTd>
                       {need.shortAt === null

@@ -11,6 +11,7 @@ import type { DueForecast } from '../../core/forecast/due';
 import { effectOf, moved } from '../../core/schedule/moves';
 import { scheduleCost } from '../../core/schedule/problem';
 import { startOfLocalDay } from '../../core/units/zone';
+import { Link } from '../shared/Link';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { useMay } from '../shared/frame/Allowed';
@@ -163,7 +164,12 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         </div>
       ) : (
         <p className="quiet">
-          Nothing is planned yet. {view.weeks.told ? '' : 'Say first when the technician is there.'}
+          Nothing is planned yet.{' '}
+          {!view.weeks.told && (
+            <Link className="line" href="/setup/time">
+              Say first when the technician is there
+            </Link>
+          )}
         </p>
       )}
       <Lanes

@@ -44,7 +44,12 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
         {dayDate(begins, zone, now)} to {dayDate(ends - 1, zone, now)}
       </h2>
       {blocks.length === 0 ? (
-        <p className="quiet">No clean-down is planned in this week.</p>
+        <p className="quiet">
+          No clean-down is planned in this week.{' '}
+          <Link className="line" href="/plan">
+            To the plan
+          </Link>
+        </p>
       ) : (
         <p className="quiet">
           {blocks.length} clean-downs, {minutes} min hands-on. Soaks and drying run by themselves.

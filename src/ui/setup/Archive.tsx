@@ -41,9 +41,9 @@ export function Archive({
         <JobButton
           start={() => pack(machine)}
           work={work}
-          said={(words, ended) => (ended === 'done' ? `Packed: ${words}` : words)}
+          said={(words, ended) => (ended === 'done' ? `Made: ${words}` : words)}
         >
-          Pack it
+          Make the archive
         </JobButton>
       </div>
       {waiting && (
@@ -55,7 +55,7 @@ export function Archive({
         </p>
       )}
       <p className="quiet">
-        In again: <code>npm run -s bitacora -- take-in FILE</code>
+        To take it in again: <code>npm run -s bitacora -- take-in FILE</code>
       </p>
     </section>
   );

@@ -33,7 +33,7 @@ export function CheckBook({
           </>
         )}
       >
-        Read it through
+        Check the book
       </JobButton>
     </section>
   );

@@ -60,7 +60,7 @@ export function FirstSteps({
               onClick={() => run({ step })}
               aria-label={`${named[step].name}: done, or not needed`}
             >
-              Tick off
+              Mark as done
             </button>
           </li>
         ))}

@@ -12,6 +12,7 @@ import { IHave } from './IHave';
 import { FaultLine } from '../faults/FaultLine';
 import { callWords, untilWords } from '../machines/judged';
 import { PutBacks } from '../cleaning/PutBacks';
+import { NoMachines } from '../shared/frame/NoMachines';
 import { CleanLink } from '../shared/frame/OpenSheets';
 import { Allowed } from '../shared/frame/Allowed';
 import { HoldTag } from '../shared/marks/HoldTag';
@@ -59,16 +60,10 @@ export function Today(props: TodayProps) {
       </header>
       {setup}
       {machines.length === 0 ? (
-        <section className="panel">
-          <h2>No machines yet</h2>
-          <p>
-            Add your first machine from its family; its stations and care tasks come with it. Then
-            log hours by hand or from a file.
-          </p>
-          <Link className="line" href="/machines/new">
-            Add a machine
-          </Link>
-        </section>
+        <NoMachines>
+          Add your first machine from its family; its stations and care tasks come with it. Then log
+          hours by hand or from a file.
+        </NoMachines>
       ) : (
         <>
           <section aria-labelledby="ribbons" className={classes.ribbons}>

@@ -96,7 +96,7 @@ export function DrillTrainer({
               loading={named.pending}
               onClick={() => cause && named.run({ seed: given.seed, cause })}
             >
-              Name it
+              Name the cause
             </Button>
           </div>
         </section>

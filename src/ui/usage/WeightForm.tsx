@@ -125,14 +125,14 @@ export function WeightForm({ of, weight, zone, actions, onDone }: WeightFormProp
         ))}
       </div>
       <TextInput
-        label="It rests on"
+        label="Based on"
         placeholder="what was found, how often"
         value={reason}
         onChange={(event) => setReason(event.currentTarget.value)}
         required
       />
       <Tiles<Reach>
-        legend="It weighs"
+        legend="Applies"
         tiles={[
           { value: 'now', label: 'from now on', hint: 'the past keeps its weights' },
           { value: 'day', label: 'from a day on', hint: 'weighs since then anew' },
@@ -170,7 +170,7 @@ export function WeightForm({ of, weight, zone, actions, onDone }: WeightFormProp
             </Button>
           )}
           <Button loading={pending} onClick={() => void run(false)}>
-            {reach === 'now' ? 'Weigh so from now on' : 'Weigh the past anew'}
+            {reach === 'now' ? 'Save from now on' : 'Recalculate the past'}
           </Button>
         </div>
       )}

@@ -40,7 +40,7 @@ export function WeightTable({ lines, asked, now, zone, actions }: WeightTablePro
               {soilGroups.map((group) => (
                 <th key={group}>{group}</th>
               ))}
-              <th>Rests on</th>
+              <th>Based on</th>
             </tr>
           </thead>
           <tbody>

@@ -2,6 +2,7 @@ import { benchTools, type BenchTool } from '../../../services/readings/bench/ben
 import { Link } from '../../../ui/shared/Link';
 import classes from '../../../ui/readings/bench/Bench.module.css';
 import { Said } from '../../../ui/readings/bench/ToolCards';
+import { NoMachines } from '../../../ui/shared/frame/NoMachines';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 
@@ -22,9 +23,12 @@ export default async function BenchPage() {
       <h1>Bench</h1>
       <p className="quiet">
         What instruments say of each machine. Every reading is kept with the machine, held against
-        its baseline, and heard by diagnosis and proof; one that is off calls the cleaning it speaks
+        its baseline, and used by diagnosis and proof; one that is off calls the cleaning it speaks
         of.
       </p>
+      {benches.length === 0 && (
+        <NoMachines>Each machine has the instruments here that suit its family.</NoMachines>
+      )}
       <div className={classes.side}>
         {read.map(({ id, nickname, tools }) => (
           <section key={id} className="panel" aria-labelledby={`bench-${id}`}>

@@ -13,6 +13,7 @@ import { shelf } from '../../../services/inventory/inventory';
 import classes from '../../../ui/cleaning/Clean.module.css';
 import { PickTasks } from '../../../ui/cleaning/PickTasks';
 import { QuickCare } from '../../../ui/cleaning/QuickCare';
+import { NoMachines } from '../../../ui/shared/frame/NoMachines';
 import { StateMark } from '../../../ui/shared/marks/StateMark';
 import { backWords } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
@@ -32,6 +33,14 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
   const { machines, sheets, holds } = theBoard();
   const machine = machines.find((candidate) => candidate.id === id);
   if (!machine) {
+    if (machines.length === 0) {
+      return (
+        <>
+          <h1>Clean</h1>
+          <NoMachines>What is due on a machine is picked and laid out here.</NoMachines>
+        </>
+      );
+    }
     const loads = dueLoads(shop, machines);
     const held = new Set(holds.map(({ machineId }) => machineId));
     return (

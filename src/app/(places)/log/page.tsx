@@ -3,6 +3,7 @@ import { allWorks, logChoices } from '../../../services/usage/log-choices';
 import { controllers } from '../../../services/usage/job-files';
 import { LogForm } from '../../../ui/usage/LogForm';
 import { WatchQuestions } from '../../../ui/usage/WatchQuestions';
+import { NoMachines } from '../../../ui/shared/frame/NoMachines';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
 import { answerWatchAction } from '../../actions/faults';
@@ -19,6 +20,14 @@ export default async function LogPage({
   const { machine } = await searchParams;
   const { machines, holds, watched } = theBoard();
   const known = machines.some(({ id }) => id === machine) ? machine! : null;
+  if (machines.length === 0) {
+    return (
+      <>
+        <h1>Log hours</h1>
+        <NoMachines>What a machine ran is logged here.</NoMachines>
+      </>
+    );
+  }
   return (
     <>
       <h1>Log hours</h1>

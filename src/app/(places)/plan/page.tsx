@@ -3,6 +3,7 @@ import { warmPlanner } from '../../../services/schedule/planning';
 import { Feed } from '../../../ui/schedule/Feed';
 import { ScheduleRooms } from '../../../ui/schedule/ScheduleRooms';
 import { ScheduleLanes } from '../../../ui/schedule/ScheduleLanes';
+import { NoMachines } from '../../../ui/shared/frame/NoMachines';
 import { phoneAddress } from '../../_server/address';
 import { theBoard } from '../../_server/board';
 import { theSchedule } from '../../_server/schedule';
@@ -16,6 +17,14 @@ export default async function PlanPage() {
   const { shop, role } = await enter('see');
   const { holds, now } = theBoard();
   const { view, marks } = theSchedule();
+  if (view.weeks.lanes.length === 0) {
+    return (
+      <>
+        <ScheduleRooms here="/plan" />
+        <NoMachines>What is cleaned when is laid out here, four weeks ahead.</NoMachines>
+      </>
+    );
+  }
   if (may(role, 'set up')) warmPlanner();
   const { base } = await phoneAddress();
   return (

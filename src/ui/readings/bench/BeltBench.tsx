@@ -82,7 +82,7 @@ export function BeltBench({
         Power off. Both sides of an axis at the same span: the carriage as far away as it goes, the
         same finger, the same place.
       </p>
-      <SendForm of={form} button="Keep the tension" buttonProps={{ size: 'md' }}>
+      <SendForm of={form} button="Save the tension" buttonProps={{ size: 'md' }}>
         <Autocomplete
           label="Belt"
           maw={320}

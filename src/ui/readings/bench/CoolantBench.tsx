@@ -69,7 +69,7 @@ export function CoolantBench({
             ? 'Where it enters the tube. Water inside the cover is a hazard of its own: the maker’s manual and a licensed electrician first.'
             : 'A cold glass in a damp room is wetted before anybody sees it: film, then dust, then a crack under the beam.'}
         </p>
-        <SendForm of={form} button="Keep the reading">
+        <SendForm of={form} button="Save the reading">
           <div className={classes.row}>
             <NumberInput
               label={liquid ? 'Coolant, °C' : 'Glass or housing, °C'}

@@ -128,7 +128,7 @@ export function DotPhoto({ place, onRead }: { place: string; onRead: (dot: Place
                 setTaps({});
               }}
             >
-              Take the marks back
+              Remove the marks
             </Button>
           </>
         )}

@@ -82,7 +82,7 @@ export function DotsBench({
         head, one short pulse at low power with the head at each place. Tap where each dot lies,
         seen from where the beam comes.
       </p>
-      <SendForm of={form} button="Keep the dots">
+      <SendForm of={form} button="Save the dots">
         <div className={classes.dotsGrid}>
           <div>
             <Bed spots={spots} dots={dots} place={place} onChoose={setPlace} />

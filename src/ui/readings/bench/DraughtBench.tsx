@@ -61,7 +61,7 @@ export function Traverse({
         Across a straight piece of duct, five diameters from bend and fan. Hold it at each depth
         from the near wall until it settles, and type metres a second.
       </p>
-      <SendForm of={form} button="Keep the flow">
+      <SendForm of={form} button="Save the flow">
         <NumberInput
           label="Inner diameter of the duct, mm"
           maw={260}
@@ -122,7 +122,7 @@ export function Tissue({ machineId, record }: DraughtProps) {
     <section className="panel">
       <h2>Tissue at the corners</h2>
       <p className="quiet">Guard closed as far as it goes, draught on, nothing on the bed.</p>
-      <SendForm of={form} button="Keep the tissue">
+      <SendForm of={form} button="Save the tissue">
         <div className={classes.corners}>
           {corners.map((corner) => (
             <Tiles
@@ -186,7 +186,7 @@ export function Clearing({
         Fill the closed enclosure from a smoke stick or a scrap cut, then the draught on and the
         watch with it. Stop it when you see no more smoke at the place.
       </p>
-      <SendForm of={form} button="Keep the time">
+      <SendForm of={form} button="Save the time">
         <div className={classes.row}>
           <Select
             label="Watched at"
@@ -234,7 +234,7 @@ export function Filter({
         A manometer, or a hose with water, on both sides of it with the draught on: 1 mm of water is
         9.8 Pa. Keep the first reading of a new filter as the baseline; at twice that it is changed.
       </p>
-      <SendForm of={form} button="Keep the load">
+      <SendForm of={form} button="Save the load">
         <div className={classes.row}>
           <NumberInput label="Pressure across it, Pa" min={0} w={210} {...form.field('pressure')} />
           <NumberInput

@@ -63,7 +63,7 @@ export function FanBench({
         Frame, thickness and volts must be equal, amps no more. Few plates say the flow. The plug is
         looked at.
       </p>
-      <SendForm of={form} button="Keep the match">
+      <SendForm of={form} button="Save the match">
         {(['old', 'next'] as const).map((which) => (
           <div key={which} className={classes.row} role="group" aria-label={which}>
             <h3 style={{ flex: '0 0 100%' }}>

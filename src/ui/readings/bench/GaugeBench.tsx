@@ -57,7 +57,7 @@ export function GaugeBench({
   return (
     <section className="panel">
       <h2>Read a gauge</h2>
-      <SendForm of={form} button="Keep the reading">
+      <SendForm of={form} button="Save the reading">
         <Autocomplete
           label="What is measured"
           description={how ?? 'One that is offered, or any of your own.'}

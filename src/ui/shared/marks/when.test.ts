@@ -1,4 +1,4 @@
-import { ago, clockTime, dayDate, span } from './when';
+import { ago, backWords, clockTime, dayDate, span } from './when';
 
 const zone = 'Europe/Oslo';
 const now = Date.UTC(2026, 10, 24, 13, 10);
@@ -25,4 +25,11 @@ test('spans read in two leading units', () => {
     '2 h',
     '2 d 4 h',
   ]);
+});
+
+test('when a machine is back says the day where it is another one', () => {
+  const back = (minutes: number) => backWords({ handsOn: 35, back: minutes }, now, zone);
+  expect(back(40)).toBe('35 min hands-on, back at 14:50');
+  expect(back(24 * 60)).toBe('35 min hands-on, back tomorrow 14:10');
+  expect(back(5 * 24 * 60)).toBe('35 min hands-on, back Sun 29 Nov 14:10');
 });

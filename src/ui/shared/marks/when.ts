@@ -57,8 +57,8 @@ export function backWords(
 ): string {
   const at = now + back * millisecondsPerMinute;
   const days = calendarDays(now, at, zone);
-  const day = days === 0 ? '' : days === 1 ? 'tomorrow ' : `${dayDate(at, zone, now)} `;
-  return `${handsOn} min hands-on, back at ${day}${clockTime(at, zone)}`;
+  const day = days === 0 ? 'at' : days === 1 ? 'tomorrow' : dayDate(at, zone, now);
+  return `${handsOn} min hands-on, back ${day} ${clockTime(at, zone)}`;
 }
 
 /** The same of a clean-down that is planned; where its sheet was never asked the hands-on minutes alone. */

@@ -1,5 +1,6 @@
 import { dueLoads } from '../../../../services/cleaning/due-loads';
 import { CampaignForm, type CampaignMachine } from '../../../../ui/cleaning/CampaignForm';
+import { NoMachines } from '../../../../ui/shared/frame/NoMachines';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import { sheetMinutesAction, startCampaignAction } from '../../../actions/cleaning';
@@ -22,14 +23,18 @@ export default async function CampaignPage() {
         While one soaks you work on another; the wash and the drying place are never needed twice at
         the same time; each person has work. Every machine keeps a sheet of its own.
       </p>
-      <CampaignForm
-        machines={offered}
-        me={actor.name}
-        start={startCampaignAction}
-        minutesOf={sheetMinutesAction}
-        now={shop.now()}
-        zone={shop.zone}
-      />
+      {offered.length === 0 ? (
+        <NoMachines>Those to be cleaned together are chosen here.</NoMachines>
+      ) : (
+        <CampaignForm
+          machines={offered}
+          me={actor.name}
+          start={startCampaignAction}
+          minutesOf={sheetMinutesAction}
+          now={shop.now()}
+          zone={shop.zone}
+        />
+      )}
     </>
   );
 }

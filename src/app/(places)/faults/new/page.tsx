@@ -1,5 +1,6 @@
 import { reportGrounds } from '../../../../services/faults/report';
 import { NewFault } from '../../../../ui/faults/NewFault';
+import { NoMachines } from '../../../../ui/shared/frame/NoMachines';
 import { theBoard } from '../../../_server/board';
 import { enter } from '../../../_server/shop';
 import { reportFaultAction, reportSameAction } from '../../../actions/faults';
@@ -19,15 +20,21 @@ export default async function NewFaultPage({
   return (
     <>
       <h1>Report a fault</h1>
-      <p className="quiet">Say what is seen. The cause comes later.</p>
-      <NewFault
-        key={machine ?? 'any'}
-        machines={machines}
-        initial={machines.find(({ id }) => id === machine)?.id ?? null}
-        stop={shop.stopInstruction}
-        report={reportFaultAction}
-        same={reportSameAction}
-      />
+      {machines.length === 0 ? (
+        <NoMachines>What is wrong with a machine is reported here, or at its label.</NoMachines>
+      ) : (
+        <>
+          <p className="quiet">Say what is seen. The cause comes later.</p>
+          <NewFault
+            key={machine ?? 'any'}
+            machines={machines}
+            initial={machines.find(({ id }) => id === machine)?.id ?? null}
+            stop={shop.stopInstruction}
+            report={reportFaultAction}
+            same={reportSameAction}
+          />
+        </>
+      )}
     </>
   );
 }

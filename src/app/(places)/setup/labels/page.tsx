@@ -4,6 +4,7 @@ import { Label } from '../../../../ui/machines/Label';
 import classes from '../../../../ui/machines/Label.module.css';
 import { PrintButton } from '../../../../ui/machines/PrintButton';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
+import { NoMachines } from '../../../../ui/shared/frame/NoMachines';
 import { listensAlone } from '../../../../services/setup/address';
 import { AddressNote } from '../../../../ui/setup/AddressNote';
 import { phoneAddress } from '../../../_server/address';
@@ -28,10 +29,16 @@ export default async function LabelsPage() {
         <h1>Labels</h1>
         <SetupRooms here="/setup/labels" />
         <p>One for each machine, to stick where hands reach it.</p>
-        <AddressNote address={address} alone={listensAlone()} />
-        <p>
-          <PrintButton />
-        </p>
+        {machines.length === 0 ? (
+          <NoMachines>Each has its label here, with a code for phones.</NoMachines>
+        ) : (
+          <>
+            <AddressNote address={address} alone={listensAlone()} />
+            <p>
+              <PrintButton />
+            </p>
+          </>
+        )}
       </div>
       <div className={classes.sheet}>
         {labels.map((label) => (
