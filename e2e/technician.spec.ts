@@ -21,7 +21,7 @@ test('first start asks for the technician, and only once', async ({ page, server
     const here = page.getByRole('main').getByRole('link', { name: 'Add a machine' });
     await expect(here, place).toBeVisible();
   }
-  await page.goto(`${server.url}/plan/nowhere`);
+  await page.goto(`${server.url}/machines/nowhere`);
   await expect(page.getByRole('heading', { name: 'Not in the book' })).toBeVisible();
   await expect(page.getByRole('main')).toHaveCount(1);
   machine = await addMachine(page, server.url, 'Wren', 'Enclosed diode');
