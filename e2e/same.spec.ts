@@ -192,6 +192,63 @@ test('how long it takes: Today, what is picked, the sheet, the plan and the week
   }
 });
 
+test('strength, fire load, what is watched and what is mended: Today, the machine and its strength agree', async () => {
+  await page.goto(server.url);
+  const stopped = page.getByRole('region', { name: 'Stopped or broken' });
+  await stopped.locator('summary').click();
+  const noted = (await text(stopped.locator('details li'))).map((words) =>
+    words.replace(/Open$|Put right$/, '').trim(),
+  );
+  expect(noted.length).toBeGreaterThan(2);
+  const machines = await rack();
+  const articles = await text(
+    page.getByRole('region', { name: 'All machines' }).getByRole('article'),
+  );
+  let measured = 0;
+  for (const [at, { nickname, href }] of machines.entries()) {
+    await page.goto(`${server.url}${href}`);
+    const main = page.getByRole('main');
+    const load = /fire load \d+ %/.exec(articles[at]!)?.[0] ?? null;
+    const [head] = await text(main.locator('header').first());
+    expect([nickname, /fire load \d+ %/.exec(head!)?.[0] ?? null]).toEqual([nickname, load]);
+    const [own] = await text(main);
+    for (const words of noted.filter((one) => one.startsWith(nickname))) {
+      const said = /(?:in use only so: |on watch: )?(.{12,40})/.exec(
+        words.slice(nickname.length + 1),
+      )![1]!;
+      expect(own, `${nickname}: ${said}`).toContain(said);
+    }
+    const strength = /strength (\d+ %)/.exec(articles[at]!)?.[1];
+    if (!strength) continue;
+    measured++;
+    await page.goto(`${server.url}${href}/strength`);
+    const sections = await text(page.getByRole('main').locator('section'));
+    // the weakest of its recipes is what Today says
+    const figures = sections.flatMap((words) => /J\/mm(?:under )?(\d+) %/.exec(words)?.[1] ?? []);
+    expect([nickname, `${Math.min(...figures.map(Number))} %`]).toEqual([nickname, strength]);
+  }
+  expect(measured).toBeGreaterThan(2);
+});
+
+test('what is on the shelf: the stores and what is to order say the same', async () => {
+  await page.goto(`${server.url}/setup/stores`);
+  const shelf = new Map<string, string>();
+  for (const row of await page.getByRole('row').all()) {
+    const [name, has] = await text(row.getByRole('cell'));
+    if (name) shelf.set(name, has!);
+  }
+  expect(shelf.size).toBeGreaterThan(15);
+  await page.goto(`${server.url}/plan/order`);
+  let held = 0;
+  for (const row of await page.getByRole('row').all()) {
+    const [name, , , has] = await text(row.getByRole('cell'));
+    if (!name) continue;
+    held++;
+    expect([name, has]).toEqual([name, shelf.get(name)]);
+  }
+  expect(held).toBeGreaterThan(3);
+});
+
 test('evidence: the book is read through, a limit is taken into the care plan, another is left with a reason', async () => {
   await page.goto(`${server.url}/evidence`);
   const proposed = page.getByRole('region', { name: /^Limits that findings speak against/ });

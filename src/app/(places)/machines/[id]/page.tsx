@@ -15,6 +15,7 @@ import { drawnBuild, isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { IHave } from '../../../../ui/today/IHave';
+import { PutBacks } from '../../../../ui/cleaning/PutBacks';
 import { Marks } from '../../../../ui/machines/Marks';
 import { FaultLine } from '../../../../ui/faults/FaultLine';
 import { Card, Manage } from '../../../../ui/machines/Manage';
@@ -44,6 +45,7 @@ import { enter } from '../../../_server/shop';
 import * as faultActions from '../../../actions/faults';
 import * as actions from '../../../actions/machines';
 import { noteQuietDayAction } from '../../../actions/usage';
+import { putRightAction } from '../../../actions/cleaning';
 import { inMinutesAction } from '../../../actions/today';
 import * as planActions from '../../../actions/care';
 import * as partsActions from '../../../actions/parts';
@@ -275,17 +277,20 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
   );
 }
 
-/** What keeps the machine from use, or limits it. */
+/** What keeps the machine from use or limits it, what is watched, and what is mended for now. */
 function Stopped({ board, machineId, zone }: { board: Board; machineId: string; zone: string }) {
   const { now } = board;
   const ours = (one: { machineId: string }) => one.machineId === machineId;
   const holds = board.holds.filter(ours);
   const limited = board.restrictions.filter(ours);
   const faults = board.faults.filter(ours);
-  if (holds.length + faults.length + limited.length === 0) return null;
+  const watched = board.watched.filter(ours);
+  const putBacks = board.putBacks.filter(ours);
+  const stopped = holds.length + faults.length + limited.length;
+  if (stopped + watched.length + putBacks.length === 0) return null;
   return (
     <section className="panel" aria-labelledby="stopped">
-      <h2 id="stopped">Stopped or broken</h2>
+      <h2 id="stopped">{stopped > 0 ? 'Stopped or broken' : 'On watch or mended for now'}</h2>
       {holds.map((hold) => (
         <div key={hold.id}>
           <HoldTag words={hold.words} />
@@ -322,6 +327,18 @@ function Stopped({ board, machineId, zone }: { board: Board; machineId: string; 
           <FaultLine fault={fault} now={now} zone={zone} />
         </Link>
       ))}
+      {watched.map((one) => (
+        <p key={one.faultId}>
+          <b>On watch:</b>{' '}
+          <Link className="line" href={`/faults/${one.faultId}`}>
+            {one.words}
+          </Link>
+          <span className="quiet">; {one.answers} of the next 2 users asked</span>
+        </p>
+      ))}
+      <Allowed right="clean">
+        <PutBacks items={putBacks} now={now} zone={zone} putRight={putRightAction} />
+      </Allowed>
     </section>
   );
 }
