@@ -21,7 +21,7 @@ test('a shop with two machines and swabs on the shelf', async ({ page, server })
   heron = await addMachine(page, server.url, 'Heron', 'CO2 glass tube');
   await page.goto(`${server.url}/setup/stores?item=swabs`);
   await page.getByLabel('On the shelf, pieces').fill('6');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
   await expect(page.getByText('counted 6 pieces')).toBeVisible();
   await expect(page.getByRole('row', { name: /Lens swabs/ })).toContainText('order');
 });

@@ -55,6 +55,7 @@ test('stopped, it folds all that was written into the one file, which is its own
 test('a book that is gone or damaged is no new shop: start and page say so, and a copy brings it back', async ({
   page,
 }) => {
+  test.setTimeout(180_000); // five starts, and four times the command line
   const data = new DataFolder();
   let server = await startServer(data.dir);
   await welcome(page, server.url);

@@ -24,6 +24,7 @@ const familyNames = Object.fromEntries(families.map(({ id, name }) => [id, name]
 export default async function TodayPage() {
   const { shop, role } = await enter('see');
   const board = theBoard();
+  const setsUp = may(role, 'set up');
   return (
     <>
       <Refresh />
@@ -38,13 +39,9 @@ export default async function TodayPage() {
         }
         askMinutes={inMinutesAction.bind(null, null)}
         putRight={putRightAction}
+        copies={setsUp && <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />}
         setup={
-          may(role, 'set up') ? (
-            <>
-              <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />
-              <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
-            </>
-          ) : null
+          setsUp && <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
         }
       />
     </>

@@ -43,5 +43,5 @@ test('short before it begins, low when it would fall to the reorder point', () =
   expect(stockState(2_000, 3_000, 1_000)).toBe('short');
   expect(stockState(4_000, 3_000, 1_000)).toBe('low');
   expect(stockState(5_000, 3_000, 1_000)).toBe('enough');
-  expect(stockState(0, 0, 0)).toBe('low');
+  expect(stockState(0, 0, 0)).toBe('short');
 });

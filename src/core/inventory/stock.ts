@@ -34,12 +34,12 @@ export function onHand(movements: Iterable<StockMovement>): number {
 export type StockState = 'enough' | 'low' | 'short';
 
 /**
- * Whether what is on the shelf is enough.
+ * Whether what is on the shelf is enough. Nothing left is short, whatever is needed.
  * @param has on the shelf, thousandths
  * @param needs for what is planned, thousandths
  * @param reorderAt from this much on it must be ordered, thousandths
  */
 export function stockState(has: number, needs: number, reorderAt: number): StockState {
-  if (has < needs || (needs > 0 && has <= 0)) return 'short';
+  if (has < needs || has <= 0) return 'short';
   return has - needs <= reorderAt ? 'low' : 'enough';
 }

@@ -200,7 +200,7 @@ function Move({ item, move }: { item: ShelfItem; move: StoresProps['move'] }) {
   });
   const { kind } = form.values;
   return (
-    <SendForm of={form} button="Save">
+    <SendForm of={form} button="Record it">
       <SegmentedControl
         fullWidth
         data={[
