@@ -19,7 +19,7 @@ export function OldCopyNote({
       {newest === null
         ? 'There is no copy of the book.'
         : `The newest copy of the book is of ${ago(newest, now, zone)}.`}{' '}
-      {trouble?.words} <Link href="/setup/copies">Set-up, Copies</Link>
+      {trouble?.words} <Link href="/setup/copies">Copies</Link>
     </p>
   );
 }
