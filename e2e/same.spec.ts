@@ -114,7 +114,7 @@ test('what is due: Today, its ribbons, Clean and the command line count the same
 
   const said = JSON.parse(data.bitacora('due', '--json').out) as DueRow[];
   const states = said.map(({ state }) => state);
-  const putOff = await page.getByRole('region', { name: 'Put off' }).locator('li').count();
+  const putOff = await page.getByRole('group', { name: 'Put off' }).locator('li').count();
   expect(putOff).toBeGreaterThan(0);
   const dueStates = states.filter((state) => state === 'due' || state === 'past due');
   expect(dueStates.length - putOff).toBe(due);

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Link } from '../shared/Link';
 import type { PlannedToday } from '../../services/schedule/schedules';
 import { CleanLink } from '../shared/frame/OpenSheets';
@@ -10,10 +11,13 @@ export function Planned({
   planned,
   zone,
   now,
+  children,
 }: {
   planned: PlannedToday;
   zone: string;
   now: number;
+  /** what waits beside the plan */
+  children: ReactNode;
 }) {
   const { today, left, next } = planned;
   return (
@@ -74,6 +78,7 @@ export function Planned({
           </Link>
         </p>
       )}
+      {children}
     </section>
   );
 }

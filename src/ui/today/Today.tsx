@@ -122,8 +122,17 @@ export function Today(props: TodayProps) {
             <Stopped board={board} zone={zone} putRight={putRight} />
             <Due board={board} zone={zone} />
             <div className={classes.side}>
-              {board.planned && <Planned planned={board.planned} zone={zone} now={now} />}
-              <PutOff board={board} zone={zone} />
+              {board.planned ? (
+                <Planned planned={board.planned} zone={zone} now={now}>
+                  <PutOff board={board} zone={zone} />
+                </Planned>
+              ) : (
+                board.putOff.length > 0 && (
+                  <section className="panel">
+                    <PutOff board={board} zone={zone} />
+                  </section>
+                )
+              )}
             </div>
           </div>
         </>
@@ -285,22 +294,23 @@ function Due({ board, zone }: { board: Board; zone: string }) {
           </li>
         ))}
       </ul>
-      {due.length > shown.length && (
+      {(due.length > shown.length || afterJob.length > 0) && (
         <p className={classes.more}>
-          and {due.length - shown.length} more: the columns over their line.
+          {due.length > shown.length &&
+            `and ${due.length - shown.length} more: the columns over their line. `}
+          {afterJob.length > 0 && <AfterJob items={afterJob} />}
         </p>
       )}
-      {afterJob.length > 0 && <AfterJob items={afterJob} />}
     </section>
   );
 }
 
-/** What is due and waits all the same, and why. */
+/** What is due and waits all the same, and why: one press away. */
 function PutOff({ board: { putOff, now }, zone }: { board: Board; zone: string }) {
   if (putOff.length === 0) return null;
   return (
-    <section className="panel" aria-labelledby="put-off">
-      <h2 id="put-off">Put off</h2>
+    <details className={classes.besides} aria-label="Put off">
+      <summary>{putOff.length} put off</summary>
       <ul className={classes.rows}>
         {putOff.map(({ machine, station, task }) => (
           <li key={`${station.id} ${task.task.key}`}>
@@ -315,14 +325,14 @@ function PutOff({ board: { putOff, now }, zone }: { board: Board; zone: string }
           </li>
         ))}
       </ul>
-    </section>
+    </details>
   );
 }
 
 /** What follows every job, in one line: it is the operator's to do, not the technician's round. */
 function AfterJob({ items }: { items: DueItem[] }) {
   return (
-    <p className={classes.more}>
+    <>
       Debris not ticked off:{' '}
       {items
         .map(
@@ -331,6 +341,6 @@ function AfterJob({ items }: { items: DueItem[] }) {
         )
         .join(', ')}
       .
-    </p>
+    </>
   );
 }

@@ -72,7 +72,7 @@ test('a shop where nothing is due says so, under the ribbons', () => {
   expect(within(panel('Stopped or broken')).getByText(/Nothing is held/)).toBeTruthy();
   expect(within(panel('Due, by danger')).getByText('Nothing is due.')).toBeTruthy();
   expect(within(panel(/^I have/)).getByText(/Nothing is due or nearly due/)).toBeTruthy();
-  expect(screen.queryByRole('region', { name: 'Put off' })).toBeNull();
+  expect(screen.queryByRole('group', { name: 'Put off' })).toBeNull();
   const ribbon = screen.getByRole('list', { name: 'Stations of Wren' });
   expect(within(ribbon).getAllByRole('listitem').length).toBeGreaterThan(10);
 });
@@ -137,7 +137,7 @@ test('what was put off stands by itself with its reason, and not among the due',
     }),
   );
   const board = draw();
-  expect(panel('Put off').textContent).toMatch(
+  expect(screen.getByRole('group', { name: 'Put off' }).textContent).toMatch(
     new RegExp(`${wipe.station.name}.*a big order leaves first`),
   );
   expect(
