@@ -4,6 +4,7 @@ import { dueMachines } from '../services/care/due';
 import type { Actor, Shop } from '../services/shop';
 import { addBooking, addCalendar } from '../services/schedule/bookings';
 import { keepSchedule } from '../services/schedule/schedules';
+import { withSetUps } from '../services/schedule/set-ups';
 import { weeksAhead } from '../services/schedule/problem';
 import { changeDays, setWeek } from '../services/schedule/time';
 import { must } from './must';
@@ -81,7 +82,7 @@ export async function weeksToCome(
     }),
   );
   clock.now = end - hour / 12;
-  const weeks = weeksAhead(shop, dueMachines(shop), null);
+  const weeks = withSetUps(shop, weeksAhead(shop, dueMachines(shop), null), null);
   const plan = improveSchedule(weeks.problem, fastSchedule(weeks.problem), { left: rounds(6000) });
   keepSchedule(shop, marit, weeks, plan, { words: 'planned anew' });
 }

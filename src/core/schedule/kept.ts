@@ -43,6 +43,8 @@ export interface KeptSchedule {
   days: number;
   blocks: Block[];
   refused: Refusal[];
+  /** minutes around the tasks of a clean-down that it was reckoned with, by machine; left out: the usual */
+  setUps?: Readonly<Record<string, number>>;
   /** what it cost when it was made, and what no plan costs less than; null: nothing is proved */
   cost: number;
   bound: number | null;

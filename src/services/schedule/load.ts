@@ -49,7 +49,10 @@ export interface Load {
 export function technicianLoad(shop: Shop): Load {
   const machines = dueMachines(shop);
   const days = weeks * 7;
-  const { problem, tasks, from, lanes, told } = weeksAhead(shop, machines, null, { days });
+  const { problem, tasks, from, lanes, told } = weeksAhead(shop, machines, null, {
+    days,
+    setUps: currentSchedule(shop)?.plan.setUps ?? {},
+  });
   const coming = comingUp(problem.tasks, days);
   const loads = weeklyLoad(
     problem.tasks,

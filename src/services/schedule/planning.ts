@@ -18,6 +18,7 @@ import { forkWorker } from '../background-job';
 import { patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { readInput } from '../use-case';
 import { currentSchedule, keepSchedule, scheduleView } from './schedules';
+import { withSetUps } from './set-ups';
 import { scheduledDays, weeksAhead, type Weeks, type WeeksOptions, type WhatIf } from './problem';
 
 /** What the process for planning is told. */
@@ -132,7 +133,8 @@ export interface ScheduleBegun extends ScheduleWorkView {
 export function startPlanning(shop: Shop, actor: Actor): Outcome<ScheduleBegun> {
   const machines = dueMachines(shop);
   const { weeks, plan, state } = scheduleView(shop, machines);
-  return begin(shop, actor, weeks, state.id === null ? null : plan, true);
+  const tuned = withSetUps(shop, weeks, state.kept);
+  return begin(shop, actor, tuned, state.id === null ? null : plan, true);
 }
 
 export const whatIfSchema = z.object({

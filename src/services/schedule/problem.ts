@@ -119,6 +119,8 @@ export interface WeeksOptions {
   begin?: number;
   /** the tasks that do not wait for windows; by default those that would not */
   often?: ReadonlySet<string>;
+  /** minutes around the tasks of a clean-down, by machine; by default those the kept plan was reckoned with */
+  setUps?: KeptSchedule['setUps'];
 }
 
 /** What a task counts as used on a day too far ahead to tell. */
@@ -130,7 +132,13 @@ export function weeksAhead(
   shop: Shop,
   machines: readonly MachineDue[],
   kept: KeptSchedule | null,
-  { days = scheduledDays, whatIf = {}, begin, often: waitless }: WeeksOptions = {},
+  {
+    days = scheduledDays,
+    whatIf = {},
+    begin,
+    often: waitless,
+    setUps = kept?.setUps ?? {},
+  }: WeeksOptions = {},
 ): Weeks {
   const today = localDay(shop.now(), shop.zone);
   const from = Math.max(today, begin ?? today);
@@ -248,7 +256,7 @@ export function weeksAhead(
         booked: piece.booked,
       })),
       days,
-      setUpMinutes: Object.fromEntries(machines.map(({ id }) => [id, usualSetUp])),
+      setUpMinutes: Object.fromEntries(machines.map(({ id }) => [id, setUps[id] ?? usualSetUp])),
       openingMinutes,
       pinned: pinned.flatMap((block) =>
         open.has(block.window)

@@ -71,6 +71,7 @@ export function keepSchedule(
       refused: [...(refused ?? before?.refused ?? [])].filter(
         ({ window }) => Number(window.split('-')[0]) >= weeks.from,
       ),
+      setUps: weeks.problem.setUpMinutes,
       cost: scheduleCost(weeks.problem, plan).total,
       bound,
     },
