@@ -34,6 +34,8 @@ export interface Shop {
   readonly strengthFloor: number;
   /** share of cleanings at which a part may be found soiled, 0 to 1: what limits are proposed for */
   readonly acceptedRisk: number;
+  /** fire load from which a machine is held until it is cleaned, as a share of the limit; `null`: none holds it */
+  readonly fireHold: number | null;
   /** for so many hours whoever logged a session may take it back themselves */
   readonly undoHours: number;
 }
@@ -150,6 +152,10 @@ export function openShop(
     },
     get strengthFloor() {
       return Number(readSetting(db, 'strength-floor') ?? usualFloor) / 100;
+    },
+    get fireHold() {
+      const percent = Number(readSetting(db, 'fire-hold') ?? 0);
+      return percent > 0 ? percent / 100 : null;
     },
     get undoHours() {
       return Number(readSetting(db, 'undo-hours') ?? usualUndoHours);

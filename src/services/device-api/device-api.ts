@@ -11,7 +11,8 @@ import { dueMachines } from '../care/due';
 import { dueRows } from '../care/due-rows';
 import { signWords } from '../../catalogue/signs';
 import { openFaults } from '../faults/faults';
-import { activeHolds } from '../machines/holds';
+import { withFireHolds } from '../care/fire-hold';
+import { shownHolds } from '../machines/holds';
 import { takeReading } from '../usage/meters';
 import { logSessions } from '../usage/sessions';
 import { readBody } from './read-body';
@@ -256,8 +257,11 @@ function takeReadings(shop: Shop, actor: Actor, device: DeviceRow, items: unknow
 
 function machines(shop: Shop) {
   const now = shop.now();
-  const held = new Set(activeHolds(shop).map(({ machineId }) => machineId));
-  return dueMachines(shop, now).map(({ id, nickname, family, state, lastUse, weekSeconds }) => ({
+  const all = dueMachines(shop, now);
+  const held = new Set(
+    withFireHolds(shop, all, shownHolds(shop)).map(({ machineId }) => machineId),
+  );
+  return all.map(({ id, nickname, family, state, lastUse, weekSeconds }) => ({
     nickname,
     family,
     state,

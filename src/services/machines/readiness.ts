@@ -3,7 +3,8 @@ import { fireLoad } from '../../core/care/fire-load';
 import { dueMachines, type MachineDue } from '../care/due';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions } from '../faults/return';
-import { shownHolds, type ShownHold } from './holds';
+import { withFireHolds, type HoldNow } from '../care/fire-hold';
+import { shownHolds } from './holds';
 import type { Shop } from '../shop';
 
 /** Whether a machine may be used: not at all, with something to mind, or without. */
@@ -21,9 +22,9 @@ export interface Readiness {
 
 /** Whether a machine may be used, from its state now, in words an operator can act on. */
 export function readiness(shop: Shop, machineId: string): Readiness {
-  const holds = shownHolds(shop, machineId);
   const limited = restrictions(shop, machineId).map(({ words }) => words);
   const [machine] = dueMachines(shop, shop.now(), machineId);
+  const holds = withFireHolds(shop, machine ? [machine] : [], shownHolds(shop, machineId));
   const fire = fireWords(machine);
   const unseen = unseenWords(machine);
   const reasons = [
@@ -42,7 +43,9 @@ export function readiness(shop: Shop, machineId: string): Readiness {
   return { verdict: 'yes', headline: 'Ready', ...common };
 }
 
-function holdWords({ why, words }: ShownHold): string {
+function holdWords({ why, words }: HoldNow): string {
+  if (why === 'fire load')
+    return `Too much in it can burn (${words}). It comes back when that is cleaned: ask the technician.`;
   if (why === 'cleaning')
     return 'The technician is cleaning it. It comes back when that is signed off.';
   if (why === 'fault') return 'A fault was reported. It comes back when it is repaired and proved.';

@@ -20,6 +20,7 @@ export const settingNames = [
   'address',
   'undo-hours',
   'accepted-risk',
+  'fire-hold',
 ] as const;
 export type SettingName = (typeof settingNames)[number];
 
@@ -53,6 +54,10 @@ const wrongValue: Readonly<Partial<Record<SettingName, (value: string) => string
     /^\d{1,2}$/.test(value) && Number(value) >= 5 && Number(value) <= 50
       ? null
       : 'From 5 to 50 percent.',
+  'fire-hold': (value) =>
+    value === '0' || (/^\d{3}$/.test(value) && Number(value) >= 100 && Number(value) <= 500)
+      ? null
+      : 'From 100 to 500 percent of the limit; 0: the fire load holds no machine.',
   'strength-floor': (value) =>
     Number(value) >= 10 && Number(value) <= 100
       ? null

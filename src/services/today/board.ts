@@ -10,7 +10,8 @@ import { dueAs } from '../care/due-as';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions, type Restriction } from '../faults/return';
 import { watched, type Watched } from '../faults/watch';
-import { shownHolds, type ShownHold } from '../machines/holds';
+import { withFireHolds, type HoldNow } from '../care/fire-hold';
+import { shownHolds } from '../machines/holds';
 import { unsentDangers, type UnsentDanger } from '../mail/letters';
 import { plannedToday, type PlannedToday } from '../schedule/schedules';
 import { openPutBacks, type PutBack } from '../cleaning/put-backs';
@@ -29,7 +30,7 @@ export interface DueItem {
 export interface Board {
   now: number;
   machines: MachineDue[];
-  holds: ShownHold[];
+  holds: HoldNow[];
   faults: Fault[];
   sheets: Sheet[];
   /** machines in use under a restriction */
@@ -86,7 +87,7 @@ export function shopBoard(shop: Shop, machines = dueMachines(shop)): Board {
   return {
     now,
     machines,
-    holds: shownHolds(shop),
+    holds: withFireHolds(shop, machines, shownHolds(shop)),
     faults,
     sheets: sheetsInWork(shop),
     get unsent() {

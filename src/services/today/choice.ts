@@ -31,7 +31,8 @@ const near = 0.8;
 export function choosable(shop: Shop, { machines, holds, sheets }: ChoiceBoard): Choosable[] {
   const workOf = workFinder(shop);
   const busy = new Set([
-    ...holds.map(({ machineId }) => machineId),
+    // one that only its fire load holds is free to be cleaned
+    ...holds.filter(({ why }) => why !== 'fire load').map(({ machineId }) => machineId),
     ...sheets.map(({ row }) => row.machineId),
   ]);
   return machines

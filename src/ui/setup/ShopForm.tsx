@@ -15,6 +15,8 @@ interface ShopFormProps {
   floor: number;
   /** percent of cleanings that may find it soiled */
   risk: number;
+  /** percent of the limit of the fire load from which a machine is held; 0: never */
+  fireHold: number;
   /** for so many hours whoever logged a session may take it back themselves */
   undoHours: number;
   /** the address phones reach the server by; empty: not said */
@@ -32,6 +34,7 @@ export function ShopForm({
   stop,
   floor,
   risk,
+  fireHold,
   undoHours,
   address,
   addresses,
@@ -96,6 +99,18 @@ export function ShopForm({
             description="Limits are proposed so from what was found. Fewer is cleaner and takes more minutes."
             min={5}
             max={50}
+            {...field}
+            flex={1}
+          />
+        )}
+      </Setting>
+      <Setting name="fire-hold" value={fireHold} change={change}>
+        {(field) => (
+          <NumberInput
+            label="Hold a machine from this fire load on, % of the limit"
+            description="Until what can burn is cleaned out. 100 to 500; 0: it is said and holds nothing."
+            min={0}
+            max={500}
             {...field}
             flex={1}
           />

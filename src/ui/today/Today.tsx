@@ -171,7 +171,9 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
                   {fault && `${faultTitle(fault.signs, fault.note)}; `}
                   {sheet
                     ? `${sheet.marked} of ${sheet.tasks.length} tasks done, started ${ago(hold.since, now, zone)}`
-                    : `${hold.person}, ${ago(hold.since, now, zone)}`}
+                    : hold.why === 'fire load'
+                      ? `${hold.person}, until it is cleaned`
+                      : `${hold.person}, ${ago(hold.since, now, zone)}`}
                 </div>
               </div>
               {sheet ? (

@@ -33,6 +33,7 @@ export default async function SetupPage() {
             stop={shop.stopInstruction}
             floor={Math.round(shop.strengthFloor * 100)}
             risk={Math.round(shop.acceptedRisk * 100)}
+            fireHold={Math.round((shop.fireHold ?? 0) * 100)}
             undoHours={shop.undoHours}
             address={shop.address ?? ''}
             addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}

@@ -211,7 +211,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               />
             </SoftLinks>
           </section>
-          {holds.length === 0 && (
+          {holds.every(({ why }) => why === 'fire load') && (
             <Allowed right="clean">
               <IHave
                 initial={kept(shop, `in minutes ${id}`, ofNow, () =>
@@ -295,11 +295,19 @@ function Stopped({ board, machineId, zone }: { board: Board; machineId: string; 
         <div key={hold.id}>
           <HoldTag words={hold.words} />
           <p className="quiet">
-            {hold.person}, {ago(hold.since, now, zone)}
+            {hold.person},{' '}
+            {hold.why === 'fire load' ? 'until it is cleaned' : ago(hold.since, now, zone)}
           </p>
           {hold.why === 'by hand' && (
             <Allowed right="diagnose">
               <ReleaseForm holdId={hold.id} release={actions.releaseHoldAction} />
+            </Allowed>
+          )}
+          {hold.why === 'fire load' && (
+            <Allowed right="clean">
+              <Link className="go" href={`/clean?machine=${machineId}`}>
+                Clean it
+              </Link>
             </Allowed>
           )}
           {hold.why === 'cleaning' && (

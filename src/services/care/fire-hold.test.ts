@@ -1,0 +1,89 @@
+import { changeSetting } from '../setup/settings';
+import { readiness } from '../machines/readiness';
+import { holdMachine } from '../machines/holds';
+import { shopBoard } from '../today/board';
+import { inMinutes } from '../today/choice';
+import { recordCare } from './care';
+import { dueMachines } from './due';
+import {
+  addTestMachine,
+  cutPlywood,
+  dropTestShop,
+  must,
+  openTestShop,
+  refusal,
+  tester,
+  type TestShop,
+} from '../testing/shop';
+
+let shop: TestShop;
+let id: string;
+beforeEach(() => {
+  shop = openTestShop();
+  id = addTestMachine(shop).id;
+  addTestMachine(shop, 'Heron', 'co2-glass-tube');
+});
+afterEach(() => dropTestShop(shop));
+
+const limit = (value: string) => changeSetting(shop, tester, { name: 'fire-hold', value });
+const held = () => shopBoard(shop).holds.map(({ machineId, why }) => [machineId, why]);
+/** Cleans whatever guards against fire. */
+function cleanFire(): void {
+  for (const { stations } of dueMachines(shop).filter((one) => one.id === id)) {
+    for (const station of stations) {
+      for (const { task } of station.tasks) {
+        if (task.criticality !== 'fire') continue;
+        const at = shop.clock.now;
+        const result = task.lookOnly ? 'looked-fine' : 'done';
+        must(recordCare(shop, tester, { stationId: station.id, task: task.key, at, result }));
+      }
+    }
+  }
+}
+
+test('a fire load holds nothing until the shop says so, and then until it is cleaned out', () => {
+  cutPlywood(shop, id, 40);
+  expect(held()).toEqual([]);
+  expect(readiness(shop, id).verdict).toBe('care');
+  must(limit('150'));
+  expect(held()).toEqual([[id, 'fire load']]);
+  expect(readiness(shop, id)).toMatchObject({
+    verdict: 'no',
+    headline: expect.stringMatching(/^On hold: fire load \d+ %: /),
+  });
+  expect(readiness(shop, id).reasons[0]).toMatch(/^Too much in it can burn .*when that is cleaned/);
+  // it may be cleaned, so it is offered
+  expect(
+    inMinutes(shop, shopBoard(shop), 60).offers.some(({ machineId }) => machineId === id),
+  ).toBe(true);
+  cleanFire();
+  expect(held()).toEqual([]);
+  expect(readiness(shop, id).verdict).not.toBe('no');
+});
+
+test('its own limit decides, and the other machines are as they were', () => {
+  cutPlywood(shop, id, 40);
+  must(limit('500'));
+  const most = Math.max(
+    ...dueMachines(shop)
+      .find((one) => one.id === id)!
+      .stations.flatMap(({ tasks }) => tasks)
+      .filter(({ task }) => task.criticality === 'fire')
+      .map(({ standing }) => standing.used),
+  );
+  expect(held()).toEqual(most >= 5 ? [[id, 'fire load']] : []);
+  must(limit('0'));
+  expect(held()).toEqual([]);
+});
+
+test('what is held already is not held twice', () => {
+  cutPlywood(shop, id, 40);
+  must(limit('100'));
+  must(holdMachine(shop, tester, { machineId: id, words: 'the lid is loose' }));
+  expect(held()).toEqual([[id, 'by hand']]);
+});
+
+test.each(['50', '501', 'often', '-100', '1e2'])('%s is no limit', (value) => {
+  expect(refusal(limit(value))).toMatch(/From 100 to 500 percent/);
+  expect(shop.fireHold).toBeNull();
+});
