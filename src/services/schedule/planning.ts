@@ -133,7 +133,7 @@ export interface ScheduleBegun extends ScheduleWorkView {
 export function startPlanning(shop: Shop, actor: Actor): Outcome<ScheduleBegun> {
   const machines = dueMachines(shop);
   const { weeks, plan, state } = scheduleView(shop, machines);
-  const tuned = withSetUps(shop, weeks, state.kept);
+  const tuned = withSetUps(shop, weeks, currentSchedule(shop)?.plan ?? null);
   return begin(shop, actor, tuned, state.id === null ? null : plan, true);
 }
 

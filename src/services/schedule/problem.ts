@@ -123,6 +123,9 @@ export interface WeeksOptions {
   setUps?: KeptSchedule['setUps'];
 }
 
+/** A share of a limit to a millionth: a page carries thousands of them. */
+const short = (share: number) => Math.round(share * 1e6) / 1e6;
+
 /** What a task counts as used on a day too far ahead to tell. */
 const halfUsed = 0.5;
 
@@ -198,7 +201,12 @@ export function weeksAhead(
         const { task, call } = due;
         const asked = call ? called : due === look ? unseen : null;
         const id = `${station.id}.${task.key}`;
-        const counted = forecast.fillings(due, days, share, ahead);
+        const counted = forecast
+          .fillings(due, days, share, ahead)
+          .map((filling): ScheduleFilling => ({
+            start: short(filling.start),
+            sum: filling.sum.map(short),
+          }));
         const fillings =
           ahead > 0 ? counted.map((filling) => ({ ...filling, start: halfUsed })) : counted;
         const work = workOf(machine, station, task);

@@ -123,14 +123,18 @@ export function overtaken(): Outcome<never> {
   return refuse('The plan was changed meanwhile. It is shown as it is now: look again.');
 }
 
+/** What is said of a task of a clean-down: it goes to the browser with each, so no more than is needed. */
+export type PlannedWords = Pick<TaskWords, 'short' | 'criticality' | 'used' | 'since'>;
+
 /** The plan that holds, against what is so now. */
 export interface ScheduleState {
   id: string | null;
   madeAt: number;
   madeBy: string;
   words: string;
-  kept: KeptSchedule | null;
-  blocks: BlockState<TaskWords>[];
+  /** what was proved of it and what a hand refused */
+  kept: Pick<KeptSchedule, 'cost' | 'bound' | 'refused'> | null;
+  blocks: BlockState<PlannedWords>[];
   /** why it no longer fits; none: it does */
   overtaken: Misfit[];
 }
@@ -141,18 +145,23 @@ function blockStates(
   machines: readonly MachineDue[],
   kept: KeptSchedule | null,
   weeks: Pick<Weeks, 'tasks'> | null,
-): BlockState<TaskWords>[] {
+): BlockState<PlannedWords>[] {
   const dues = new Map<string, { station: StationDue; due: TaskDue }>();
   for (const { stations } of machines) {
     for (const station of stations) {
       for (const due of station.tasks) dues.set(`${station.id}.${due.task.key}`, { station, due });
     }
   }
-  const wordsOf = new Map<string, TaskWords>(weeks?.tasks.map((words) => [words.id, words]));
+  const wordsOf = new Map<string, PlannedWords>(
+    weeks?.tasks.map(({ id, short, criticality, used, since }) => [
+      id,
+      { short, criticality, used, since },
+    ]),
+  );
   const nicknames = new Map(machines.map(({ id, nickname }) => [id, nickname]));
   return (kept?.blocks ?? [])
     .filter(({ machineId }) => nicknames.has(machineId))
-    .map((block): BlockState<TaskWords> => {
+    .map((block): BlockState<PlannedWords> => {
       return blockState(
         block,
         nicknames.get(block.machineId)!,
@@ -185,7 +194,7 @@ export function scheduleState(
     madeAt: row?.madeAt ?? 0,
     madeBy: row?.madeBy ?? '',
     words: row?.words ?? '',
-    kept,
+    kept: kept && { cost: kept.cost, bound: kept.bound, refused: kept.refused },
     blocks,
     overtaken: row
       ? misfits(weeks, row.plan, blocks, {
@@ -200,9 +209,9 @@ export function scheduleState(
 /** What the plan has for today, what of the days before was not done, and whether it covers the days to come. */
 export interface PlannedToday {
   /** today's clean-downs, those of the hour first */
-  today: BlockState<TaskWords>[];
+  today: BlockState<PlannedWords>[];
   /** of days before, with tasks that were not done and are not planned again */
-  left: BlockState<TaskWords>[];
+  left: BlockState<PlannedWords>[];
   /** the next clean-down after today; UTC milliseconds */
   next: { nickname: string; from: number } | null;
 }
