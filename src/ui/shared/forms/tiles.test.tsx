@@ -1,5 +1,4 @@
 /** @jest-environment jsdom */
-import { expect, jest, test } from '@jest/globals';
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
