@@ -103,6 +103,7 @@ test('a task is put off with a reason, and one is called due by a sign', async (
   await page.getByRole('button', { name: 'Put it off', exact: true }).last().click();
   await expect(page.getByText('for 5 run hours: the fair is tomorrow')).toBeVisible();
   await page.goto(server.url);
+  await page.getByText('1 put off').click();
   await expect(page.getByText('(the fair is tomorrow)')).toBeVisible();
   await page.goto(`${wren}?station=rails`);
   await page

@@ -19,7 +19,7 @@ const names: Readonly<Record<ImportKind, string>> = {
   sessions: 'Sessions',
   care: 'Care history',
   faults: 'Faults',
-  readings: 'Meter readings',
+  readings: 'Readings',
 };
 
 export default async function ImportPage({
