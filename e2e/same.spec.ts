@@ -196,8 +196,15 @@ test('strength, fire load, what is watched and what is mended: Today, the machin
   await page.goto(server.url);
   const stopped = page.getByRole('region', { name: 'Stopped or broken' });
   await stopped.locator('summary').click();
-  const noted = (await text(stopped.locator('details li'))).map((words) =>
-    words.replace(/Open$|Put right$/, '').trim(),
+  // of each line the machine and what is said of it, without when, by whom and the button
+  const noted = await stopped.locator('details li').evaluateAll((lines) =>
+    lines.map((line) => {
+      const of = line.cloneNode(true) as HTMLElement;
+      const nickname = of.querySelector('b')!.textContent!.trim();
+      of.querySelectorAll('b, .quiet, .go').forEach((part) => part.remove());
+      const said = of.textContent!.replace(/\s+/g, ' ').trim();
+      return { nickname, said: said.replace(/^(in use only so|on watch): /, '') };
+    }),
   );
   expect(noted.length).toBeGreaterThan(2);
   const machines = await rack();
@@ -212,11 +219,8 @@ test('strength, fire load, what is watched and what is mended: Today, the machin
     const [head] = await text(main.locator('header').first());
     expect([nickname, /fire load \d+ %/.exec(head!)?.[0] ?? null]).toEqual([nickname, load]);
     const [own] = await text(main);
-    for (const words of noted.filter((one) => one.startsWith(nickname))) {
-      const said = /(?:in use only so: |on watch: )?(.{12,40})/.exec(
-        words.slice(nickname.length + 1),
-      )![1]!;
-      expect(own, `${nickname}: ${said}`).toContain(said);
+    for (const { said } of noted.filter((one) => one.nickname === nickname)) {
+      expect(own, nickname).toContain(said);
     }
     const strength = /strength (\d+ %)/.exec(articles[at]!)?.[1];
     if (!strength) continue;

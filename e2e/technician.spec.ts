@@ -322,6 +322,7 @@ test('from H to logged in under fifteen keys', async ({ page, server }) => {
 });
 
 test('no page has an accessibility fault that a machine can find', async ({ page, server }) => {
+  test.setTimeout(360_000); // every page, in every scheme
   await signIn(page, server.url);
   for (const path of [
     '/',
