@@ -62,8 +62,8 @@ async function copies(page: Page, url: string, dataDir: string, file: string) {
   fs.rmSync(usualFolder(dataDir), { recursive: true });
 }
 
-/** What is known of the time before the book of one machine. */
-async function pastOf(page: Page, url: string, shoot: (page: Page, name: string) => Promise<void>) {
+/** What is known of the time before the book of one machine, beside the columns of a notebook that are confirmed. */
+async function pastOf(page: Page, url: string, file: string) {
   await page.goto(url);
   await page.getByRole('link', { name: 'Plover' }).first().click();
   await page.getByRole('link', { name: 'Before this book' }).click();
@@ -71,7 +71,18 @@ async function pastOf(page: Page, url: string, shoot: (page: Page, name: string)
   await page.getByLabel('The same for many').fill('3 Mar 2026');
   await page.mouse.wheel(0, 140);
   await page.waitForTimeout(300);
-  await shoot(page, 'before');
+  const before = await page.screenshot();
+  await page.goto(`${url}/import?kind=care`);
+  await page.getByLabel('Table').setInputFiles({
+    name: 'notebook.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Maschine;Datum;Teil;Zustand;Wer\nHeron;3/2/2026;Honeycomb;soiled;Amina\nHeron;4/2/2026;Duct, Lens;;Marit\n',
+    ),
+  });
+  await page.getByRole('button', { name: 'Show what each row becomes' }).waitFor();
+  await page.waitForTimeout(300);
+  await beside([before, await page.screenshot()], file);
 }
 
 /** What the book teaches: a limit with its findings. */
@@ -230,7 +241,7 @@ async function main() {
   await page.goto(`${machine}/plan`);
   await shoot(page, 'plan');
   await buildAndGrease(page);
-  await pastOf(page, server.url, shoot);
+  await pastOf(page, server.url, path.join(folder, 'before.png'));
   await copies(page, server.url, dataDir, path.join(folder, 'copies.png'));
   await page.goto(`${server.url}/faults`);
   await shoot(page, 'faults');
