@@ -39,6 +39,8 @@ interface LogFormProps {
   actions: LogActions;
   /** takes job files; left out where only hours are logged */
   jobs?: { controllers: Readonly<Record<string, Controller>>; keep: KeepJob };
+  /** keys of what was kept on this device and the server would not take after all */
+  refused?: readonly string[];
   /** asks who logs, where that is not known; takes the place of the operator's field */
   who?: ReactNode;
 }
@@ -56,6 +58,7 @@ export function LogForm(props: LogFormProps) {
   const [logged, setLogged] = useState<Done | null>(null);
   // each session is typed into fields of its own; what a refusal left is still there
   const [count, setCount] = useState(0);
+  const said = props.refused?.includes(logged?.key ?? '') ? null : logged;
   const chosen = choices.find((one) => one.machineId === machineId);
   const machine = machines.find(({ id }) => id === machineId);
   return (
@@ -76,7 +79,7 @@ export function LogForm(props: LogFormProps) {
           onEnter={() => requestAnimationFrame(focusForm)}
         />
       )}
-      {logged && <JustLogged key={logged.words} logged={logged} undo={props.actions.undo} />}
+      {said && <JustLogged key={said.words} logged={said} undo={props.actions.undo} />}
       {chosen && machine && (
         <SessionFields
           key={`${machineId} ${count}`}
@@ -160,7 +163,6 @@ function SessionFields({
       }}
     />
   );
-
   const sent = useRef('');
   const done = useCallback(
     (logged: { duplicate: boolean } | 'kept') =>

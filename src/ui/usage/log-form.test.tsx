@@ -37,8 +37,9 @@ beforeEach(() => {
 const wren = { id: 'wren', nickname: 'Wren', held: false };
 const heron = { id: 'heron', nickname: 'Heron', held: true };
 function draw(machines = [wren], change: Partial<LogChoices> = {}) {
-  show(
+  const form = (refused: string[]) => (
     <LogForm
+      refused={refused}
       machines={machines}
       choices={machines.map(({ id }) => choices(id, change))}
       works={[
@@ -69,8 +70,10 @@ function draw(machines = [wren], change: Partial<LogChoices> = {}) {
           return { ok: true, value: { duplicate: false } };
         },
       }}
-    />,
+    />
   );
+  const { rerender } = show(form([]));
+  return (refused: string[]) => rerender(form(refused));
 }
 const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });
 const tile = (name: string | RegExp) => screen.getByRole('radio', { name });
@@ -196,6 +199,18 @@ test('kept on this device, logged before, and a server that is not there are tol
   await screen.findByText(/^The server could not be reached/);
   // an old success does not stand beside it
   expect(screen.queryByText(/was logged before/)).toBeNull();
+});
+
+test('what was kept and not taken after all no longer stands as kept', async () => {
+  const refuse = draw();
+  answer = async () => ({ ok: true, value: 'kept' });
+  await userEvent.click(tile('20 min'));
+  await logIt();
+  await screen.findByText(/^Kept on this phone/);
+  refuse(['another']);
+  expect(screen.queryByText(/^Kept on this phone/)).toBeTruthy();
+  refuse([sent[0]!.key!]);
+  expect(screen.queryByText(/^Kept on this phone/)).toBeNull();
 });
 
 test('a timer that cannot start says so; a running one is logged or dropped', async () => {
