@@ -243,10 +243,10 @@ test('a press before the page answers is done as soon as it does', async ({ page
   await page.goto(`${server.url}/faults/new`, { waitUntil: 'commit' });
   const awake = await page.evaluate(async () => {
     const find = (selector: string) => document.querySelector<HTMLElement>(`main ${selector}`);
-    const [sign, machine] = ['button[aria-pressed]', 'input[type="radio"]'];
-    while (!find(sign!)) await new Promise((resolve) => setTimeout(resolve, 5));
+    const [sign, tile] = ['button[aria-pressed]', 'input[type="radio"][value="stop"]'];
+    while (!find(tile!)) await new Promise((resolve) => setTimeout(resolve, 5));
     const was = 'awake' in document.documentElement.dataset;
-    find(machine!)?.click();
+    find(tile!)!.click();
     find(sign!)!.click();
     return was;
   });
@@ -255,9 +255,7 @@ test('a press before the page answers is done as soon as it does', async ({ page
     'aria-pressed',
     'true',
   );
-  // a shop of one machine need not choose it
-  const machines = page.getByRole('radiogroup', { name: 'Machine' }).getByRole('radio');
-  if ((await machines.count()) > 0) await expect(machines.first()).toBeChecked();
+  await expect(page.getByRole('radio', { name: 'No: dangerous' })).toBeChecked();
 });
 
 test('what is typed before the page answers is sent as it was typed', async ({ page, server }) => {

@@ -1,3 +1,4 @@
+import { fireLoad } from '../../core/care/fire-load';
 import { changeSetting } from '../setup/settings';
 import { readiness } from '../machines/readiness';
 import { holdMachine } from '../machines/holds';
@@ -61,17 +62,17 @@ test('a fire load holds nothing until the shop says so, and then until it is cle
   expect(readiness(shop, id).verdict).not.toBe('no');
 });
 
-test('its own limit decides, and the other machines are as they were', () => {
-  cutPlywood(shop, id, 40);
-  must(limit('500'));
-  const most = Math.max(
-    ...dueMachines(shop)
-      .find((one) => one.id === id)!
-      .stations.flatMap(({ tasks }) => tasks)
-      .filter(({ task }) => task.criticality === 'fire')
-      .map(({ standing }) => standing.used),
-  );
-  expect(held()).toEqual(most >= 5 ? [[id, 'fire load']] : []);
+test('held from the limit on and not before it, to the percent; 0 takes it back', () => {
+  cutPlywood(shop, id, 2);
+  const { share } = fireLoad(dueMachines(shop).find((one) => one.id === id)!.stations)!;
+  const percent = Math.floor(share * 100);
+  expect(percent).toBeGreaterThanOrEqual(100);
+  expect(percent).toBeLessThan(500);
+  must(limit(String(percent)));
+  expect(held()).toEqual([[id, 'fire load']]);
+  must(limit(String(percent + 1)));
+  expect(held()).toEqual([]);
+  must(limit(String(percent)));
   must(limit('0'));
   expect(held()).toEqual([]);
 });

@@ -168,13 +168,15 @@ test('what else was read comes in as the bench keeps it, and calls for nothing b
     'Heron;4.10.2026;Cooling water;240;°C;;;',
     'Heron;4.10.2026;Tube current;some;mA;;;',
     'Heron;4.10.2026;;;;;;',
+    'Heron;4.10.2026;Tube current;18;mA;low;;',
   ].join('\n');
   const { counts, rows } = take('readings', text);
-  expect(counts).toEqual({ accepted: 5, duplicates: 0, rejected: 3 });
+  expect(counts).toEqual({ accepted: 5, duplicates: 0, rejected: 4 });
   expect(rows.slice(5).map(({ words }) => words)).toEqual([
     'The temperature of the coolant is at most 90.',
     '"some" is no figure of Tube current',
     '"" is no figure of hours',
+    '"low" is no limit of Tube current',
   ]);
   const heron = dueMachines(shop).find(({ nickname }) => nickname === 'Heron')!;
   expect(readingsOf(shop, heron.id).map(({ name, figure, note }) => [name, figure, note])).toEqual([

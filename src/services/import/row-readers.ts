@@ -369,13 +369,19 @@ function takenOf(what: string, cell: Cell): Result<Reading> {
   const isCoolant = /^(coolant|cooling water|water|chiller)( temp(erature)?)?$/.test(name);
   const isFilter = /\bfilter\b/.test(name) && /\bpressure\b/.test(name);
   const unknown = { room: null, humidity: null, conductivity: null, flow: null, level: null };
-  const limit = (field: string) => readQuantity(cell(field))[0];
+  const [low, high] = ['low', 'high'].map((field) => readQuantity(cell(field))[0]);
+  for (const [field, limit] of [
+    ['low', low],
+    ['high', high],
+  ] as const) {
+    if (cell(field) && limit === null) return fail(`"${cell(field)}" is no limit of ${what}`);
+  }
   const read = readingInput.safeParse(
     isCoolant && /^(°?\s*c|)$/i.test(unit)
       ? { instrument: 'coolant', water: value, ...unknown }
       : isFilter && /^(pa|)$/i.test(unit)
         ? { instrument: 'filter', pressure: value, flow: null }
-        : { instrument: 'gauge', name: what, unit, value, low: limit('low'), high: limit('high') },
+        : { instrument: 'gauge', name: what, unit, value, low, high },
   );
   return read.success ? ok(read.data) : fail(read.error.issues[0]!.message);
 }

@@ -13,9 +13,10 @@ import type { Weeks } from './problem';
 export function withSetUps(shop: Shop, weeks: Weeks, kept: KeptSchedule | null): Weeks {
   const { problem } = weeks;
   const known = setUpsOf(problem, kept?.blocks ?? []);
+  const isUnknown = ({ machine }: { machine: string }) => known[machine] === undefined;
+  const unknown = problem.tasks.some(isUnknown);
   const longest = new Map<string, Sitting>();
-  for (const one of sittings(problem, fastSchedule(problem))) {
-    if (known[one.machine] !== undefined) continue;
+  for (const one of unknown ? sittings(problem, fastSchedule(problem)).filter(isUnknown) : []) {
     if (one.minutes > (longest.get(one.machine)?.minutes ?? 0)) longest.set(one.machine, one);
   }
   const asked = asker(shop, weeks);

@@ -3,7 +3,7 @@
 import { UnstyledButton } from '@mantine/core';
 import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
-import { useState, useSyncExternalStore } from 'react';
+import { useState } from 'react';
 import { ok } from '../../core/units/result';
 import type { Readiness } from '../../services/machines/readiness';
 import type { LogChoices, Work } from '../../services/usage/log-choices';
@@ -17,20 +17,12 @@ import { SchemeButton } from '../shared/theme/SchemeButton';
 import { WatchQuestion } from '../faults/WatchQuestion';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
-import type { Kept } from '../shared/outbox/outbox';
 import { useLine } from '../shared/connection/this-line';
 import { LogForm } from '../usage/LogForm';
 import classes from './AtMachine.module.css';
 import { KeptHere } from './KeptHere';
-import {
-  keptAdvice,
-  reportWords,
-  takeBack,
-  type AtLabel,
-  type Doing,
-  type LabelActions,
-} from './label-outbox';
-import { useLabelOutbox } from './use-label-outbox';
+import { keptAdvice, reportWords, takeBack, type Doing, type LabelActions } from './label-outbox';
+import { useKept, useLabelOutbox } from './use-label-outbox';
 import { WhoField } from './WhoField';
 
 interface AtMachineProps {
@@ -56,8 +48,6 @@ interface AtMachineProps {
     ) => Promise<Outcome<Reported | null>>;
   };
 }
-
-const none: readonly Kept<AtLabel>[] = [];
 
 type View = 'choose' | 'used' | 'wrong' | 'ready';
 
@@ -89,7 +79,7 @@ export function AtMachine(props: AtMachineProps) {
   const [who, setWho] = useState<Who>({ name: '', code: '' });
   const [kept, setKept] = useState<string | null>(null);
   const outbox = useLabelOutbox(actions);
-  const sent = useSyncExternalStore(outbox.hear, outbox.list, () => none);
+  const sent = useKept(outbox);
   const { lost } = useLine();
   const machines = [{ id: machineId, nickname, held: readiness.verdict === 'no' }];
   const field = <WhoField asks={asks} names={names} who={who} onChange={setWho} />;

@@ -1,12 +1,9 @@
 'use client';
 
 import { Button } from '@mantine/core';
-import { useSyncExternalStore } from 'react';
-import type { Kept } from '../shared/outbox/outbox';
 import classes from './AtMachine.module.css';
-import { takeBack, type AtLabel, type LabelOutbox } from './label-outbox';
-
-const none: readonly Kept<AtLabel>[] = [];
+import { takeBack, type LabelOutbox } from './label-outbox';
+import { useKept } from './use-label-outbox';
 
 /** What this phone keeps to send, and what the server would not take. */
 export function KeptHere({
@@ -19,7 +16,7 @@ export function KeptHere({
   token: string;
   machineId: string;
 }) {
-  const list = useSyncExternalStore(outbox.hear, outbox.list, () => none);
+  const list = useKept(outbox);
   const shown = list.filter(({ what }) => what.kind !== 'undo');
   if (shown.length === 0) return <div aria-live="polite" />;
   const waiting = shown.filter(({ refused }) => refused === null).length;

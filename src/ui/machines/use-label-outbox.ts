@@ -1,9 +1,10 @@
 'use client';
 
 import { useInterval } from '@mantine/hooks';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { thisLine } from '../shared/connection/this-line';
-import { openLabelOutbox, type LabelActions, type LabelOutbox } from './label-outbox';
+import type { Kept } from '../shared/outbox/outbox';
+import { openLabelOutbox, type AtLabel, type LabelActions, type LabelOutbox } from './label-outbox';
 
 const againMs = 20_000;
 
@@ -16,4 +17,11 @@ export function useLabelOutbox(actions: LabelActions): LabelOutbox {
   }, [outbox]);
   useInterval(() => void outbox.flush(), againMs, { autoInvoke: true });
   return outbox;
+}
+
+const none: readonly Kept<AtLabel>[] = [];
+
+/** What stands in it now: waiting, or refused. */
+export function useKept(outbox: LabelOutbox): readonly Kept<AtLabel>[] {
+  return useSyncExternalStore(outbox.hear, outbox.list, () => none);
 }
