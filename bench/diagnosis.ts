@@ -1,7 +1,9 @@
-import { causeModels, checks, signLikelihoods } from '../src/catalogue/diagnosis';
+import { checks, type WrittenCheck } from '../src/catalogue/checks';
+import { causeModels, signLikelihoods } from '../src/catalogue/diagnosis';
 import { families } from '../src/catalogue/families';
+import { chanceOfWrong } from '../src/core/faults/diagnosis/outcomes';
 import { chanceOf } from '../src/core/testing/chance';
-import { weighCase, type CaseInput } from '../src/services/faults/case';
+import { weighCase, type CaseInput, type CheckAnswer } from '../src/services/faults/case';
 
 /**
  * How far "70 %" means seven of ten, on faults of a generator that is not the model: signs of one cause come together or
@@ -56,13 +58,67 @@ const deciles = Array.from({ length: 10 }, () => ({ said: 0, true: 0, cases: 0 }
 let brier = 0;
 let first = 0;
 let amongThree = 0;
+let places = 0;
+let firstTells = 0;
 let minutes = 0;
+let bestMinutes = 0;
 let listMinutes = 0;
 let found = 0;
 
+/** What each check would come out as, drawn once from what its cause makes. */
+function drawAnswers(cause: string): ReadonlyMap<string, string> {
+  return new Map(
+    checks.map(({ id, answers: { outcomes } }) => {
+      let left = next();
+      const out = outcomes.find((one) => (left -= one.likelihood[cause] ?? one.otherwise) < 0);
+      return [id, (out ?? outcomes.at(-1)!).id];
+    }),
+  );
+}
+
+/** Minutes of checks until one cause is 95 percent sure, each chosen from those still worth making. */
+function follow(
+  input: CaseInput,
+  drawn: ReadonlyMap<string, string>,
+  choose: (worth: readonly WrittenCheck[], answers: readonly CheckAnswer[]) => WrittenCheck,
+) {
+  const answers: CheckAnswer[] = [];
+  let at = weighCase(input);
+  let spent = 0;
+  while (at.causes[0]!.probability < 0.95 && at.checks.length > 0 && answers.length < 12) {
+    const check = choose(at.checks, answers);
+    spent += check.minutes;
+    answers.push({ check: check.id, answer: drawn.get(check.id)! });
+    at = weighCase({ ...input, answers });
+  }
+  return { spent, named: at.causes[0]!.id };
+}
+
+/** Somebody who knew the cause and what every check would say: the one that speaks most for the truth a minute. */
+const knowing =
+  (input: CaseInput, truth: string, drawn: ReadonlyMap<string, string>) =>
+  (worth: readonly WrittenCheck[], answers: readonly CheckAnswer[]): WrittenCheck => {
+    const odds = (given: readonly CheckAnswer[]) => {
+      const p = weighCase({ ...input, answers: given }).causes.find(
+        ({ id }) => id === truth,
+      )!.probability;
+      return Math.log(p / (1 - p));
+    };
+    const before = odds(answers);
+    const gain = (check: WrittenCheck) =>
+      (odds([...answers, { check: check.id, answer: drawn.get(check.id)! }]) - before) /
+      check.minutes;
+    return worth
+      .map((check) => [check, gain(check)] as const)
+      .reduce((best, one) => (one[1] > best[1] ? one : best))[0];
+  };
+
+/** Every so many cases the best possible is looked for too: it asks what each check would do. */
+const bestOf = 20;
+
 for (let i = 0; i < cases; i++) {
   const { input, truth } = draw();
-  let at = weighCase(input);
+  const at = weighCase(input);
   at.causes.forEach(({ id, probability }) => {
     const right = truth[0] === id ? 1 : 0;
     brier += (probability - right) ** 2;
@@ -71,22 +127,21 @@ for (let i = 0; i < cases; i++) {
     decile.true += right;
     decile.cases += 1;
   });
-  const place = at.causes.findIndex(({ id }) => id === truth[0]);
+  const cause = truth[0]!;
+  const place = at.causes.findIndex(({ id }) => id === cause);
+  places += place + 1;
   if (place === 0) first += 1;
   if (place < 3) amongThree += 1;
-  const answers: { check: string; answer: 'yes' | 'no' }[] = [];
-  while (at.causes[0]!.probability < 0.95 && at.checks.length > 0 && answers.length < 12) {
-    const check = at.checks[0]!;
-    minutes += check.minutes;
-    const yes = next() < (check.yes[truth[0]!] ?? check.otherwise);
-    answers.push({ check: check.id, answer: yes ? 'yes' : 'no' });
-    at = weighCase({ ...input, answers });
-  }
-  if (truth.includes(at.causes[0]!.id)) found += 1;
-  for (const { minutes: own, yes, only } of checks) {
-    if (only && !only(families.find(({ id }) => id === input.family)!)) continue;
+  if (at.checks[0] && chanceOfWrong(at.checks[0].answers, cause) >= 0.5) firstTells += 1;
+  const drawn = drawAnswers(cause);
+  const { spent, named } = follow(input, drawn, ([best]) => best!);
+  minutes += spent;
+  if (truth.includes(named)) found += 1;
+  if (i % bestOf === 0) bestMinutes += follow(input, drawn, knowing(input, cause, drawn)).spent;
+  for (const { minutes: own, answers, only, retired } of checks) {
+    if (retired || (only && !only(families.find(({ id }) => id === input.family)!))) continue;
     listMinutes += own;
-    if ((yes[truth[0]!] ?? 0) >= 0.7) break;
+    if (chanceOfWrong(answers, cause) >= 0.7) break;
   }
 }
 
@@ -105,9 +160,13 @@ const wide = deciles
 say(
   `mean gap ${(gap / all).toFixed(3)} over all, ${(wide.reduce((a, b) => a + b, 0) / wide.length).toFixed(3)} over deciles; Brier score ${(brier / cases).toFixed(3)}`,
 );
+const inPercent = (count: number) => `${((count / cases) * 100).toFixed(0)} %`;
 say(
-  `cause first in ${((first / cases) * 100).toFixed(0)} %, among three in ${((amongThree / cases) * 100).toFixed(0)} % before any check; found after checks in ${((found / cases) * 100).toFixed(0)} %`,
+  `cause first in ${inPercent(first)}, among three in ${inPercent(amongThree)}, mean place ${(places / cases).toFixed(1)} before any check`,
 );
 say(
-  `minutes to 95 %: ${(minutes / cases).toFixed(1)}, down the list: ${(listMinutes / cases).toFixed(1)}`,
+  `first check tells of the cause in ${inPercent(firstTells)}; found after checks in ${inPercent(found)}`,
+);
+say(
+  `minutes to 95 %: ${(minutes / cases).toFixed(1)}; who knew the cause: ${(bestMinutes / Math.ceil(cases / bestOf)).toFixed(1)}; down the list: ${(listMinutes / cases).toFixed(1)}`,
 );

@@ -1,5 +1,7 @@
 import { weighedCauses } from './causes';
-import { causeModels, checks, signLikelihoods, somethingElse } from './diagnosis';
+import { chanceOfWrong } from '../core/faults/diagnosis/outcomes';
+import { checks, findCheck } from './checks';
+import { causeModels, signLikelihoods, somethingElse } from './diagnosis';
 import { families } from './families';
 import { openings } from './openings';
 import { signs } from './signs';
@@ -26,17 +28,30 @@ test('every cause is modelled by signs and stations that exist, and every sign h
 test('every check tells of causes that exist, and every cause has a check that tells', () => {
   const ids = new Set(weighedCauses.map(({ id }) => id));
   const openingIds = new Set(openings.map(({ id }) => id));
-  for (const { yes, otherwise, minutes, opening } of checks) {
+  for (const { answers, minutes, opening, after = [] } of checks) {
     expect(minutes).toBeGreaterThan(0);
     if (opening) expect(openingIds.has(opening)).toBe(true);
-    for (const [cause, probability] of Object.entries(yes)) {
+    for (const check of after) expect(findCheck(check)?.id).toBe(check);
+    const named = new Set(answers.outcomes.flatMap(({ likelihood }) => Object.keys(likelihood)));
+    for (const cause of [...named, somethingElse]) {
+      const all = answers.outcomes.map((one) => one.likelihood[cause] ?? one.otherwise);
+      expect(all.reduce((sum, p) => sum + p, 0)).toBeCloseTo(1, 9);
+      for (const p of all) {
+        expect(p).toBeGreaterThan(0);
+        expect(p).toBeLessThan(1);
+      }
+      if (cause === somethingElse) continue;
       expect(ids.has(cause)).toBe(true);
-      expect(probability).toBeGreaterThan(otherwise);
-      expect(probability).toBeLessThan(1);
+      // what is named is found wrong more often than what is not
+      expect(chanceOfWrong(answers, cause)).toBeGreaterThan(chanceOfWrong(answers, somethingElse));
     }
+    expect(new Set(answers.outcomes.map((one) => one.words)).size).toBe(answers.outcomes.length);
   }
   for (const { id } of weighedCauses) {
-    expect([id, checks.some(({ yes }) => (yes[id] ?? 0) >= 0.7)]).toEqual([id, true]);
+    const tells = checks.some(
+      ({ answers, retired }) => !retired && chanceOfWrong(answers, id) >= 0.7,
+    );
+    expect([id, tells]).toEqual([id, true]);
   }
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { checks as writtenChecks } from '../catalogue/diagnosis';
+import { checks as writtenChecks, findCheck } from '../catalogue/checks';
+import { outcomesSaid, type Answers } from '../core/faults/diagnosis/outcomes';
 import { families } from '../catalogue/families';
 import { signs } from '../catalogue/signs';
 import { whens, wheres } from '../core/faults/showing';
@@ -16,8 +17,15 @@ const oneOf = (known: readonly string[], what: string) =>
 
 const share = z.number().min(0);
 const answer = z
-  .union([z.enum(['yes', 'no', 'unknown']), z.boolean()])
-  .transform((given) => (given === true ? 'yes' : given === false ? 'no' : given));
+  .union([z.string(), z.number(), z.boolean()])
+  .transform((given) => (given === true ? 'yes' : given === false ? 'no' : String(given)));
+
+/** What a check can be answered with. */
+const asked = ({ outcomes, scale }: Answers) =>
+  [
+    ...(scale ? [`${scale.least} to ${scale.most} ${scale.unit}`] : outcomes.map(({ id }) => id)),
+    'unknown',
+  ].join(', ');
 
 const caseSchema = z.object({
   family: oneOf(
@@ -48,6 +56,7 @@ const caseSchema = z.object({
       newMaterial: z.boolean().optional(),
       draught: z.enum(['full', 'weak', 'off']).optional(),
       wind: z.boolean().optional(),
+      restrictedFor: z.array(z.string()).optional(),
       dots: z.enum(['in', 'out']).optional(),
       belts: z.enum(['even', 'off']).optional(),
       coolant: z.literal('off').optional(),
@@ -58,13 +67,19 @@ const caseSchema = z.object({
     .default({}),
   answers: z
     .array(
-      z.object({
-        check: oneOf(
-          writtenChecks.map(({ id }) => id),
-          'checks are',
-        ),
-        answer,
-      }),
+      z
+        .object({
+          check: oneOf(
+            writtenChecks.map(({ id }) => id),
+            'checks are',
+          ),
+          answer,
+        })
+        .superRefine((given, { addIssue }) => {
+          const answers = findCheck(given.check)?.answers;
+          if (!answers || given.answer === 'unknown' || outcomesSaid(answers, given.answer)) return;
+          addIssue({ code: 'custom', path: ['answer'], message: `answers are ${asked(answers)}` });
+        }),
     )
     .default([]),
 });
@@ -74,11 +89,12 @@ export const diagnoseCase = calculation(caseSchema, (given) => {
   const { causes, checks } = weighCase(given);
   return {
     causes: causes.map(({ id, probability }) => ({ id, words: causeName(id), probability })),
-    checks: checks.map(({ id, question, minutes, opening }) => ({
+    checks: checks.map(({ id, question, minutes, opening, answers }) => ({
       id,
       question,
       minutes,
       opens: opening,
+      answers: asked(answers),
     })),
   };
 });

@@ -36,7 +36,7 @@ export const faultData = {
   'fault again': z.object({ reporter: z.enum(['worse', 'taken back']).optional() }),
   'fault diagnosis': z.object({ cause: text }),
   /** what a check came out as */
-  'fault check': z.object({ check: text, answer: z.enum(['yes', 'no', 'unknown']) }),
+  'fault check': z.object({ check: text, answer: text }),
   /** a cause that is not in the list, to be weighed too */
   'fault cause': z.object({ words: text }),
   /** when and where a fault shows, said after the report; the latest stands */

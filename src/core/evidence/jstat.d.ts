@@ -9,6 +9,7 @@ declare module 'jstat' {
     jStat: {
       chisquare: { inv(p: number, degrees: number): number };
       weibull: Distribution;
+      normal: { cdf(x: number, mean: number, deviation: number): number };
     };
   };
   export default all;

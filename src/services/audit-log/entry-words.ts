@@ -2,7 +2,8 @@ import { inPercent } from '../../core/units/percent';
 import { findFeature } from '../../catalogue/builds/build';
 import { fireParts } from '../../catalogue/after-fire';
 import { causeWords } from '../../catalogue/causes';
-import { checks } from '../../catalogue/diagnosis';
+import { findCheck } from '../../catalogue/checks';
+import { answerWords } from '../../core/faults/diagnosis/outcomes';
 import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
 import { pastWords } from '../../core/care/past-words';
@@ -40,8 +41,8 @@ export function entryWords(shop: Shop, row: EntryRow): string {
     }
     case 'fault check': {
       const { check, answer } = entryData(row, 'fault check');
-      const asked = checks.find(({ id }) => id === check)?.question ?? check;
-      return `Checked: ${asked} ${answer === 'unknown' ? "can't tell" : answer}`;
+      const asked = findCheck(check);
+      return `Checked: ${asked?.question ?? check} ${asked ? answerWords(asked.answers, answer) : answer}`;
     }
     case 'fault showing': {
       const { when, where } = entryData(row, 'fault showing');

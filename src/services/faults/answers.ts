@@ -1,7 +1,8 @@
 import { whens, wheres } from '../../core/faults/showing';
 import { ok } from '../../core/units/result';
 import type { Role } from '../../core/people/roles';
-import { checks as writtenChecks } from '../../catalogue/diagnosis';
+import { findCheck } from '../../catalogue/checks';
+import { outcomesSaid, type Answers } from '../../core/faults/diagnosis/outcomes';
 import { z } from 'zod';
 import { standingEntries, entryById } from '../../records/audit-log';
 import { strikeEntry } from '../audit-log/audit-log';
@@ -11,18 +12,29 @@ import { useCase, id, nothing } from '../use-case';
 import { diagnose } from './diagnosis';
 import { requireOpenFault } from './faults';
 
+/** What can be answered, in words. */
+function asksFor({ outcomes, scale }: Answers): string {
+  if (scale) return `Give a figure from ${scale.least} to ${scale.most} ${scale.unit}.`;
+  const words = outcomes.map((one) => one.words.toLowerCase());
+  return `Answer with one of: ${words.join(', ')}; or that you cannot tell.`;
+}
+
 /** Keeps what a check came out as; everything is weighed anew. A second answer stands beside the first. */
 export const answerCheck = useCase(
   z.object({
     faultId: id,
     check: z.string().max(120),
-    answer: z.enum(['yes', 'no', 'unknown'], 'Answer yes, no, or cannot tell.'),
+    /** id of a grade, a figure, "yes", "no", or "unknown" */
+    answer: z.string().trim().max(40),
   }),
   (shop, actor, input): Outcome<null> => {
     const fault = requireOpenFault(shop, input.faultId);
     if (!fault.ok) return fault;
-    const check = writtenChecks.find(({ id }) => id === input.check);
+    const check = findCheck(input.check);
     if (!check) return refuse('That check is not in the list.', 'check');
+    if (input.answer !== 'unknown' && !outcomesSaid(check.answers, input.answer)) {
+      return refuse(asksFor(check.answers), 'answer');
+    }
     const { answers } = diagnose(shop, fault.value);
     if (answers.some(({ check: id, entryId }) => id === check.id && entryId !== null)) {
       return refuse('Somebody answered that just now. Take that answer back first.', 'check');

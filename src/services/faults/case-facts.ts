@@ -16,8 +16,10 @@ export interface CaseFacts {
   dots?: 'in' | 'out' | undefined;
   belts?: 'even' | 'off' | undefined;
   coolant?: 'off' | undefined;
-  /** strong wind or weather on the outlet */
+  /** wind or weather on the outlet, as somebody noted it who read the draught */
   wind?: boolean | undefined;
+  /** causes of earlier faults under whose restriction it still runs */
+  restrictedFor?: readonly string[] | undefined;
   /** parts that were exchanged lately: "head", "lens" */
   swapped?: readonly string[] | undefined;
   /** a glass in the beam was cleaned just before; left out: as its share of its limit says */
@@ -36,6 +38,9 @@ export function lifeFactor(share: number): number {
 
 /** What evidence of the put-back list is called by. */
 export const offEvidence = 'off:';
+
+/** How an earlier fault speaks for its cause, from which a machine runs under a restriction: it was not all made good. */
+const restrictedFactor = 4;
 
 /** How the put-back list speaks for what is on it. */
 const leftOffFactor = 1000;
@@ -76,6 +81,36 @@ function sayBench({ dots, belts, coolant }: CaseFacts, say: Say): void {
   if (coolant) say('coolant-read', 'Coolant read lately: off', { coolant: 8 });
 }
 
+/** What earlier work left: a restriction, another part, something that is still off. */
+function sayLeft(
+  { restrictedFor = [], swapped = [], leftOff = [] }: CaseFacts,
+  models: readonly CauseModel[],
+  say: Say,
+): void {
+  for (const cause of restrictedFor) {
+    const words = models.find(({ id }) => id === cause)?.words ?? cause;
+    say(`restricted:${cause}`, `In use under a restriction since: ${words}`, {
+      [cause]: restrictedFactor,
+    });
+  }
+  if (swapped.length > 0) {
+    const lens = swapped.some((what) => partsOpened(what).includes('glass'));
+    const head = swapped.some((what) => partsOpened(what).includes('head'));
+    say('swapped', `Exchanged lately: ${swapped.join(', ')}`, {
+      'wrong-part': 12,
+      ...(lens && { 'lens-refit': 3 }),
+      ...(head && { connector: 4, 'hose-off': 2, misaligned: 2 }),
+    });
+  }
+  for (const what of leftOff) {
+    const cause = leftOffCauses.find(([pattern]) => pattern.test(what.trim().toLowerCase()))?.[1];
+    if (cause)
+      say(`${offEvidence}${what}`, `Still off by the put-back list: ${what}`, {
+        [cause]: leftOffFactor,
+      });
+  }
+}
+
 /** What the record says by itself. */
 export function factEvidence(
   facts: CaseFacts,
@@ -88,16 +123,7 @@ export function factEvidence(
     words.set(id, said);
     evidence.push({ id, likelihood, otherwise: 1 });
   };
-  const {
-    lifeShare,
-    strength,
-    airAssist,
-    newMaterial,
-    draught,
-    wind,
-    swapped = [],
-    leftOff = [],
-  } = facts;
+  const { lifeShare, strength, airAssist, newMaterial, draught, wind } = facts;
   if (lifeShare !== undefined) {
     const share = Math.round(lifeShare * 100);
     say('life', `The source is at ${share} % of its rated life`, {
@@ -137,22 +163,11 @@ export function factEvidence(
     });
   }
   sayBench(facts, say);
-  if (wind) say('wind-record', 'Wind on the outlet', { 'back-draught': 6 });
-  if (swapped.length > 0) {
-    const lens = swapped.some((what) => partsOpened(what).includes('glass'));
-    const head = swapped.some((what) => partsOpened(what).includes('head'));
-    say('swapped', `Exchanged lately: ${swapped.join(', ')}`, {
-      'wrong-part': 12,
-      ...(lens && { 'lens-refit': 3 }),
-      ...(head && { connector: 4, 'hose-off': 2, misaligned: 2 }),
+  if (wind !== undefined) {
+    say('wind-record', wind ? 'Wind on the outlet' : 'No wind on the outlet', {
+      'back-draught': wind ? 6 : 0.5,
     });
   }
-  for (const what of leftOff) {
-    const cause = leftOffCauses.find(([pattern]) => pattern.test(what.trim().toLowerCase()))?.[1];
-    if (cause)
-      say(`${offEvidence}${what}`, `Still off by the put-back list: ${what}`, {
-        [cause]: leftOffFactor,
-      });
-  }
+  sayLeft(facts, models, say);
   return evidence;
 }

@@ -2,7 +2,6 @@ import { inPercent } from '../../core/units/percent';
 import { findFamily } from '../../catalogue/catalogue';
 import {
   causeModels,
-  checks as writtenChecks,
   glassKinds,
   partsOpened,
   signLikelihoods,
@@ -14,11 +13,12 @@ import {
   whereLikelihoods,
   whereOtherwise,
   type CauseModel,
-  type WrittenCheck,
 } from '../../catalogue/diagnosis';
+import { checks as writtenChecks, findCheck, type WrittenCheck } from '../../catalogue/checks';
 import type { Family } from '../../catalogue/schema';
 import { findSign } from '../../catalogue/signs';
-import { entropy, evidenceOf, rankChecks, type Check } from '../../core/faults/diagnosis/checks';
+import { entropy, rankChecks, type Check } from '../../core/faults/diagnosis/checks';
+import { answerWords, evidenceOf, outcomesSaid } from '../../core/faults/diagnosis/outcomes';
 import type { When, Where } from '../../core/faults/showing';
 import {
   capped,
@@ -39,6 +39,12 @@ export interface Opened {
   runHoursAgo: number;
 }
 
+/** What a check came out as: a grade, a figure, "yes", "no", or "unknown". */
+export interface CheckAnswer {
+  check: string;
+  answer: string;
+}
+
 /** A fault as a diagnosis takes it: all that is known of it, and nothing of the shop. */
 export interface CaseInput {
   /** id of the family */
@@ -53,7 +59,7 @@ export interface CaseInput {
   /** within the last ten run hours; empty: nothing was. `null`: nobody knows */
   opened: readonly Opened[] | null;
   facts?: CaseFacts | undefined;
-  answers?: readonly { check: string; answer: 'yes' | 'no' | 'unknown' }[] | undefined;
+  answers?: readonly CheckAnswer[] | undefined;
 }
 
 /** Causes confirmed before under signs like these, as so many cases. */
@@ -66,7 +72,13 @@ export interface Weighed {
   /** what each piece of evidence is, in words */
   words: ReadonlyMap<string, string>;
   /** still worth making, the best first; what nobody has answered yet */
-  checks: WrittenCheck[];
+  checks: WorthChecking[];
+}
+
+/** A check worth making now. */
+export interface WorthChecking extends WrittenCheck {
+  /** another that is worth making while it is open */
+  besides: WrittenCheck | null;
 }
 
 /** The starting weights count as so many cases: a shop's own soon outweigh them. */
@@ -107,6 +119,7 @@ export function weighCase(
     confirmed = new Map(),
     floor = usualFloor,
     names = {},
+    minutes = new Map(),
   }: {
     /** causes that somebody added */
     own?: readonly string[];
@@ -115,6 +128,8 @@ export function weighCase(
     floor?: number;
     /** what the stations are called, by kind */
     names?: Readonly<Record<string, string>>;
+    /** what checks take here, by check; what is left out takes what is usual */
+    minutes?: ReadonlyMap<string, number>;
   } = {},
 ): Weighed {
   const family = findFamily(given.family);
@@ -141,10 +156,11 @@ export function weighCase(
   ];
   const answers = input.answers ?? [];
   for (const { check: id, answer } of answers) {
-    const check = writtenChecks.find((one) => one.id === id);
-    if (!check || answer === 'unknown') continue;
-    evidence.push(evidenceOf(asCheck(check), answer));
-    words.set(id, `${check.question} ${answer === 'yes' ? 'Yes' : 'No'}`);
+    const check = findCheck(id);
+    const outcomes = check && outcomesSaid(check.answers, answer);
+    if (!outcomes) continue;
+    evidence.push(evidenceOf(id, outcomes));
+    words.set(id, `${check.question} ${answerWords(check.answers, answer)}`);
   }
   const looked = answers.some(({ answer }) => answer !== 'unknown');
   const recordShows = evidence.some(({ id }) => id.startsWith(offEvidence));
@@ -153,7 +169,7 @@ export function weighCase(
     ...cause,
     factors: [...bySigns.find(({ id }) => id === cause.id)!.factors, ...cause.factors],
   }));
-  return { causes, words, checks: checksFor(input, family, causes) };
+  return { causes, words, checks: checksFor(input, family, causes, minutes) };
 }
 
 /** The largest share used of each kind of station. */
@@ -285,25 +301,31 @@ function checksFor(
   { signs, used, answers = [], facts = {} }: CaseInput,
   family: Family | null,
   causes: readonly Ranked[],
-): WrittenCheck[] {
+  shopMinutes: ReadonlyMap<string, number>,
+): WorthChecking[] {
   const asked = new Set(answers.map(({ check }) => check));
   const glassKnown =
     facts.glassCleaned ??
     Object.entries(used).some(([kind, share]) => glassKinds.includes(kind) && share <= justCleaned);
-  const open = writtenChecks.filter(
-    ({ id, only, signs: of, after }) =>
-      !asked.has(id) &&
-      (!only || (family !== null && only(family))) &&
-      (!of || of.some((sign) => signs.includes(sign))) &&
-      (!after || glassKnown || after.some((one) => asked.has(one))),
-  );
-  return rankChecks(open.map(asCheck), causes).map(({ check }) =>
-    open.find(({ id }) => id === check.id)!,
-  );
+  const open = writtenChecks
+    .map((check) => ({ ...check, minutes: shopMinutes.get(check.id) ?? check.minutes }))
+    .filter(
+      ({ id, only, signs: of, after, retired }) =>
+        !retired &&
+        !asked.has(id) &&
+        (!only || (family !== null && only(family))) &&
+        (!of || of.some((sign) => signs.includes(sign))) &&
+        (!after || glassKnown || after.some((one) => asked.has(one))),
+    );
+  const written = (check: Check) => open.find(({ id }) => id === check.id)!;
+  return rankChecks(open.map(asCheck), causes).map(({ check, besides }) => ({
+    ...written(check),
+    besides: besides && written(besides),
+  }));
 }
 
-export function asCheck({ id, minutes, opening, yes, otherwise }: WrittenCheck): Check {
-  return { id, minutes, opening: opening !== null, yes, otherwise };
+export function asCheck({ id, minutes, opening, answers: { outcomes } }: WrittenCheck): Check {
+  return { id, minutes, opening, outcomes };
 }
 
 /** What a cause is called. */

@@ -1,15 +1,12 @@
 import { families } from '../../catalogue/families';
-import {
-  causeModels,
-  checks,
-  signLikelihoods,
-  signOfSomethingElse,
-} from '../../catalogue/diagnosis';
-import { evidenceOf, rankChecks, type Check } from '../../core/faults/diagnosis/checks';
+import { checks } from '../../catalogue/checks';
+import { causeModels, signLikelihoods, signOfSomethingElse } from '../../catalogue/diagnosis';
+import { rankChecks, type Check } from '../../core/faults/diagnosis/checks';
+import { evidenceOf } from '../../core/faults/diagnosis/outcomes';
 import { rankCauses, type Evidence, type Ranked } from '../../core/faults/diagnosis/posterior';
 import { listStations } from '../../records/machines';
 import { recordCare } from '../care/care';
-import { refitFactor, usedFactor } from './case';
+import { asCheck, refitFactor, usedFactor } from './case';
 import { diagnose } from './diagnosis';
 import { bookPage, strikeEntry } from '../audit-log/audit-log';
 import { readFault } from './faults';
@@ -80,7 +77,7 @@ function report(machineId: string, ...signs: string[]) {
 }
 
 const diagnosis = (faultId: string) => diagnose(shop, readFault(shop, faultId)!);
-const answer = (faultId: string, check: string, said: 'yes' | 'no' | 'unknown') =>
+const answer = (faultId: string, check: string, said: string) =>
   must(answerCheck(shop, tester, { faultId, check, answer: said }));
 const first = (faultId: string, count: number) =>
   diagnosis(faultId)
@@ -189,9 +186,7 @@ test('answers recompute, are taken back, and are never given twice; can’t tell
     refusal(answerCheck(shop, tester, { faultId: fault, check: 'tea', answer: 'no' })),
   ).toContain('not in the list');
   expect(
-    refusal(
-      answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' as 'yes' }),
-    ),
+    refusal(answerCheck(shop, tester, { faultId: fault, check: 'plugs', answer: 'perhaps' })),
   ).toContain('yes, no');
   const { answers } = diagnosis(fault);
   must(strikeEntry(shop, tester, 'technician', answers.at(-1)!.entryId!, 'wrong stock'));
@@ -199,6 +194,87 @@ test('answers recompute, are taken back, and are never given twice; can’t tell
   expect(bookPage(shop, { kinds: ['fault check'] }, 5)[0]!.what).toContain(
     'another file, material',
   );
+});
+
+test('a grade tells more than yes or no, a figure as much as it is off, and both are told in words', () => {
+  const { id } = addTestMachine(shop, 'Heron', 'co2-glass-tube');
+  const dirty = (said: string) => {
+    const fault = report(id, 'weak');
+    answer(fault, 'window-light', said);
+    return diagnosis(fault).causes.find(({ id: cause }) => cause === 'dirty-glass')!.probability;
+  };
+  // what was answered by yes or no before there were grades stands between them
+  expect(dirty('haze')).toBeLessThan(dirty('yes'));
+  expect(dirty('yes')).toBeLessThan(dirty('soiled'));
+  expect(dirty('clear')).toBeCloseTo(dirty('no'), 12);
+  const warm = (celsius: string) => {
+    const fault = report(id, 'weak');
+    answer(fault, 'coolant-warm', celsius);
+    return diagnosis(fault).causes.find(({ id: cause }) => cause === 'coolant')!.probability;
+  };
+  expect(warm('22')).toBeLessThan(warm('27'));
+  expect(warm('27')).toBeLessThan(warm('33.5'));
+  const fault = report(id, 'weak');
+  const refused = (check: string, said: string) =>
+    refusal(answerCheck(shop, tester, { faultId: fault, check, answer: said }));
+  expect(refused('coolant-warm', '200')).toBe('Give a figure from 5 to 60 °C.');
+  expect(refused('coolant-warm', 'NaN')).toBe('Give a figure from 5 to 60 °C.');
+  expect(refused('mirror-swab', 'black')).toBe(
+    'Answer with one of: clean, grey, dark; or that you cannot tell.',
+  );
+  answer(fault, 'coolant-warm', '33.5');
+  answer(fault, 'mirror-swab', 'grey');
+  answer(fault, 'dots', 'unknown');
+  expect(diagnosis(fault).answers.map(({ words, opposite }) => [words, opposite])).toEqual([
+    ['33.5 °C', 'no'],
+    ['Grey', 'no'],
+    ["Can't tell", null],
+  ]);
+  expect(bookPage(shop, { kinds: ['fault check'] }, 3).map(({ what }) => what)).toEqual([
+    expect.stringMatching(/Can't tell$/),
+    'Checked: How does a clean swab come away from the mirrors? Grey',
+    expect.stringMatching(/33\.5 °C$/),
+  ]);
+});
+
+test('two looks that need one opening are offered together, each in the ways it can come out', () => {
+  const { id } = addTestMachine(shop, 'Wren', 'enclosed-diode');
+  const { checks: offered } = diagnosis(report(id, 'bump', 'stutter'));
+  const byHand = offered.find((one) => one.id === 'by-hand')!;
+  expect(byHand.choices.map(({ id: way }) => way)).toEqual(['smooth', 'heavy', 'bumps', 'catches']);
+  expect(byHand.scale).toBeNull();
+  const weak = diagnosis(report(id, 'weak')).checks;
+  expect(weak.find((one) => one.id === 'warm-up')).toMatchObject({
+    choices: [],
+    scale: { unit: '%', least: 0, most: 120 },
+  });
+  const pairs = offered.filter(({ besides }) => besides);
+  expect(pairs.every(({ opening }) => opening)).toBe(true);
+});
+
+test('what a check takes here is learned from five answers that one person gave after another', () => {
+  const { id } = addTestMachine(shop, 'Wren', 'enclosed-diode');
+  const gloves = { ...tester, person: 'Amina' };
+  const usual = diagnosis(report(id, 'bump')).checks.find(({ id: one }) => one === 'by-hand')!;
+  expect(usual).toMatchObject({ minutes: 3, minutesLearned: false });
+  for (const minutes of [7, 9, 8, 7, 30]) {
+    const fault = report(id, 'bump');
+    must(answerCheck(shop, tester, { faultId: fault, check: 'inside-look', answer: 'no' }));
+    shop.clock.now += minutes * 60_000;
+    must(answerCheck(shop, tester, { faultId: fault, check: 'by-hand', answer: 'smooth' }));
+    // in the same breath, by somebody else, and after lunch: none says what it took
+    must(answerCheck(shop, tester, { faultId: fault, check: 'rails-look', answer: 'no' }));
+    shop.clock.now += 4 * 60_000;
+    must(answerCheck(shop, gloves, { faultId: fault, check: 'plugs', answer: 'no' }));
+    shop.clock.now += 2 * hour;
+    must(answerCheck(shop, gloves, { faultId: fault, check: 'belts', answer: 'even' }));
+  }
+  const here = diagnosis(report(id, 'bump')).checks;
+  const minutes = Object.fromEntries(
+    here.map((one) => [one.id, [one.minutes, one.minutesLearned]]),
+  );
+  expect(minutes).toMatchObject({ 'by-hand': [8, true], 'rails-look': [2, false] });
+  expect(minutes['belts']).toEqual([3, false]);
 });
 
 test('a cause of one’s own is weighed; a confirmed case counts as an observation until it is reset', () => {
@@ -294,7 +370,7 @@ test('of 2,000 simulated faults the true cause is among the first three in nine 
   for (let n = 0; n < 2000; n++) {
     const family = families[Math.floor(random() * families.length)]!;
     const models = causeModels.filter(({ only }) => !only || only(family));
-    const list = checks.filter(({ only }) => !only || only(family));
+    const list = checks.filter(({ only, retired }) => !retired && (!only || only(family)));
     const sum = models.reduce((all, { prior }) => all + prior, 0);
     let left = random() * sum;
     const truth = models.find(({ prior }) => (left -= prior) < 0) ?? models.at(-1)!;
@@ -312,17 +388,15 @@ test('of 2,000 simulated faults the true cause is among the first three in nine 
       { id: 'something-else', weight: 1 },
     ];
     const outcome = new Map(
-      list.map(
-        ({ id, yes, otherwise }) =>
-          [id, random() < (yes[truth.id] ?? otherwise) ? 'yes' : 'no'] as const,
-      ),
+      list.map(({ id, answers: { outcomes } }) => {
+        let p = random();
+        const way = outcomes.find((one) => (p -= one.likelihood[truth.id] ?? one.otherwise) < 0);
+        return [id, way ?? outcomes.at(-1)!] as const;
+      }),
     );
     const enough = 0.9;
     const work = (next: (open: Check[], ranked: Ranked[]) => Check | undefined) => {
-      let open = list.map(({ opening, ...check }): Check => ({
-        ...check,
-        opening: opening !== null,
-      }));
+      let open = list.map(asCheck);
       const seen = [...signs];
       let spent = 0;
       for (;;) {
@@ -330,7 +404,7 @@ test('of 2,000 simulated faults the true cause is among the first three in nine 
         const check = ranked[0]!.probability >= enough ? undefined : next(open, ranked);
         if (!check) return { ranked, spent };
         spent += check.minutes;
-        seen.push(evidenceOf(check, outcome.get(check.id)!));
+        seen.push(evidenceOf(check.id, [outcome.get(check.id)!]));
         open = open.filter(({ id }) => id !== check.id);
       }
     };

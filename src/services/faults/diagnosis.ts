@@ -1,8 +1,15 @@
 import { inPercent } from '../../core/units/percent';
-import { checks as writtenChecks, glassKinds, type WrittenCheck } from '../../catalogue/diagnosis';
+import { checks as writtenChecks, findCheck, type WrittenCheck } from '../../catalogue/checks';
+import { glassKinds } from '../../catalogue/diagnosis';
 import { findModuleKind } from '../../catalogue/modules';
 import { openingsFor } from '../../catalogue/openings';
 import { rankChecks } from '../../core/faults/diagnosis/checks';
+import {
+  answerWords,
+  chanceOfWrong,
+  outcomesSaid,
+  type Scale,
+} from '../../core/faults/diagnosis/outcomes';
 import type { Ranked } from '../../core/faults/diagnosis/posterior';
 import { millisecondsPerDay, secondsToHours } from '../../core/units/time';
 import {
@@ -26,7 +33,9 @@ import { currentStrength } from '../readings/strength/burns';
 import { type Shop } from '../shop';
 import { runHoursBetween } from '../usage/usage';
 import { asCheck, causeName, weighCase, type CaseFacts, type CaseInput, type Opened } from './case';
-import { type Fault } from './faults';
+import { checkMinutes } from './check-minutes';
+import { readFault, type Fault } from './faults';
+import { restrictions } from './return';
 import { recordAnswers } from './record-answers';
 
 /** A cause as a diagnosis ranks it, with what speaks for and against it. */
@@ -40,10 +49,18 @@ export interface DiagnosedCause {
 
 /** A check worth making. */
 export interface DiagnosisCheck extends Pick<WrittenCheck, 'id' | 'question' | 'how' | 'minutes'> {
+  /** the minutes are what it took in this shop, not what is usual */
+  minutesLearned: boolean;
   /** needs isolation and opening */
   opening: boolean;
   /** why now: what it would tell apart */
   why: string;
+  /** ways in which it can come out; none where it is answered by a figure */
+  choices: { id: string; words: string }[];
+  /** what its figure is read in */
+  scale: Scale | null;
+  /** question of another check that is worth making while it is open */
+  besides: string | null;
   /** what is due and could be cleaned while it is open */
   alongside: string[];
 }
@@ -54,7 +71,10 @@ export interface DiagnosisAnswer {
   /** `null`: the record answers it */
   entryId: string | null;
   question: string;
-  answer: 'yes' | 'no' | 'unknown';
+  /** "Hazy", "27.5 °C", "Yes" */
+  words: string;
+  /** what says the opposite of it; `null`: that it cannot be told has none */
+  opposite: 'yes' | 'no' | null;
   /** who answered, or what in the record does */
   by: string;
 }
@@ -87,7 +107,8 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
   const byHand = new Set(answers.map(({ check }) => check));
   const cases = confirmedCases(shop, fault);
   const { input, names } = caseOf(shop, fault, machine);
-  const options = { own, confirmed: cases, floor: shop.strengthFloor, names };
+  const learned = checkMinutes(shop);
+  const options = { own, confirmed: cases, floor: shop.strengthFloor, names, minutes: learned };
   // what the record answers counts where it tells something of this fault
   const telling = new Set(
     rankChecks(writtenChecks.map(asCheck), weighCase(input, options).causes).map(
@@ -119,23 +140,25 @@ export function diagnose(shop: Shop, fault: Fault): Diagnosis {
       question: check.question,
       how: check.how,
       minutes: check.minutes,
+      minutesLearned: learned.has(check.id),
       opening: check.opening !== null,
+      choices: check.answers.scale
+        ? []
+        : check.answers.outcomes.map((outcome) => ({ id: outcome.id, words: outcome.words })),
+      scale: check.answers.scale ?? null,
+      besides: check.besides?.question ?? null,
       why: whyNow(check, weighed.causes),
       alongside: check.opening && besides ? besides(check.opening) : [],
     })),
     answers: [
       ...answers.map(({ row, check, answer }) => ({
-        check,
+        ...saidOf(check, answer),
         entryId: row.id,
-        question: questionOf(check),
-        answer,
         by: row.person,
       })),
       ...ownAnswers.map(({ check, answer, because }) => ({
-        check,
+        ...saidOf(check, answer),
         entryId: null,
-        question: questionOf(check),
-        answer,
         by: `the record: ${because}`,
       })),
     ],
@@ -166,7 +189,7 @@ function standingAbout(shop: Shop, faultId: string): EntryRow[] {
 
 function whyNow(check: WrittenCheck, causes: readonly Ranked[]): string {
   const told = causes
-    .filter((cause) => (check.yes[cause.id] ?? 0) >= 0.5)
+    .filter((cause) => chanceOfWrong(check.answers, cause.id) >= 0.5)
     .slice(0, 3)
     .map((cause) => causeName(cause.id));
   return `tells ${told.join(', ')} from the rest`;
@@ -248,7 +271,7 @@ const opensRead = 12;
 /** Sessions before a report that say how it was worked lately. */
 const sessionsRead = 3;
 
-function factsOf(shop: Shop, { machineId, at }: Fault): CaseFacts {
+function factsOf(shop: Shop, { id, machineId, at }: Fault): CaseFacts {
   const burn = currentStrength(shop, machineId);
   const fresh = burn !== null && burn.at >= at - strengthCounts;
   const lives = moduleViews(shop).flatMap(({ kind, lifeSeconds, placeId }) => {
@@ -270,6 +293,9 @@ function factsOf(shop: Shop, { machineId, at }: Fault): CaseFacts {
     ...(lives.length > 0 && { lifeShare: Math.max(...lives) }),
     ...(last.some(({ airAssist }) => airAssist === false) && { airAssist: 'off' as const }),
     ...(draught && { draught }),
+    restrictedFor: restrictions(shop, machineId)
+      .filter(({ faultId }) => faultId !== id)
+      .flatMap(({ faultId }) => readFault(shop, faultId)?.cause ?? []),
     swapped,
     leftOff,
   };
@@ -281,8 +307,20 @@ const swapCounts = 2 * millisecondsPerDay;
 const moduleName = (shop: Shop, moduleId: string): string =>
   listModules(shop).find(({ id }) => id === moduleId)?.name ?? 'a part';
 
-function questionOf(check: string): string {
-  return writtenChecks.find(({ id }) => id === check)?.question ?? check;
+/** An answer in words. One to a check that nobody knows any more stands as it was written. */
+function saidOf(
+  check: string,
+  answer: string,
+): Pick<DiagnosisAnswer, 'check' | 'question' | 'words' | 'opposite'> {
+  const written = findCheck(check);
+  if (!written) return { check, question: check, words: answer, opposite: null };
+  const outcomes = outcomesSaid(written.answers, answer);
+  return {
+    check,
+    question: written.question,
+    words: answerWords(written.answers, answer),
+    opposite: outcomes && (outcomes.some(({ wrong }) => wrong) ? 'no' : 'yes'),
+  };
 }
 
 /** What was found longer ago than this teaches no more: people, stock and parts have changed. */

@@ -24,6 +24,7 @@ import { addReportPhoto } from './pictures';
 import { faultLinks } from './links';
 import { acceptedMarks, acceptMark, dropMark } from './accepted-marks';
 import { reportFault, reportInCrowd, reportGround, reportSame } from './report';
+import { diagnose } from './diagnosis';
 import { liftRestriction, releaseEarly, restrictions, returnMachine } from './return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';
 import { answerWatch, watched } from './watch';
@@ -323,6 +324,29 @@ describe('return to use', () => {
     expect(
       refusal(liftRestriction(shop, tester, { restrictionId: limit!.id, how: 'again' })),
     ).toContain('already');
+  });
+
+  it('tells the next diagnosis of what it was that was not made all good', () => {
+    const faultId = weak(8);
+    must(diagnoseFault(shop, tester, { faultId, cause: 'source-worn', note: null }));
+    proveEverything(faultId);
+    must(returnMachine(shop, tester, { faultId, restriction: 'engraving only' }));
+    const worn = () =>
+      diagnose(shop, readFault(shop, report(['weak']))!).causes.find(
+        ({ id }) => id === 'source-worn',
+      )!;
+    const said = 'In use under a restriction since: source worn or hot';
+    // it says nothing of the fault that it is of
+    const [own] = diagnose(shop, readFault(shop, faultId)!).causes.filter(
+      ({ id }) => id === 'source-worn',
+    );
+    expect(own!.because.map(({ words }) => words)).not.toContain(said);
+    const before = worn();
+    expect(before.because.map(({ words }) => words)).toContain(said);
+    const [limit] = restrictions(shop, machineId);
+    must(liftRestriction(shop, tester, { restrictionId: limit!.id, how: 'new tube' }));
+    expect(worn().probability).toBeLessThan(before.probability);
+    expect(worn().because.map(({ words }) => words)).not.toContain(said);
   });
 
   it('needs none at or above the floor; the strength goes into the book with it', () => {

@@ -75,19 +75,22 @@ it('a window found soiled after the report answers whether it is, and makes dirt
   expect(before.checks.some(({ id }) => id === 'window-light')).toBe(true);
   find('window', 'wipe', 'soiled');
   const after = now();
-  expect(after.answers).toMatchObject([{ check: 'window-light', answer: 'yes', entryId: null }]);
+  expect(after.answers).toMatchObject([{ check: 'window-light', words: 'Soiled', entryId: null }]);
   expect(after.answers[0]!.by).toContain('Protective window was found soiled since');
   expect(after.checks.some(({ id }) => id === 'window-light')).toBe(false);
   expect(likely('dirty-glass', after)).toBeGreaterThan(likely('dirty-glass', before));
 });
 
-it('found clear it speaks against dirt; found cracked it answers that', () => {
+it('found clear it speaks against dirt; found damaged it answers that', () => {
   const { now } = report('weak');
   const before = likely('dirty-glass', now());
   find('window', 'wipe', 'clear');
   expect(likely('dirty-glass', now())).toBeLessThan(before);
   find('window', 'wipe', 'damaged');
-  expect(now().answers).toMatchObject([{ check: 'glass-cracked', answer: 'yes' }]);
+  expect(now().answers).toMatchObject([
+    { check: 'window-light', words: 'Etched, cracked or chipped' },
+  ]);
+  expect(now().causes[0]!.id).toBe('damaged-glass');
 });
 
 it('what was found before the report does not answer for after it', () => {
@@ -106,7 +109,7 @@ it('a fact that has little to do with the sign does not carry the day', () => {
 it('a material that is new here answers whether the job was another; the usual one does not', () => {
   use('plywood', 12);
   expect(report('weak', 'cork').now().answers).toMatchObject([
-    { check: 'same-settings', answer: 'yes' },
+    { check: 'same-settings', words: 'Yes' },
   ]);
   expect(report('weak', 'plywood').now().answers).toEqual([]);
 });
@@ -115,7 +118,7 @@ it('a hand outweighs the record', () => {
   const { faultId, now } = report('weak');
   find('window', 'wipe', 'soiled');
   must(answerCheck(shop, tester, { faultId, check: 'window-light', answer: 'no' }));
-  expect(now().answers).toMatchObject([{ check: 'window-light', answer: 'no', by: tester.name }]);
+  expect(now().answers).toMatchObject([{ check: 'window-light', words: 'No', by: tester.name }]);
 });
 
 it('a head near the end of its life speaks for the source', () => {

@@ -1,4 +1,6 @@
 import { inPercent } from '../../core/units/percent';
+import { findCheck } from '../../catalogue/checks';
+import { outcomesSaid } from '../../core/faults/diagnosis/outcomes';
 import type { Finding } from '../../core/care/care';
 import { careHistory } from '../../records/care';
 import { machineById } from '../../records/machines';
@@ -7,12 +9,11 @@ import type { MachineDue } from '../care/due';
 import type { Fault } from './faults';
 import type { Shop } from '../shop';
 import { benchAnswers } from '../readings/bench/answers';
+import { type CheckAnswer } from './case';
 import { strengthViews } from '../readings/strength/strength';
 
 /** A check that needs nobody's eyes: what was recorded answers it. */
-export interface RecordAnswer {
-  check: string;
-  answer: 'yes' | 'no';
+export interface RecordAnswer extends CheckAnswer {
   /** what in the record says so */
   because: string;
 }
@@ -34,6 +35,7 @@ const byStation: Readonly<Record<string, string>> = {
 };
 
 const fouled: ReadonlySet<Finding> = new Set(['haze', 'soiled', 'caked']);
+const dirty = (finding: Finding) => (fouled.has(finding) ? 'yes' : 'no');
 
 /** Sessions that say what is usual on a machine. */
 const usualSessions = 50;
@@ -53,10 +55,26 @@ export function recordAnswers(
   // a yes anywhere outweighs a no elsewhere: one dirty mirror of three is a dirty mirror
   const found = new Map<string, RecordAnswer>();
   for (const one of answers) {
-    if (found.get(one.check)?.answer !== 'yes') found.set(one.check, one);
+    const before = found.get(one.check);
+    if (!before || !saysWrong(before)) found.set(one.check, one);
   }
   return [...found.values()];
 }
+
+const saysWrong = ({ check, answer }: CheckAnswer): boolean =>
+  outcomesSaid(findCheck(check)!.answers, answer)?.some(({ wrong }) => wrong) ?? false;
+
+/** Checks that are answered by a grade, by what was found; the others by whether it was fouled. */
+const gradeOf: Readonly<Record<string, Readonly<Partial<Record<Finding, string>>>>> = {
+  'window-light': {
+    clear: 'clear',
+    haze: 'haze',
+    soiled: 'soiled',
+    caked: 'soiled',
+    damaged: 'damaged',
+  },
+  'mirror-swab': { clear: 'clean', haze: 'grey', soiled: 'dark', caked: 'dark' },
+};
 
 function findingAnswers(shop: Shop, fault: Fault, machine: MachineDue): RecordAnswer[] {
   return machine.stations.flatMap(({ id, kind, name }): RecordAnswer[] => {
@@ -68,10 +86,10 @@ function findingAnswers(shop: Shop, fault: Fault, machine: MachineDue): RecordAn
     const finding = since?.care.finding;
     if (!finding) return [];
     const because = `${name} was found ${finding} since`;
-    const glass = check === 'window-light';
-    if (finding === 'damaged')
-      return glass ? [{ check: 'glass-cracked', answer: 'yes', because }] : [];
-    return [{ check, answer: fouled.has(finding) ? 'yes' : 'no', because }];
+    const grades = gradeOf[check];
+    // what is damaged says nothing of its dirt
+    const answer = grades ? grades[finding] : finding === 'damaged' ? null : dirty(finding);
+    return answer ? [{ check, answer, because }] : [];
   });
 }
 

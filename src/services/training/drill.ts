@@ -1,16 +1,13 @@
 import { inPercent } from '../../core/units/percent';
 import { findFamily } from '../../catalogue/catalogue';
 import { families } from '../../catalogue/families';
-import {
-  causeModels,
-  checks as writtenChecks,
-  type CauseModel,
-  type WrittenCheck,
-} from '../../catalogue/diagnosis';
+import { checks as writtenChecks, type WrittenCheck } from '../../catalogue/checks';
+import { causeModels, type CauseModel } from '../../catalogue/diagnosis';
+import { usualOutcome } from '../../core/faults/diagnosis/outcomes';
 import { findSign } from '../../catalogue/signs';
 import { whens, wheres, type When, type Where } from '../../core/faults/showing';
 import { chance, weighted } from '../../core/units/chance';
-import { causeName, weighCase, type CaseInput } from '../faults/case';
+import { causeName, weighCase, type CaseInput, type CheckAnswer } from '../faults/case';
 
 /** A fault that never was: drawn from the model of diagnosis, the same for the same seed. */
 interface DrawnCase {
@@ -36,7 +33,7 @@ export interface DrillEnd {
   right: boolean;
   truth: string;
   /** checks in its order, with their minutes and what they say */
-  ours: { question: string; minutes: number; yes: boolean }[];
+  ours: { question: string; minutes: number; words: string }[];
   /** what the program then names, and how sure it is */
   named: string;
   probability: number;
@@ -98,14 +95,10 @@ function drawCase(seed: number): DrawnCase {
 
 /** Checks that can be made on a machine. */
 const checksFor = (family: string): WrittenCheck[] =>
-  writtenChecks.filter(({ only, after }) => {
+  writtenChecks.filter(({ only, after, retired }) => {
     const found = findFamily(family);
-    return !after && (!only || (found !== null && only(found)));
+    return !after && !retired && (!only || (found !== null && only(found)));
   });
-
-/** Whether a check comes out as it usually does under the true cause. */
-const usualAnswer = (check: WrittenCheck, cause: string): boolean =>
-  (check.yes[cause] ?? check.otherwise) > 0.5;
 
 /** A case to be solved. */
 export function drillCase(seed: number): DrillCase {
@@ -137,17 +130,17 @@ export function drillCase(seed: number): DrillCase {
   };
 }
 
-/** What a check comes out as in a case; `null`: there is no such check. */
-export function drillAnswer(seed: number, check: string): boolean | null {
+/** What a check comes out as in a case, in words; `null`: there is no such check. */
+export function drillAnswer(seed: number, check: string): string | null {
   const { cause, input } = drawCase(seed);
   const found = checksFor(input.family).find(({ id }) => id === check);
-  return found ? usualAnswer(found, cause.id) : null;
+  return found ? usualOutcome(found.answers, cause.id).words : null;
 }
 
 /** Ends a case by a name, and shows how the program would have gone about it. */
 export function drillEnd(seed: number, named: string): DrillEnd {
   const { cause, input } = drawCase(seed);
-  const answers: { check: string; answer: 'yes' | 'no' }[] = [];
+  const answers: CheckAnswer[] = [];
   const ours: DrillEnd['ours'] = [];
   for (;;) {
     const { causes, checks } = weighCase({ ...input, answers });
@@ -162,8 +155,8 @@ export function drillEnd(seed: number, named: string): DrillEnd {
         probability: first!.probability,
       };
     }
-    const yes = usualAnswer(check, cause.id);
-    answers.push({ check: check.id, answer: yes ? 'yes' : 'no' });
-    ours.push({ question: check.question, minutes: check.minutes, yes });
+    const { id: answer, words } = usualOutcome(check.answers, cause.id);
+    answers.push({ check: check.id, answer });
+    ours.push({ question: check.question, minutes: check.minutes, words });
   }
 }

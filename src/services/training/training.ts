@@ -13,11 +13,11 @@ export const drillAnswerSchema = z.object({ seed, check: id });
 export function answerDrill({
   seed,
   check,
-}: z.output<typeof drillAnswerSchema>): Outcome<{ check: string; yes: boolean }> {
-  const answer = drillAnswer(seed, check);
-  return answer === null
+}: z.output<typeof drillAnswerSchema>): Outcome<{ check: string; words: string }> {
+  const words = drillAnswer(seed, check);
+  return words === null
     ? refuse('That check is not for this machine.', 'check')
-    : ok({ check, yes: answer });
+    : ok({ check, words });
 }
 
 /** Names the cause of a made-up case. */

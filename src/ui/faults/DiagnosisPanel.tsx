@@ -1,7 +1,7 @@
 'use client';
 
 import { inPercent } from '../../core/units/percent';
-import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
+import type { Diagnosis } from '../../services/faults/diagnosis';
 import type { diagnoseFault } from '../../services/faults/steps';
 import type { Send } from '../shared/forms/send';
 import { Button, TextInput } from '@mantine/core';
@@ -10,6 +10,7 @@ import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed } from '../shared/frame/Allowed';
+import { CheckQuestion, type SendAnswer } from './CheckQuestion';
 import classes from './Diagnosis.module.css';
 import { ShowingTiles, type Showing } from './ShowingTiles';
 import type { answerCheck, addCause, sayShowing } from '../../services/faults/answers';
@@ -93,7 +94,7 @@ export function DiagnosisPanel({
       <section aria-labelledby="next-check">
         <h2 id="next-check">Worth checking next</h2>
         {next ? (
-          <Ask check={next} faultId={faultId} answer={answer} first />
+          <CheckQuestion check={next} faultId={faultId} answer={answer} first />
         ) : (
           <p className="quiet">No check tells much more. Decide, or look for something else.</p>
         )}
@@ -104,7 +105,7 @@ export function DiagnosisPanel({
               {others.length === 1 ? 'Or another one' : `Or one of ${others.length} others`}
             </summary>
             {others.map((check) => (
-              <Ask key={check.id} check={check} faultId={faultId} answer={answer} />
+              <CheckQuestion key={check.id} check={check} faultId={faultId} answer={answer} />
             ))}
           </details>
         )}
@@ -138,7 +139,7 @@ export function DiagnosisPanel({
 interface AnsweredProps {
   faultId: string;
   answers: Diagnosis['answers'];
-  answer: { run: (input: Parameters<typeof answerCheck>[2]) => void; pending: boolean };
+  answer: SendAnswer;
   takeBack: DiagnosisPanelProps['actions']['takeBack'];
 }
 
@@ -150,10 +151,10 @@ function Answered({ faultId, answers, answer, takeBack: take }: AnsweredProps) {
     <section aria-labelledby="answered">
       <h2 id="answered">Answered</h2>
       <ul className={classes.answers}>
-        {answers.map(({ check, entryId, question, answer: said, by }) => (
+        {answers.map(({ check, entryId, question, words, opposite, by }) => (
           <li key={check}>
             <span>
-              {question} <b>{said === 'unknown' ? "can't tell" : said}</b>
+              {question} <b>{words}</b>
               <span className="quiet">, {by}</span>
             </span>
             {entryId ? (
@@ -165,73 +166,21 @@ function Answered({ faultId, answers, answer, takeBack: take }: AnsweredProps) {
                 Undo
               </button>
             ) : (
-              <button
-                className="go"
-                disabled={answer.pending}
-                onClick={() =>
-                  answer.run({ faultId, check, answer: said === 'yes' ? 'no' : 'yes' })
-                }
-              >
-                It is not so
-              </button>
+              opposite && (
+                <button
+                  className="go"
+                  disabled={answer.pending}
+                  onClick={() => answer.run({ faultId, check, answer: opposite })}
+                >
+                  It is not so
+                </button>
+              )
             )}
           </li>
         ))}
       </ul>
       <ProblemNote problem={takeBack.problem} />
     </section>
-  );
-}
-
-function Ask({
-  check,
-  faultId,
-  answer,
-  first,
-}: {
-  check: DiagnosisCheck;
-  faultId: string;
-  answer: {
-    run: (input: Parameters<typeof answerCheck>[2]) => void;
-    pending: boolean;
-  };
-  first?: boolean;
-}) {
-  return (
-    <div className={classes.ask} data-first={first}>
-      <p className={classes.question} id={`ask-${check.id}`}>
-        {check.question}
-      </p>
-      <p>
-        {check.how}{' '}
-        <span className="quiet">
-          {check.minutes} min; {check.why}.{' '}
-          {check.opening &&
-            (check.alongside.length > 0
-              ? `While it is open: ${check.alongside.join(', ')}.`
-              : 'It needs isolating and opening.')}
-        </span>
-      </p>
-      <div className={classes.buttons} role="group" aria-labelledby={`ask-${check.id}`}>
-        {(
-          [
-            ['yes', 'Yes'],
-            ['no', 'No'],
-            ['unknown', "Can't tell"],
-          ] as const
-        ).map(([value, words]) => (
-          <Button
-            key={value}
-            size="lg"
-            variant="default"
-            disabled={answer.pending}
-            onClick={() => answer.run({ faultId, check: check.id, answer: value })}
-          >
-            {words}
-          </Button>
-        ))}
-      </div>
-    </div>
   );
 }
 

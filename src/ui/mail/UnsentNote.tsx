@@ -9,8 +9,8 @@ export function UnsentNote({ unsent }: { unsent: readonly UnsentDanger[] }) {
   const people = [...new Set(unsent.map(({ person }) => person))];
   return (
     <div role="alert" className={classes.problem}>
-      The report of danger was not mailed to {people.join(', ')}: {unsent[0]!.words}. Tell them
-      yourself.{' '}
+      The report of danger was not mailed to {people.join(', ')}. Tell them yourself. Why:{' '}
+      {unsent[0]!.words}{' '}
       <Allowed right="set up">
         <Link href="/setup/mail">Set-up, Mail</Link>
       </Allowed>

@@ -21,11 +21,11 @@ export function DrillTrainer({
   given: DrillCase;
   /** minutes that a wrong name costs */
   wrongCosts: number;
-  answer: Ask<[{ seed: number; check: string }], { check: string; yes: boolean }>;
+  answer: Ask<[{ seed: number; check: string }], { check: string; words: string }>;
   end: Ask<[{ seed: number; cause: string }], DrillEnd>;
   finish: Finish;
 }) {
-  const [made, setMade] = useState<{ check: string; yes: boolean }[]>([]);
+  const [made, setMade] = useState<{ check: string; words: string }[]>([]);
   const [cause, setCause] = useState<string | null>(null);
   const [ended, setEnded] = useState<DrillEnd | null>(null);
   const asked = useAction(answer, (one) => setMade((before) => [...before, one]));
@@ -66,7 +66,7 @@ export function DrillTrainer({
                     <div className="quiet">{how}</div>
                   </div>
                   {answered ? (
-                    <b className={classes.answer}>{answered.yes ? 'Yes' : 'No'}</b>
+                    <b className={classes.answer}>{answered.words}</b>
                   ) : (
                     <Button
                       variant="default"
@@ -126,7 +126,7 @@ function Ours({ end: { ours, named, probability } }: { end: DrillEnd }) {
       <ol>
         {ours.map((one) => (
           <li key={one.question}>
-            {one.question} <b>{one.yes ? 'Yes' : 'No'}</b>, {one.minutes} min
+            {one.question} <b>{one.words}</b>, {one.minutes} min
           </li>
         ))}
       </ol>

@@ -1,27 +1,13 @@
-import type { Evidence, Ranked } from './posterior';
+import type { Outcome } from './outcomes';
+import type { Ranked } from './posterior';
 
 /** Something that can be looked at, with how it comes out under each cause. */
 export interface Check {
   id: string;
   minutes: number;
-  /** needs isolation and opening */
-  opening: boolean;
-  /** probability that it comes out as "yes" given a cause, by cause */
-  yes: Readonly<Record<string, number>>;
-  /** for causes that are not named */
-  otherwise: number;
-}
-
-/** What a check says when it has come out. */
-export function evidenceOf(check: Check, answer: 'yes' | 'no'): Evidence {
-  if (answer === 'yes') return { id: check.id, likelihood: check.yes, otherwise: check.otherwise };
-  return {
-    id: check.id,
-    likelihood: Object.fromEntries(
-      Object.entries(check.yes).map(([cause, probability]) => [cause, 1 - probability]),
-    ),
-    otherwise: 1 - check.otherwise,
-  };
+  /** what must be isolated and opened for it; `null`: nothing */
+  opening: string | null;
+  outcomes: readonly Outcome[];
 }
 
 /** [Shannon entropy](https://en.wikipedia.org/wiki/Entropy_(information_theory)) of probabilities, in bits. */
@@ -31,28 +17,38 @@ export function entropy(probabilities: Iterable<number>): number {
   return bits;
 }
 
+type Likely = Pick<Ranked, 'id' | 'probability'>;
+
 /**
- * What a check is expected to tell, in bits: the
- * [mutual information](https://en.wikipedia.org/wiki/Mutual_information) of its outcome and the cause.
+ * What checks are expected to tell together, in bits: the
+ * [mutual information](https://en.wikipedia.org/wiki/Mutual_information) of how they come out and the cause, their
+ * outcomes taken as independent given the cause.
  */
 export function expectedInformation(
-  check: Pick<Check, 'yes' | 'otherwise'>,
-  causes: readonly Pick<Ranked, 'id' | 'probability'>[],
+  checks: readonly Pick<Check, 'outcomes'>[],
+  causes: readonly Likely[],
 ): number {
-  let overall = 0;
-  let given = 0;
-  for (const { id, probability } of causes) {
-    const yes = check.yes[id] ?? check.otherwise;
-    overall += probability * yes;
-    given += probability * entropyOfYes(yes);
+  // by way in which all come out together: how likely it is under each cause
+  const ways = checks
+    .map(({ outcomes }) =>
+      outcomes.map(({ likelihood, otherwise }) =>
+        causes.map(({ id }) => likelihood[id] ?? otherwise),
+      ),
+    )
+    .reduce((before, own) =>
+      before.flatMap((way) => own.map((outcome) => way.map((p, at) => p * outcome[at]!))),
+    );
+  let bits = 0;
+  for (const way of ways) {
+    let overall = 0;
+    way.forEach((p, at) => {
+      const both = p * causes[at]!.probability;
+      overall += both;
+      if (both > 0) bits += both * Math.log2(p);
+    });
+    if (overall > 0) bits -= overall * Math.log2(overall);
   }
-  return Math.max(0, entropyOfYes(overall) - given);
-}
-
-/** Entropy of a yes or no, in bits. */
-function entropyOfYes(yes: number): number {
-  if (yes <= 0 || yes >= 1) return 0;
-  return -yes * Math.log2(yes) - (1 - yes) * Math.log2(1 - yes);
+  return Math.max(0, bits);
 }
 
 /** A check with what it is worth now. */
@@ -62,6 +58,8 @@ export interface RankedCheck {
   information: number;
   /** bits a minute, all minutes counted */
   rate: number;
+  /** another check that is worth making while it is open, which is counted in the rate */
+  besides: Check | null;
 }
 
 /** A check that tells less than this is no reason to open a machine, nor to walk to it. Bits. */
@@ -75,20 +73,33 @@ const openingMinutes = 3;
 /**
  * The checks still worth making, the one that tells most a minute first. To its own minutes come those around any check,
  * and for one that needs opening those of making safe and opening: a look without opening goes first unless opening
- * tells much more.
+ * tells much more. Two that need the same opening pay for it once: the better of them takes the other along where
+ * that is worth its minutes.
  */
-export function rankChecks(
-  checks: readonly Check[],
-  causes: readonly Pick<Ranked, 'id' | 'probability'>[],
-): RankedCheck[] {
-  return checks
+export function rankChecks(checks: readonly Check[], causes: readonly Likely[]): RankedCheck[] {
+  const alone = checks
     .map((check): RankedCheck => {
-      const information = expectedInformation(check, causes);
-      const minutes = check.minutes + aroundMinutes + (check.opening ? openingMinutes : 0);
-      return { check, information, rate: information / minutes };
+      const information = expectedInformation([check], causes);
+      return { check, information, rate: information / minutesOf([check]), besides: null };
     })
     .filter(({ information }) => information >= telling)
     .sort((a, b) => b.rate - a.rate);
+  return alone
+    .map((one, at) =>
+      alone.slice(at + 1).reduce((best, { check }) => {
+        if (one.check.opening === null || check.opening !== one.check.opening) return best;
+        const both = [one.check, check];
+        const rate = expectedInformation(both, causes) / minutesOf(both);
+        return rate > best.rate ? { ...best, rate, besides: check } : best;
+      }, one),
+    )
+    .sort((a, b) => b.rate - a.rate);
+}
+
+/** Minutes of checks made in one go. */
+function minutesOf(checks: readonly Check[]): number {
+  const own = checks.reduce((sum, { minutes }) => sum + minutes, aroundMinutes);
+  return own + (checks.some(({ opening }) => opening !== null) ? openingMinutes : 0);
 }
 
 /** A sure check: it tells for certain whether one cause is the one. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
+import { cumulativeStdNormalProbability } from 'simple-statistics';
 import {
   entropy,
-  evidenceOf,
   expectedInformation,
   expectedMinutes,
   rankChecks,
@@ -9,6 +9,16 @@ import {
   type Check,
   type SureCheck,
 } from './checks';
+import {
+  answerWords,
+  chanceOfWrong,
+  evidenceOf,
+  figured,
+  graded,
+  outcomesSaid,
+  usualOutcome,
+  yesOrNo,
+} from './outcomes';
 import { rankCauses } from './posterior';
 
 // D. M. Eddy, "Probabilistic reasoning in clinical medicine" (1982), in the figures with which it is
@@ -68,8 +78,8 @@ test('information: a coin tells one bit, a check that always says yes tells noth
     { id: 'a', probability: 0.5 },
     { id: 'b', probability: 0.5 },
   ];
-  expect(expectedInformation({ yes: { a: 1 }, otherwise: 0 }, causes)).toBe(1);
-  expect(expectedInformation({ yes: {}, otherwise: 1 }, causes)).toBe(0);
+  expect(expectedInformation([yesOrNo({ a: 1 }, 0)], causes)).toBe(1);
+  expect(expectedInformation([yesOrNo({}, 1)], causes)).toBe(0);
   // it equals the entropy that is lost on average
   fc.assert(
     fc.property(
@@ -85,29 +95,21 @@ test('information: a coin tells one bit, a check that always says yes tells noth
       ),
       (rows) => {
         const hypotheses = rows.map(([weight], i) => ({ id: `c${i}`, weight }));
-        const check: Check = {
-          id: 'check',
-          minutes: 1,
-          opening: false,
-          yes: Object.fromEntries(rows.map(([, yes], i) => [`c${i}`, yes])),
-          otherwise: 0.5,
-        };
+        const [yes, no] = yesOrNo(
+          Object.fromEntries(rows.map(([, p], i) => [`c${i}`, p])),
+          0.5,
+        ).outcomes;
         const before = rankCauses(hypotheses, []);
-        const pYes = before.reduce(
-          (sum, { id, probability }) => sum + probability * check.yes[id]!,
-          0,
-        );
-        const after = (answer: 'yes' | 'no') =>
-          entropy(
-            rankCauses(hypotheses, [evidenceOf(check, answer)]).map(
-              ({ probability }) => probability,
-            ),
+        const bits = (seen: Parameters<typeof rankCauses>[1]) =>
+          entropy(rankCauses(hypotheses, seen).map(({ probability }) => probability));
+        const lost = [yes!, no!].reduce((left, outcome) => {
+          const p = before.reduce(
+            (sum, { id, probability }) => sum + probability * outcome.likelihood[id]!,
+            0,
           );
-        const lost =
-          entropy(before.map(({ probability }) => probability)) -
-          pYes * after('yes') -
-          (1 - pYes) * after('no');
-        expect(expectedInformation(check, before)).toBeCloseTo(lost, 6);
+          return left - p * bits([evidenceOf('check', [outcome])]);
+        }, bits([]));
+        expect(expectedInformation([{ outcomes: [yes!, no!] }], before)).toBeCloseTo(lost, 6);
       },
     ),
   );
@@ -126,9 +128,8 @@ test('the check that tells most a minute comes first, one that needs opening onl
   ): Check => ({
     id,
     minutes,
-    opening,
-    yes,
-    otherwise: 0.05,
+    opening: opening ? 'isolate' : null,
+    ...yesOrNo(yes, 0.05),
   });
   const ids = (...checks: Check[]) => rankChecks(checks, causes).map(({ check: one }) => one.id);
   expect(ids(check('slow', 10, false, { a: 0.95 }), check('quick', 1, false, { a: 0.95 }))).toEqual(
@@ -143,6 +144,132 @@ test('the check that tells most a minute comes first, one that needs opening onl
     'safe',
   ]);
   expect(ids(check('idle', 1, false, {}))).toEqual([]);
+});
+
+const well = { id: 'well', weight: 1 };
+const grades = graded(
+  [
+    ['clear', 'Clear'],
+    ['haze', 'Hazy'],
+    ['soiled', 'Soiled'],
+  ],
+  { dirty: [0.1, 0.3, 0.6], cracked: [0.8, 0.1, 0.1] },
+  [0.9, 0.08, 0.02],
+);
+
+describe('answers with grades', () => {
+  const causes = rankCauses([{ id: 'dirty', weight: 1 }, { id: 'cracked', weight: 1 }, well], []);
+
+  it('say what each is worth, and what a plain yes or no would be', () => {
+    expect(outcomesSaid(grades, 'haze')!.map(({ id }) => id)).toEqual(['haze']);
+    expect(outcomesSaid(grades, 'yes')!.map(({ id }) => id)).toEqual(['haze', 'soiled']);
+    expect(outcomesSaid(grades, 'no')!.map(({ id }) => id)).toEqual(['clear']);
+    expect(outcomesSaid(grades, 'perhaps')).toBeNull();
+    expect(outcomesSaid(yesOrNo({}, 0.1), 'yes')!.map(({ id }) => id)).toEqual(['yes']);
+    expect(evidenceOf('look', outcomesSaid(grades, 'yes')!)).toEqual({
+      id: 'look',
+      likelihood: { dirty: expect.closeTo(0.9, 9), cracked: expect.closeTo(0.2, 9) },
+      otherwise: expect.closeTo(0.1, 9),
+    });
+    expect(chanceOfWrong(grades, 'dirty')).toBeCloseTo(0.9, 9);
+    expect(chanceOfWrong(grades, 'nobody')).toBeCloseTo(0.1, 9);
+    expect(usualOutcome(grades, 'dirty').id).toBe('soiled');
+    expect(usualOutcome(grades, 'nobody').id).toBe('clear');
+    expect(
+      ['haze', 'yes', 'no', 'unknown', 'gone'].map((said) => answerWords(grades, said)),
+    ).toEqual(['Hazy', 'Yes', 'No', "Can't tell", 'gone']);
+  });
+
+  it('tell more than yes or no would', () => {
+    const merged = yesOrNo({ dirty: 0.9, cracked: 0.2 }, 0.1);
+    expect(expectedInformation([grades], causes)).toBeGreaterThan(
+      expectedInformation([merged], causes),
+    );
+  });
+
+  it('are refused where their shares do not add up', () => {
+    const two = [
+      ['good', 'Good'],
+      ['bad', 'Bad'],
+    ] as const;
+    expect(() => graded(two, { a: [0.5, 0.6] }, [0.5, 0.5])).toThrow('of sum 1: 0.5, 0.6');
+    expect(() => graded(two, {}, [1])).toThrow('each of 2 grades');
+  });
+});
+
+describe('answers with a figure', () => {
+  const scale = { unit: '°C', least: 0, most: 50, step: 1 };
+  const warm = figured(scale, { pump: [32, 4] }, [22, 2], (celsius) => celsius >= 28);
+
+  it('are spread normally, as a table of the normal distribution has it, and add up to 1', () => {
+    const all = (cause: string) =>
+      warm.outcomes.reduce((sum, one) => sum + (one.likelihood[cause] ?? one.otherwise), 0);
+    expect(all('pump')).toBeCloseTo(1, 9);
+    expect(all('nobody')).toBeCloseTo(1, 9);
+    // two hundredths are spread evenly over the fifty steps
+    const z = (celsius: number) => cumulativeStdNormalProbability((celsius - 32) / 4);
+    const [step] = outcomesSaid(warm, '34.6')!;
+    expect(step!.id).toBe('34');
+    expect(step!.likelihood['pump']).toBeCloseTo(0.98 * (z(35) - z(34)) + 0.02 / 50, 3);
+    // P(figure from 28 on) with mean 32 and deviation 4 is that of z above -1: 0.8413
+    expect(chanceOfWrong(warm, 'pump')).toBeCloseTo(0.98 * 0.8413 + 0.02 * (22 / 50), 3);
+  });
+
+  it('count by how far off they are, ends included, and nothing else is one', () => {
+    const odds = (said: string) => {
+      const [pump] = rankCauses(
+        [{ id: 'pump', weight: 1 }, well],
+        [evidenceOf('warm', outcomesSaid(warm, said)!)],
+      ).filter(({ id }) => id === 'pump');
+      return pump!.probability;
+    };
+    expect(odds('22')).toBeLessThan(0.1);
+    expect(odds('26')).toBeLessThan(odds('28'));
+    expect(odds('28')).toBeLessThan(odds('30.5'));
+    expect(outcomesSaid(warm, '0')![0]!.id).toBe('0');
+    expect(outcomesSaid(warm, '50')![0]!.id).toBe('49');
+    expect(
+      ['50.1', '-1', '', 'warm', '1e9', '34 °C'].map((said) => outcomesSaid(warm, said)),
+    ).toEqual([null, null, null, null, null, null]);
+    expect(outcomesSaid(warm, 'yes')).toHaveLength(22);
+    expect(answerWords(warm, '34.6')).toBe('34.6 °C');
+  });
+});
+
+test('checks that need one opening share it: the better takes the other along where that pays', () => {
+  const causes = rankCauses(
+    ['a', 'b', 'c', 'd'].map((id) => ({ id, weight: 1 })),
+    [],
+  );
+  const look = (id: string, opening: string | null, minutes: number, cause: string): Check => ({
+    id,
+    minutes,
+    opening,
+    ...yesOrNo({ [cause]: 0.95 }, 0.05),
+  });
+  const ranked = rankChecks(
+    [
+      look('lens', 'head-off', 1, 'a'),
+      look('window', 'head-off', 2, 'b'),
+      look('rail', 'isolate', 4, 'c'),
+    ],
+    causes,
+  );
+  const [lens] = ranked;
+  expect(ranked.map(({ check, besides }) => [check.id, besides?.id ?? null])).toEqual([
+    ['lens', 'window'],
+    ['window', null],
+    ['rail', null],
+  ]);
+  // both for 1 + 2 minutes, one walk of 2 and one opening of 3
+  const both = expectedInformation([lens!.check, lens!.besides!], causes);
+  expect(lens!.rate).toBeCloseTo(both / 8, 12);
+  expect(both).toBeLessThan(
+    expectedInformation([lens!.check], causes) + expectedInformation([lens!.besides!], causes),
+  );
+  // of two that are made without opening, none waits for the other
+  const open = rankChecks([look('x', null, 1, 'a'), look('y', null, 1, 'b')], causes);
+  expect(open.map(({ besides }) => besides)).toEqual([null, null]);
 });
 
 function permutations<T>(items: readonly T[]): T[][] {

@@ -278,6 +278,6 @@ export const storiesAside: readonly FaultStory[] = [
     opened: [],
     facts: { strength: 0.55 },
     truth: 'damaged-glass',
-    first: ['glass-cracked', 'window-light'],
+    first: ['window-light'],
   },
 ];

@@ -284,6 +284,6 @@ export const stories: readonly FaultStory[] = [
     opened: [],
     facts: { strength: 0.3 },
     truth: 'damaged-glass',
-    first: ['glass-cracked', 'window-light'],
+    first: ['window-light'],
   },
 ];

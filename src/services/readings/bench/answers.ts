@@ -44,7 +44,12 @@ export interface BenchFacts {
   belts?: 'even' | 'off';
   draught?: 'weak';
   coolant?: 'off';
+  /** noted at a reading of the draught, the last one within a day of the instant */
+  wind?: boolean;
 }
+
+/** Weather noted longer before or after says nothing of the weather then. */
+const weatherLasts = millisecondsPerDay;
 
 export function benchFacts(shop: Pick<Shop, 'db'>, machineId: string, at: number): BenchFacts {
   const lately = latestReadings(readingsOf(shop, machineId, at)).filter(
@@ -61,7 +66,17 @@ export function benchFacts(shop: Pick<Shop, 'db'>, machineId: string, at: number
     ...(belts !== null && { belts: belts ? ('off' as const) : ('even' as const) }),
     ...(said((one) => checkOf[one] === 'draught') && { draught: 'weak' as const }),
     ...(said((one) => one === 'coolant') && { coolant: 'off' as const }),
+    ...windAt(shop, machineId, at),
   };
+}
+
+/** Wind on the outlet, by the reading of the draught that is nearest to an instant. */
+function windAt(shop: Pick<Shop, 'db'>, machineId: string, at: number): Pick<BenchFacts, 'wind'> {
+  const away = (one: { at: number }) => Math.abs(one.at - at);
+  const [nearest] = readingsOf(shop, machineId, at + weatherLasts)
+    .filter((one) => 'wind' in one.taken && away(one) <= weatherLasts)
+    .sort((a, b) => away(a) - away(b));
+  return nearest && 'wind' in nearest.taken ? { wind: nearest.taken.wind } : {};
 }
 
 /** A proof that the bench can measure. */

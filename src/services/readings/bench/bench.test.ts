@@ -291,6 +291,26 @@ describe('a diagnosis', () => {
     expect(misaligned(report())).toBeGreaterThan(old);
   });
 
+  it('hears of wind from the reading of the draught nearest to it, within a day', () => {
+    const wind = () => benchFacts(shop, machineId, shop.clock.now).wind;
+    must(take(air(6)));
+    expect(wind()).toBe(false);
+    shop.clock.now += 20 * hour;
+    must(take(air(3, true)));
+    shop.clock.now += hour;
+    expect(wind()).toBe(true);
+    const blown = (faultId: string) =>
+      diagnose(shop, readFault(shop, faultId)!).causes.find(({ id }) => id === 'back-draught')!;
+    const smoke = () =>
+      must(reportFault(shop, tester, { machineId, signs: ['smoke'], key: `wind-key-${keys++}` }))
+        .faultId;
+    const windy = blown(smoke());
+    expect(windy.because.map(({ words }) => words)).toContain('Wind on the outlet');
+    shop.clock.now += 25 * hour;
+    expect(wind()).toBeUndefined();
+    expect(blown(smoke()).probability).toBeLessThan(windy.probability);
+  });
+
   it('has its proof read at the bench after the repair', () => {
     const fault = { machineId, at: shop.clock.now, steps: [] };
     expect(benchProofs(shop, fault).map(({ read }) => read)).toEqual([null, null]);

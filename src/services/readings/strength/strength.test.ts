@@ -324,7 +324,7 @@ describe('in a diagnosis', () => {
     must(burn(id, 5));
     const after = diagnosis();
     expect(after.answers).toMatchObject([
-      { check: 'clean-then-burn', entryId: null, answer: 'no' },
+      { check: 'clean-then-burn', entryId: null, words: 'No' },
     ]);
     expect(after.answers[0]!.by).toContain('50 % before cleaning, 50 % after');
     expect(after.checks.some(({ id: check }) => check === 'clean-then-burn')).toBe(false);

@@ -273,9 +273,7 @@ function Chain({
     [
       'Tested',
       diagnosis.answers
-        .map(
-          ({ question, answer }) => `${question} ${answer === 'unknown' ? "can't tell" : answer}`,
-        )
+        .map(({ question, words }) => `${question} ${words}`)
         .join('; '),
     ],
     ['Found', titles('diagnosis').map(causeWords).join('; then ')],
