@@ -35,7 +35,11 @@ const text = z.string().trim().min(1);
 const slug = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/);
 const minutes = z.number().int().nonnegative();
 
-export const limitSchema = z.object({ kind: z.enum(limitKinds), value: z.number().positive() });
+export const limitSchema = z.object({
+  kind: z.enum(limitKinds),
+  value: z.number().positive(),
+  notBefore: z.literal(true).optional(),
+});
 
 export const openingSchema = z.object({
   id: slug,

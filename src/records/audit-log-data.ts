@@ -23,6 +23,8 @@ const perGroup = z.object({ optics: figure, bed: figure, motion: figure, air: fi
 const limit = z.object({
   kind: z.enum(limitKinds),
   value: z.number().positive(),
+  /** must be reached too before another makes it due */
+  notBefore: z.literal(true).optional(),
 });
 const window = z.object({
   /** minutes after midnight */

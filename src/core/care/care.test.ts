@@ -9,7 +9,7 @@ import { countersOver, noUse, type CountedUse, type UseMeter } from './counters'
 import { countersSince } from './testing/plain-counters';
 import { compareDanger } from './danger';
 import { depths, resets } from './depth';
-import { careState, standing } from './due';
+import { careState, isDue, standing } from './due';
 import { lastReset } from './resets';
 
 const task = (key: string, depth: CareTask['depth']): CareTask => ({
@@ -136,6 +136,48 @@ describe('standing', () => {
     expect(found.used).toBeCloseTo(1.12, 12);
     expect(found.first).toEqual({ kind: 'soil', left: -3 });
     expect(found.state).toBe('due');
+  });
+
+  test('a limit that must be reached too holds it back, and makes nothing due by itself', () => {
+    const soil = { kind: 'soil' as const, value: 25 };
+    const waits = (value: number) => ({ kind: 'days' as const, value, notBefore: true as const });
+    // 112 % of the soil, but 12 of 30 days: the days count
+    const held = standing([soil, waits(30)], counters);
+    expect(held).toEqual({ used: 0.4, state: 'clear', first: { kind: 'days', left: 18 } });
+    // reached long ago, it says no more
+    expect(standing([soil, waits(5)], counters)).toEqual(standing([soil], counters));
+    // whichever stands first, of several the one that is least full; a call still makes it due
+    const jobs = { kind: 'jobs' as const, value: 10, notBefore: true as const };
+    expect(standing([waits(30), jobs, soil], counters).first).toEqual({ kind: 'jobs', left: 7 });
+    expect(standing([soil, waits(30)], counters, true).state).toBe('due');
+    expect(() => standing([waits(30)], counters)).toThrow('that makes due');
+  });
+
+  test('with and without limits that must be reached too, it is due when by hand it is', () => {
+    const value = fc.integer({ min: 1, max: 40 });
+    const limit = fc.record({
+      kind: fc.constantFrom('soil' as const, 'run' as const, 'days' as const, 'jobs' as const),
+      value,
+      notBefore: fc.constantFrom(undefined, true as const),
+    });
+    const use = fc.record({ soil: value, run: value, days: value, jobs: value });
+    fc.assert(
+      fc.property(fc.array(limit, { minLength: 1, maxLength: 4 }), use, (limits, used) => {
+        fc.pre(limits.some(({ notBefore }) => !notBefore));
+        const reached = ({ kind, value: at }: (typeof limits)[number]) => used[kind] >= at;
+        const due =
+          limits.some((one) => !one.notBefore && reached(one)) &&
+          limits.every((one) => !one.notBefore || reached(one));
+        const { state } = standing(limits, {
+          ...noUse,
+          soilMilliseconds: used.soil * 3_600_000,
+          runSeconds: used.run * 3600,
+          days: used.days,
+          jobs: used.jobs,
+        });
+        expect(isDue(state)).toBe(due);
+      }),
+    );
   });
 
   test.each([

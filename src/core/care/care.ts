@@ -9,6 +9,8 @@ export type LimitKind = (typeof limitKinds)[number];
 export interface Limit {
   kind: LimitKind;
   value: number;
+  /** does not make it due, but must be reached too before anything else does: "after 50 h, not before 30 days" */
+  notBefore?: true | undefined;
 }
 
 /** Groups a task can count soil of; coolant does not foul with use. */

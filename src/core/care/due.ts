@@ -16,10 +16,10 @@ export const defaultThresholds: Thresholds = { soon: 0.8, due: 1, pastDue: 1.25 
 
 /** Where a task stands. */
 export interface Standing {
-  /** largest share of its limits consumed; 1 is due */
+  /** share consumed of the limit that counts; 1 is due */
   used: number;
   state: CareState;
-  /** the limit reached first and what is left on it (hours or counts; negative once over) */
+  /** the limit that counts and what is left on it (hours or counts; negative once over) */
   first: { kind: LimitKind; left: number };
 }
 
@@ -49,8 +49,27 @@ export function careState(used: number, thresholds: Thresholds = defaultThreshol
 }
 
 /**
- * Where a task stands: used = the largest counter / limit. The limit with the largest share is the
- * one reached first; of equal shares the one named first.
+ * Of several limits the one that counts: the fullest of those that make due, unless one that must be reached too is
+ * less full; of equal shares the one named first.
+ * @returns `null` where none makes due
+ */
+export function countingLimit<L extends { notBefore?: true | undefined }>(
+  limits: readonly L[],
+  shareOf: (limit: L) => number,
+): { limit: L; share: number } | null {
+  let fullest: { limit: L; share: number } | null = null;
+  let emptiest: { limit: L; share: number } | null = null;
+  for (const limit of limits) {
+    const share = shareOf(limit);
+    if (limit.notBefore) {
+      if (emptiest === null || share < emptiest.share) emptiest = { limit, share };
+    } else if (fullest === null || share > fullest.share) fullest = { limit, share };
+  }
+  return fullest && emptiest && emptiest.share < fullest.share ? emptiest : fullest;
+}
+
+/**
+ * Where a task stands: used = counter / limit of the limit that counts.
  * @param called whether a sign or finding makes it due before its limits: the state is then at least
  *   due, `used` stays what was counted
  * @throws RangeError without limits or with one that is not more than 0
@@ -62,18 +81,17 @@ export function standing(
   called = false,
   thresholds: Thresholds = defaultThresholds,
 ): Standing {
-  let best: { used: number; first: Standing['first'] } | null = null;
-  for (const { kind, value } of limits) {
+  const counts = countingLimit(limits, ({ kind, value }) => {
     if (!(value > 0))
       throw new RangeError(`standing requires limits above 0, not ${kind} ${value}`);
-    const counter = counterFor(kind, counters);
-    const used = counter / value;
-    if (best === null || used > best.used) best = { used, first: { kind, left: value - counter } };
-  }
-  if (!best) throw new RangeError('standing requires at least one limit');
-  const counted = careState(best.used, thresholds);
+    return counterFor(kind, counters) / value;
+  });
+  if (!counts) throw new RangeError('standing requires at least one limit that makes due');
+  const { limit, share: used } = counts;
+  const counted = careState(used, thresholds);
   const state = called && (counted === 'clear' || counted === 'soon') ? 'due' : counted;
-  return { used: best.used, state, first: best.first };
+  const left = limit.value - counterFor(limit.kind, counters);
+  return { used, state, first: { kind: limit.kind, left } };
 }
 
 /**

@@ -25,6 +25,16 @@ test('an hour a week is not cleaned weekly by the calendar alone', () => {
   expect(stretchedDays(wipe, hours(8, 1))).toBe(14);
 });
 
+test('days that must be reached too are no calendar to be stretched', () => {
+  const days = { kind: 'days' as const, value: 7, notBefore: true as const };
+  const run = { kind: 'run' as const, value: 10 };
+  expect(stretchedDays({ ...wipe, limits: [run, days] }, hours(1))).toBeNull();
+  // nor are hours that must be reached too what the calendar is held against
+  const calendar = { kind: 'days' as const, value: 7 };
+  const waits = { ...run, notBefore: true as const };
+  expect(stretchedDays({ ...wipe, limits: [waits, calendar] }, hours(1))).toBeNull();
+});
+
 test('the limit by use that strikes first decides', () => {
   const both = { ...wipe, limits: [...wipe.limits, { kind: 'run' as const, value: 4 }] };
   expect(stretchedDays(both, hours(0.25, 0.01))).toBe(28);

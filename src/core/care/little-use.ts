@@ -30,9 +30,15 @@ export function stretchedDays(
 ): number | null {
   const { criticality, depth, limits } = task;
   if (criticality === 'fire' || criticality === 'coolant' || byTime.includes(depth)) return null;
-  const calendar = limits.find(({ kind }) => kind === 'days');
-  const inWeeks = limits.flatMap(({ kind, value }) =>
-    kind === 'run' ? [value / use.runHours] : kind === 'soil' ? [value / use.soilHours] : [],
+  const calendar = limits.find(({ kind, notBefore }) => kind === 'days' && !notBefore);
+  const inWeeks = limits.flatMap(({ kind, value, notBefore }) =>
+    notBefore
+      ? []
+      : kind === 'run'
+        ? [value / use.runHours]
+        : kind === 'soil'
+          ? [value / use.soilHours]
+          : [],
   );
   if (!calendar || inWeeks.length === 0) return null;
   const full = Math.min(...inWeeks) * week;

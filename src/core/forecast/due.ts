@@ -54,6 +54,21 @@ export function forecastDue(
   return { early: reached('high'), likely: reached('likely'), late: reached('low') };
 }
 
+/**
+ * When two limits are reached that must both be: the later day of each bound.
+ * @returns `null` where of one of them nothing can be told
+ */
+export function laterOf(one: DueForecast | null, other: DueForecast | null): DueForecast | null {
+  if (!one || !other) return null;
+  const later = (a: number | null, b: number | null) =>
+    a === null || b === null ? null : Math.max(a, b);
+  return {
+    early: later(one.early, other.early),
+    likely: later(one.likely, other.likely),
+    late: later(one.late, other.late),
+  };
+}
+
 /** The first day by whose end the bound of the use has filled what is left: today, where the rest of it does. */
 function dayReached(
   { left, model, share = (day) => (day > today ? 1 : 0) }: Filling,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { chanceOf } from '../testing/chance';
 import { backTest, judgedSpans } from './back-test';
-import { forecastDue, horizonDays } from './due';
+import { forecastDue, horizonDays, laterOf } from './due';
 import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse, weekdayOf } from './use';
 
 /** The model of amounts by day. */
@@ -253,6 +253,20 @@ describe('when a task will be due', () => {
     expect(forecastDue([{ left: 1, model, share }], 199, null)!.likely).toBe(199);
     expect(forecastDue([{ left: 1.5, model, share }], 199, null)!.likely).toBe(202);
     expect(sumOfUse(model!, 199, 4, share).mean).toBe(3);
+  });
+
+  it('is the later of two that must both be reached, bound by bound', () => {
+    const use = forecastDue([{ left: 7, model }], 199, null);
+    const days = forecastDue([], 199, 210);
+    expect(laterOf(use, days)).toEqual({ early: 210, likely: 210, late: 210 });
+    expect(laterOf(use, forecastDue([], 199, 201))).toEqual(use);
+    expect(laterOf({ early: 1, likely: 5, late: 9 }, { early: 3, likely: 4, late: null })).toEqual({
+      early: 3,
+      likely: 5,
+      late: null,
+    });
+    expect(laterOf(use, null)).toBeNull();
+    expect(laterOf(null, days)).toBeNull();
   });
 
   it('is the first of its limits, the calendar among them', () => {

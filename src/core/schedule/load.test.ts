@@ -25,6 +25,14 @@ const daysOf = (tasks: ScheduleTask[], index = 0) =>
     .map(({ day }) => day);
 
 describe('when tasks come up', () => {
+  it('not before a limit that must be reached too, which is then the one that counts', () => {
+    const fillings = [filling(0.25), { ...filling(0.1), notBefore: true as const }];
+    expect(daysOf([task('both', 0, { fillings })])).toEqual([10, 20]);
+    expect(comingUp([task('both', 0, { fillings })], days).map(({ limit }) => limit)).toEqual([
+      1, 1,
+    ]);
+  });
+
   it('each time their limit is reached since the last time; what is past it, on the first day', () => {
     expect(daysOf([task('weekly', 0.125)])).toEqual([8, 16]);
     expect(daysOf([task('late', 0.125, { fillings: [filling(0.125, 1.5)] })])).toEqual([0, 8, 16]);

@@ -1,4 +1,5 @@
-import { shareAt, type ScheduleTask } from './problem';
+import { countingLimit } from '../care/due';
+import { fillingAt, shareAt, type ScheduleTask } from './problem';
 
 /** One time at which a task comes up, if it is always done when its limit is reached. */
 export interface Coming {
@@ -6,7 +7,7 @@ export interface Coming {
   task: number;
   /** days from the beginning */
   day: number;
-  /** the limit that is reached first, by its place in the task's fillings */
+  /** the limit that counts, by its place in the task's fillings */
   limit: number;
 }
 
@@ -42,13 +43,8 @@ export function comingUp(tasks: readonly ScheduleTask[], days: number): Coming[]
 }
 
 function fullest({ fillings }: ScheduleTask, since: number | null, day: number): number {
-  let most = 0;
-  let at = 0;
-  fillings.forEach(({ start, sum }, index) => {
-    const share = since === null ? start + sum[day]! : sum[day]! - sum[since]!;
-    if (share > most) [most, at] = [share, index];
-  });
-  return at;
+  const counts = countingLimit(fillings, (filling) => fillingAt(filling, since, day));
+  return counts ? fillings.indexOf(counts.limit) : 0;
 }
 
 /** Minutes of one week by what they are for. */

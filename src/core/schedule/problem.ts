@@ -6,6 +6,8 @@ export interface ScheduleFilling {
   start: number;
   /** share that the use to come adds until each tick: 0 at the first, never falls, one more than days planned */
   sum: readonly number[];
+  /** must be reached too before another makes it due */
+  notBefore?: true | undefined;
 }
 
 /** A care task that may come up within the days planned, once or several times. */
@@ -18,7 +20,7 @@ export interface ScheduleTask {
   minutes: number;
   /** all that has to be opened for it */
   openings: readonly string[];
-  /** its limits: the fullest counts. All begin anew when it is done */
+  /** its limits: the fullest counts, and no more than the least full that must be reached too. All begin anew when it is done */
   fillings: readonly ScheduleFilling[];
   /** deeper tasks at the same station: one of them does this one too */
   coveredBy: readonly string[];
@@ -102,17 +104,29 @@ export function dayRisk(criticality: Criticality, used: number): number {
   return used <= 1 ? 0 : gravity[criticality] * (Math.min(used, worst) ** 2 - 1);
 }
 
+/** Share of one limit used at a tick, when its task was last done at another. */
+export function fillingAt(
+  { start, sum }: ScheduleFilling,
+  since: number | null,
+  tick: number,
+): number {
+  return since === null ? start + sum[tick]! : sum[tick]! - sum[since]!;
+}
+
 /**
  * Share of the limit used at a tick, when the task was last done at another.
  * @param since `null`: it was not done since the planning began
  */
 export function shareAt({ fillings }: ScheduleTask, since: number | null, tick: number): number {
   let most = 0;
-  for (const { start, sum } of fillings) {
-    const share = since === null ? start + sum[tick]! : sum[tick]! - sum[since]!;
-    if (share > most) most = share;
+  let least = Infinity;
+  for (const filling of fillings) {
+    const share = fillingAt(filling, since, tick);
+    if (filling.notBefore) {
+      if (share < least) least = share;
+    } else if (share > most) most = share;
   }
-  return most;
+  return Math.min(most, least);
 }
 
 /** What letting a task be from one tick to another costs: the days that begin past its limit. */

@@ -4,6 +4,7 @@ import {
   isLate,
   scheduleCost,
   shareAt,
+  stretchRisk,
   sittings,
   timesOf,
   violations,
@@ -88,6 +89,18 @@ describe('what a plan costs', () => {
     expect(shareAt(task, null, 1)).toBeCloseTo(0.6, 9);
     expect(shareAt(task, null, 9)).toBeCloseTo(1.8, 9);
     expect(shareAt(task, 4, 9)).toBeCloseTo(1, 9);
+  });
+
+  it('is held back by a limit that must be reached too', () => {
+    const task = one({
+      fillings: [daily(0.5, 0), { ...daily(0.1, 0), notBefore: true }],
+    });
+    expect(shareAt(task, null, 4)).toBeCloseTo(0.4, 9);
+    expect(shareAt(task, null, 1)).toBeCloseTo(0.1, 9);
+    expect(shareAt(task, 5, 7)).toBeCloseTo(0.2, 9);
+    // without the other it would come up every second day
+    expect(stretchRisk(task, null, 8)).toBe(0);
+    expect(stretchRisk(one({ fillings: [daily(0.5, 0)] }), null, 8)).toBeGreaterThan(0);
   });
 
   it('pays a machine and an opening once a window, however many tasks share them', () => {

@@ -48,7 +48,7 @@ test('everything that decides a number is said in words in the book', () => {
   ];
   const change = { stationId: window, task: 'wipe', basis: 'manual' as const };
   expect(after(() => must(changeLimits(shop, tester, { ...change, limits, reason: 'p. 4' })))).toBe(
-    'Limits of Protective window, wipe: 6 soil or 9 days (manual)',
+    'Limits of Protective window, wipe: 6 soil hours or 9 days (manual)',
   );
   expect(after(() => must(changeLimits(shop, tester, { ...change, limits: null })))).toBe(
     'Limits of Protective window, wipe: back to the school',

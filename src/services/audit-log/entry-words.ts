@@ -6,6 +6,7 @@ import { findCheck } from '../../catalogue/checks';
 import { answerWords } from '../../core/faults/diagnosis/outcomes';
 import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
+import { limitsWords } from '../../core/care/limit-words';
 import { pastWords } from '../../core/care/past-words';
 import { readOut } from '../../core/readings/read-out';
 import { readingName } from '../../core/readings/reading';
@@ -333,7 +334,7 @@ function planWords(shop: Shop, plan: EntryData<'care plan'>): string {
       return `Care plan: ${plan.school}`;
     case 'limits': {
       const words = plan.limits
-        ? `${plan.limits.map(({ kind, value }) => `${value} ${kind}`).join(' or ')} (${plan.basis})`
+        ? `${limitsWords(plan.limits)} (${plan.basis})`
         : 'back to the school';
       const doubt = plan.unconfirmed
         ? `, to be confirmed: ${plan.unconfirmed.otherBy} differs`

@@ -10,6 +10,9 @@ import {
   carePlanHistory,
   removeOwnTask,
 } from './care-plans';
+import { localDay } from '../../core/units/zone';
+import { bookPage } from '../audit-log/audit-log';
+import { machineForecast } from '../forecast/forecast';
 import { logSession } from '../usage/sessions';
 import {
   addTestMachine,
@@ -103,6 +106,45 @@ test('limits change from a date on, with a reason and a basis, and go back to th
   must(changeLimits(shop, tester, { ...input, limits: null, reason: 'not for our work' }));
   expect(taskOf('window', 'wipe').task.limits[0]!.value).toBe(5);
   expect(carePlanHistory(shop, machineId)).toHaveLength(2);
+});
+
+test('fifty hours and thirty days as a manual has it: due when both are reached, on every screen alike', () => {
+  const stationId = stationOf('window');
+  must(recordCare(shop, tester, { stationId, task: 'wipe', result: 'done', at: shop.clock.now }));
+  const both = [
+    { kind: 'run' as const, value: 5 },
+    { kind: 'days' as const, value: 30, notBefore: true as const },
+  ];
+  const set = (limits: typeof both | [(typeof both)[1]]) =>
+    changeLimits(shop, tester, {
+      stationId,
+      task: 'wipe',
+      limits,
+      basis: 'manual',
+      reason: 'manual, p. 7',
+    });
+  expect(refusal(set([both[1]!]))).toMatch(/must make it due/);
+  must(set(both));
+  const start = shop.clock.now;
+  shop.clock.now = start + 12 * day;
+  for (let at = 1; at <= 8; at++) run(start + at * hour);
+  expect(taskOf('window', 'wipe').standing).toEqual({
+    used: 0.4,
+    state: 'clear',
+    first: { kind: 'days', left: 18 },
+  });
+  // the forecast waits for the days, and the copy of the plan carries both
+  const due = machineForecast(shop, machineId).due(taskOf('window', 'wipe'))!;
+  expect(due).toMatchObject({ early: due.likely, late: due.likely });
+  expect(due.likely! - localDay(shop.clock.now, shop.zone)).toBe(18);
+  const twin = addTestMachine(shop, 'Finch').id;
+  must(copyCarePlan(shop, tester, { fromId: machineId, toId: twin }));
+  expect(taskOf('window', 'wipe', twin).task.limits).toEqual(both);
+  expect(bookPage(shop, { kinds: ['care plan'] }, 9).map(({ what }) => what)).toContainEqual(
+    expect.stringContaining('5 run hours, not before 30 days (manual)'),
+  );
+  shop.clock.now = start + 30 * day;
+  expect(taskOf('window', 'wipe').standing).toMatchObject({ used: 1, state: 'due' });
 });
 
 test('a plan with a task without limits, or with a limit that is none, changes nothing', () => {

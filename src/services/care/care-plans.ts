@@ -27,7 +27,7 @@ export type PlannedTask = Planned<CatalogueTask>;
 
 /** Whether a task belongs to every single job rather than to the technician's round. */
 export function followsEveryJob({ limits }: { limits: readonly Limit[] }): boolean {
-  return limits.some(({ kind, value }) => kind === 'jobs' && value === 1);
+  return limits.some(({ kind, value, notBefore }) => kind === 'jobs' && value <= 1 && !notBefore);
 }
 
 const noChanges: DatedChange<CatalogueTask>[] = [];
@@ -148,6 +148,10 @@ const limitsSchema = z
   .refine(
     (limits) => new Set(limits.map(({ kind }) => kind)).size === limits.length,
     'One limit of a kind is enough.',
+  )
+  .refine(
+    (limits) => limits.some(({ notBefore }) => !notBefore),
+    'One limit at least must make it due: the others only say how soon it may be.',
   );
 
 function requireTask(shop: Shop, stationId: string, key: string) {
@@ -204,7 +208,9 @@ export const changeLimits = useCase(
 
 const sameLimits = (one: readonly Limit[], other: readonly Limit[]) =>
   one.length === other.length &&
-  one.every(({ kind, value }) => other.some((o) => o.kind === kind && o.value === value));
+  one.every(({ kind, value, notBefore }) =>
+    other.some((o) => o.kind === kind && o.value === value && o.notBefore === notBefore),
+  );
 
 const lines = z.array(z.string().trim().min(1).max(400)).max(30).default([]);
 

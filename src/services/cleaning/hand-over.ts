@@ -7,6 +7,7 @@ import { stockOfSheet } from '../../records/inventory';
 import type { CareResult, Finding } from '../../core/care/care';
 import { progressOf, type SheetEvent } from '../../core/cleaning/progress';
 import { wayOf } from '../../core/cleaning/run';
+import { followsEveryJob } from '../care/care-plans';
 import { dueMachines, dueOfModule, type StationDue, type TaskDue } from '../care/due';
 import { listModules } from '../parts/parts';
 import { runToEnd } from './sheets';
@@ -100,7 +101,7 @@ export function handOver(shop: Shop, sheet: SheetRow): HandOver {
   const next = stations
     .flatMap((station) =>
       station.tasks
-        .filter(({ task }) => !task.limits.some(({ kind, value }) => kind === 'jobs' && value <= 1))
+        .filter(({ task }) => !followsEveryJob(task))
         .map((due) => ({ station: station.name, due })),
     )
     .sort((a, b) => b.due.standing.used - a.due.standing.used)

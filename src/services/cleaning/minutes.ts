@@ -55,7 +55,10 @@ function waitsTaken({ db, now }: Pick<Shop, 'db' | 'now'>) {
 }
 
 /** Medians of what was taken, by what it was, of all that was taken five times. */
-export function learnedBy<T extends { minutes: number }>(taken: readonly T[], keyOf: (one: T) => string) {
+export function learnedBy<T extends { minutes: number }>(
+  taken: readonly T[],
+  keyOf: (one: T) => string,
+) {
   const known = new Map<string, LearnedMinutes>();
   for (const [key, rows] of groupBy(taken, keyOf)) {
     const learned = learnedMinutes(rows.map(({ minutes }) => minutes));

@@ -28,7 +28,7 @@ export interface TaskFindings extends Cycles {
 /** The limit that findings can be held against: of use where there is one, else of days. */
 function heldLimit(limits: readonly Limit[]): { clock: Clock; limit: number } | null {
   for (const clock of clocks) {
-    const found = limits.find(({ kind }) => kind === clock);
+    const found = limits.find(({ kind, notBefore }) => kind === clock && !notBefore);
     if (found) return { clock, limit: found.value };
   }
   return null;

@@ -1,8 +1,8 @@
-import type { LimitKind } from '../../core/care/care';
+import type { Limit, LimitKind } from '../../core/care/care';
 import { counterFor, isDue } from '../../core/care/due';
 import { backTest, judgedSpans, type Coverage } from '../../core/forecast/back-test';
 import { restOfDay, sharesAhead, stillToday } from '../../core/forecast/ahead';
-import { forecastDue, type DueForecast, type Filling } from '../../core/forecast/due';
+import { forecastDue, laterOf, type DueForecast, type Filling } from '../../core/forecast/due';
 import {
   dayAmounts,
   lookBackDays,
@@ -95,6 +95,12 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
     }
     return models.get(measure)!;
   };
+  const fillingOf = (kind: UseKind, group: string, left: number): Filling | null => {
+    const measure = measureOf(kind, group);
+    // beam hours come as a share of the run
+    const filled = kind === 'beam' ? left / Math.max(1e-9, beam()) : left;
+    return measure && { left: filled, model: model(measure), share: sees(measure) };
+  };
   return {
     today,
     due: ({ task, counters, standing, known, range }) => {
@@ -103,23 +109,13 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       }
       if (!known) return null;
       /** @param more share of each limit that may be used beyond what was counted, or less where negative */
-      const dueWith = (more: number): DueForecast | null => {
-        const fillings: Filling[] = [];
-        let calendar: number | null = null;
-        for (const { kind, value } of task.limits) {
-          const left = value - counterFor(kind, counters) - more * value;
-          if (kind === 'days') {
-            const day = today + Math.ceil(left);
-            calendar = calendar === null ? day : Math.min(calendar, day);
-            continue;
-          }
-          const measure = measureOf(kind, task.group);
-          // beam hours come as a share of the run
-          const filled = kind === 'beam' ? left / Math.max(1e-9, beam()) : left;
-          if (measure) fillings.push({ left: filled, model: model(measure), share: sees(measure) });
-        }
-        return forecastDue(fillings, today, calendar);
-      };
+      const dueWith = (more: number) =>
+        whenReached(
+          task.limits,
+          today,
+          ({ kind, value }) => value - counterFor(kind, counters) - more * value,
+          (kind, left) => fillingOf(kind, task.group, left),
+        );
       const likely = dueWith(0);
       if (!range || !likely) return likely;
       // a start that is not sure: early from the most it may have had, late from the least
@@ -130,13 +126,13 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
       };
     },
     fillings: ({ task, counters }, count, share = always, ahead = 0) =>
-      task.limits.map(({ kind, value }): ScheduleFilling => {
+      task.limits.map(({ kind, value, notBefore }): ScheduleFilling => {
         const measure = kind === 'days' ? null : measureOf(kind, task.group);
         const each = kind === 'days' ? () => 1 : expected(measure, share);
         const whole = kind === 'beam' ? value / Math.max(1e-9, beam()) : value;
         const sum = [0];
         for (let day = 0; day < count; day++) sum.push(sum[day]! + each(day + ahead) / whole);
-        return { start: counterFor(kind, counters) / value, sum };
+        return { start: counterFor(kind, counters) / value, sum, ...(notBefore && { notBefore }) };
       }),
     hours: (count, share = always, ahead = 0) =>
       Array.from({ length: count }, (_, day) => expected('run', share)(day + ahead)),
@@ -153,7 +149,42 @@ export function forecastNow(shop: Shop, machineId: string): MachineForecast {
 
 const always: DayShare = () => 1;
 
-function measureOf(kind: Exclude<LimitKind, 'days'>, group: string): Measure | null {
+type UseKind = Exclude<LimitKind, 'days'>;
+
+/**
+ * When a task will be due by its limits: the first of those that make due, but not before all that must be reached too.
+ * @param fillingOf how a limit that use fills does so; `null`: nothing can be told of it
+ */
+function whenReached(
+  limits: readonly Limit[],
+  today: number,
+  leftOf: (limit: Limit) => number,
+  fillingOf: (kind: UseKind, left: number) => Filling | null,
+): DueForecast | null {
+  const firstOf = (some: readonly Limit[]): DueForecast | null => {
+    const fillings: Filling[] = [];
+    let calendar: number | null = null;
+    for (const limit of some) {
+      const left = leftOf(limit);
+      if (limit.kind === 'days') {
+        const day = today + Math.ceil(left);
+        calendar = calendar === null ? day : Math.min(calendar, day);
+        continue;
+      }
+      const filling = fillingOf(limit.kind, left);
+      if (filling) fillings.push(filling);
+    }
+    return forecastDue(fillings, today, calendar);
+  };
+  return limits
+    .filter(({ notBefore }) => notBefore)
+    .reduce(
+      (before, limit) => laterOf(before, firstOf([limit])),
+      firstOf(limits.filter(({ notBefore }) => !notBefore)),
+    );
+}
+
+function measureOf(kind: UseKind, group: string): Measure | null {
   if (kind === 'beam') return 'run';
   if (kind !== 'soil') return kind;
   return soilGroups.find((one) => one === group) ?? null;

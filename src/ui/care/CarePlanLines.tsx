@@ -3,7 +3,8 @@ import type { CarePlanChange } from '../../core/care/plan';
 import type { CarePlanLine } from '../../services/care/care-plans';
 import { dayDate } from '../shared/marks/when';
 import classes from './CarePlan.module.css';
-import { limitsWords, schoolWords } from './words';
+import { limitsWords } from '../../core/care/limit-words';
+import { schoolWords } from './words';
 
 interface CarePlanLinesProps {
   lines: CarePlanLine[];

@@ -27,9 +27,8 @@ import { useAction } from '../shared/forms/use-action';
 import { instantIn, useSendForm } from '../shared/forms/use-send-form';
 import { WhenField } from '../shared/forms/WhenField';
 import { dayDate } from '../shared/marks/when';
-import { units } from '../shared/ribbon/columns';
 import classes from './CarePlan.module.css';
-import { limitsWords } from './words';
+import { limitUnits, limitsWords } from '../../core/care/limit-words';
 
 export interface CarePlanTask {
   stationId: string;
@@ -248,6 +247,32 @@ function LimitForm({ task, zone, change, close }: LimitFormProps) {
   );
 }
 
+function AnotherLimit({
+  label,
+  kinds,
+  add,
+}: {
+  label: string;
+  kinds: readonly LimitKind[];
+  add: (kind: LimitKind) => void;
+}) {
+  return (
+    <NativeSelect
+      label={label}
+      data={[
+        { value: '', label: 'none' },
+        ...kinds.map((kind) => ({ value: kind, label: limitUnits[kind][1] })),
+      ]}
+      value=""
+      onChange={(event) => {
+        const kind = event.currentTarget.value as LimitKind | '';
+        if (kind) add(kind);
+      }}
+      maw={320}
+    />
+  );
+}
+
 /** Limits being written: one of each kind at most. */
 export function LimitFields({
   limits,
@@ -259,16 +284,16 @@ export function LimitFields({
   const unused = limitKinds.filter((kind) => !limits.some((one) => one.kind === kind));
   return (
     <div className={classes.form}>
-      {limits.map(({ kind, value }) => (
+      {limits.map(({ kind, value, notBefore }) => (
         <div key={kind} className={classes.row}>
           <NumberInput
-            label={`Due after so many ${units[kind][1]}`}
+            label={`${notBefore ? 'But not before' : 'Due after'} so many ${limitUnits[kind][1]}`}
             value={value}
             min={0}
             decimalScale={2}
             onChange={(next) =>
               onChange(
-                limits.map((one) => (one.kind === kind ? { kind, value: Number(next) } : one)),
+                limits.map((one) => (one.kind === kind ? { ...one, value: Number(next) } : one)),
               )
             }
             maw={260}
@@ -283,19 +308,20 @@ export function LimitFields({
         </div>
       ))}
       {unused.length > 0 && (
-        <NativeSelect
-          label="Another limit, whichever comes first"
-          data={[
-            { value: '', label: 'none' },
-            ...unused.map((kind) => ({ value: kind, label: units[kind][1] })),
-          ]}
-          value=""
-          onChange={(event) => {
-            const kind = event.currentTarget.value as LimitKind | '';
-            if (kind) onChange([...limits, { kind, value: 10 }]);
-          }}
-          maw={320}
-        />
+        <>
+          <AnotherLimit
+            label="Another limit, whichever comes first"
+            kinds={unused}
+            add={(kind) => onChange([...limits, { kind, value: 10 }])}
+          />
+          {limits.some(({ notBefore }) => !notBefore) && (
+            <AnotherLimit
+              label="But not before, where both must be reached"
+              kinds={unused}
+              add={(kind) => onChange([...limits, { kind, value: 10, notBefore: true }])}
+            />
+          )}
+        </>
       )}
     </div>
   );

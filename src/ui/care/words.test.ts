@@ -1,7 +1,8 @@
 import { schools } from '../../core/care/schools';
 import { callWords, untilWords } from '../machines/judged';
 import { lifeHours } from '../parts/words';
-import { limitsWords, minutesWords, schoolWords, timesWords } from './words';
+import { limitsWords } from '../../core/care/limit-words';
+import { minutesWords, schoolWords, timesWords } from './words';
 
 test('limits, minutes and shares read as words', () => {
   expect(limitsWords([{ kind: 'soil', value: 5 }])).toBe('5 soil hours');
@@ -12,6 +13,13 @@ test('limits, minutes and shares read as words', () => {
     ]),
   ).toBe('100 run hours or 7 days of use');
   expect(limitsWords([{ kind: 'jobs', value: 1 }])).toBe('1 job');
+  expect(
+    limitsWords([
+      { kind: 'days', value: 30, notBefore: true },
+      { kind: 'run', value: 50 },
+      { kind: 'jobs', value: 200 },
+    ]),
+  ).toBe('50 run hours or 200 jobs, not before 30 days');
   expect(limitsWords([{ kind: 'soil', value: 2.25 }])).toBe('2.25 soil hours');
   expect([0, 59, 60, 61, 125, 600].map(minutesWords)).toEqual([
     '0 min',

@@ -1,6 +1,4 @@
-import type { Limit } from '../../core/care/care';
 import type { School } from '../../core/care/schools';
-import { units } from '../shared/ribbon/columns';
 
 export const schoolWords: Readonly<Record<School, { name: string; lead: string }>> = {
   little: { name: 'Little and often', lead: 'short wipes long before anything shows' },
@@ -11,13 +9,6 @@ export const schoolWords: Readonly<Record<School, { name: string; lead: string }
     lead: 'soil hours with the calendar as a cap, whichever comes first',
   },
 };
-
-/** "5 soil hours or 7 days": exactly as they were set. */
-export function limitsWords(limits: readonly Limit[]): string {
-  return limits
-    .map(({ kind, value }) => `${value} ${units[kind][value === 1 ? 0 : 1]}`)
-    .join(' or ');
-}
 
 /** "2 h 40" of whole minutes. */
 export function minutesWords(minutes: number): string {

@@ -164,7 +164,7 @@ function HowDone({ task, stationId }: { task: TaskDue['task']; stationId: string
 function Limits({ task }: { task: TaskDue }) {
   return (
     <dl className={classes.limits}>
-      {task.task.limits.map(({ kind, value }) => {
+      {task.task.limits.map(({ kind, value, notBefore }) => {
         const counter = counterFor(kind, task.counters);
         const share = counter / value;
         return (
@@ -185,6 +185,7 @@ function Limits({ task }: { task: TaskDue }) {
               </span>
               <span className="figures">
                 {percent(share)} of {amount(kind, value)}
+                {notBefore && ', which must be reached too'}
               </span>
             </dd>
           </div>

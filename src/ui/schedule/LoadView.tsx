@@ -2,7 +2,7 @@ import { Link } from '../shared/Link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Load } from '../../services/schedule/load';
 import { dayDate } from '../shared/marks/when';
-import { limitsWords } from '../care/words';
+import { limitsWords } from '../../core/care/limit-words';
 import { LoadChart } from './LoadChart';
 import classes from './Schedule.module.css';
 

@@ -1,5 +1,6 @@
 import { inPercent } from '../../../core/units/percent';
 import type { LimitKind } from '../../../core/care/care';
+import { limitUnits } from '../../../core/care/limit-words';
 import type { CareState, Standing } from '../../../core/care/due';
 import type { PathPart } from '../../../catalogue/schema';
 import type { StationDue, TaskDue } from '../../../services/care/due';
@@ -20,21 +21,11 @@ export interface Column {
   label: string;
 }
 
-/** What a limit is counted in, for one and for many. */
-export const units: Readonly<Record<LimitKind, [one: string, many: string]>> = {
-  soil: ['soil hour', 'soil hours'],
-  run: ['run hour', 'run hours'],
-  beam: ['beam hour', 'beam hours'],
-  days: ['day', 'days'],
-  jobs: ['job', 'jobs'],
-  useDays: ['day of use', 'days of use'],
-};
-
 /** "3.1 soil hours", "1 day": an amount in a limit's unit, hours to 0.1. */
 export function amount(kind: LimitKind, value: number): string {
   const inHours = kind === 'soil' || kind === 'run' || kind === 'beam';
   const shown = inHours ? value.toFixed(1) : String(Math.round(value));
-  const [one, many] = units[kind];
+  const [one, many] = limitUnits[kind];
   return `${shown} ${shown === '1' ? one : many}`;
 }
 
