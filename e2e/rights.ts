@@ -224,6 +224,7 @@ export const pageRights: Readonly<Record<string, Right | 'open'>> = {
   '/evidence/[station]/[task]': 'see',
   '/evidence/compare': 'see',
   '/evidence/reliability': 'see',
+  '/evidence/costs': 'see',
   '/evidence/forecast': 'see',
   '/setup/devices': 'set up',
 };

@@ -15,7 +15,7 @@ import { correctSession, logSession, recentSessions } from '../services/usage/se
 import { signOffSheet } from '../services/cleaning/sign-off';
 import { addEvents, press, eventsOf } from '../services/cleaning/events';
 import { draftRun, runOf, runToEnd, startSheet } from '../services/cleaning/sheets';
-import { moveStock, shelf } from '../services/inventory/inventory';
+import { changeStoreItem, moveStock, shelf } from '../services/inventory/inventory';
 import { allInOrder } from '../core/cleaning/ending';
 import { arrange, type RunSheet } from '../core/cleaning/run';
 import { progressOf, type Marks, type SheetEventWhat } from '../core/cleaning/progress';
@@ -132,8 +132,11 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
       must(addMachine(played, play.marit, { nickname, family, card, past: 'new' })).id,
     );
   }
-  for (const { item, pack } of shelf(played)) {
+  for (const { own: _, replaces: __, state: ___, has: ____, ...kept } of shelf(played)) {
+    const { item, pack } = kept;
     must(moveStock(played, play.marit, { item, kind: 'count', quantity: Math.max(2, pack * 2) }));
+    const packPrice = packPrices[item];
+    if (packPrice) must(changeStoreItem(played, play.marit, { ...kept, packPrice }));
   }
   play.second = secondStory(played, clock, play.ids, play.marit);
   firstMorning(play.second);
@@ -333,6 +336,29 @@ function catchUp(play: Play, left: number): void {
   }
 }
 
+/** What packs cost here; of the greases nobody wrote it down. */
+const packPrices: Readonly<Record<string, number>> = {
+  swabs: 24,
+  'thin-swabs': 18,
+  tissue: 9.5,
+  'optics-wipes': 21,
+  isopropyl: 14,
+  acetone: 13,
+  denatured: 8,
+  'optics-fluid': 19,
+  'cotton-swabs': 4,
+  gloves: 11,
+  degreaser: 36,
+  gas: 9,
+  distilled: 5.5,
+  window: 30,
+  lens: 85,
+  mirror: 48,
+  filter: 62,
+  fan: 55,
+  belt: 17,
+};
+
 /** Receives what is low; some of it nobody found the time to order in the last weeks. */
 function restock({ shop, clock, end, marit }: Play): void {
   const late = end - clock.now < 24 * 24 * hour ? ['isopropyl', 'optics-wipes'] : [];
@@ -452,7 +478,8 @@ function playFault(play: Play, fault: DemoFault, reportedAt: number): void {
   clock.now += chance.between(0.2, 1.5) * hour;
   const minutes = Math.round(chance.around(fault.minutes, 1.25));
   const opened = [...(usuallyOpened[fault.cause] ?? [])];
-  must(repairFault(shop, marit, { faultId, action: fault.action, minutes, opened }));
+  const { action, cost } = fault;
+  must(repairFault(shop, marit, { faultId, action, cost, minutes, opened }));
   clock.now += 10 * minute;
   if (chance.yes(0.12)) {
     must(proveFault(shop, marit, { faultId, tested: fault.proof, passed: false, note: 'not yet' }));

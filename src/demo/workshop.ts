@@ -186,6 +186,8 @@ export interface DemoFault {
   cause: string;
   action: string;
   minutes: number;
+  /** paid for parts, in the shop's money */
+  cost?: number;
   proof: string;
 }
 
@@ -224,6 +226,7 @@ export const commonFaults: readonly DemoFault[] = [
     note: 'bucket feels warm after an hour',
     cause: 'coolant',
     action: 'coolant changed, pump inlet cleared',
+    cost: 12,
     minutes: 25,
     proof: 'temperature steady for half an hour',
   },
@@ -287,6 +290,7 @@ export const commonFaults: readonly DemoFault[] = [
     note: 'puppet slots do not meet',
     cause: 'belt',
     action: 'left belt tensioned to match the right',
+    cost: 17,
     minutes: 15,
     proof: 'square and circle measured',
   },
@@ -296,6 +300,7 @@ export const commonFaults: readonly DemoFault[] = [
     note: 'tent pushes smoke back on westerlies',
     cause: 'back-draught',
     action: 'outlet turned out of the wind',
+    cost: 6.5,
     minutes: 10,
     proof: 'tissue held at the tent door',
   },

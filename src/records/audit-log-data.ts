@@ -83,6 +83,8 @@ export const entryDataSchemas = {
     perTask: figure,
     /** ours when it is no starting item */
     tool: text.nullable(),
+    /** of a pack, in hundredths of the shop's money */
+    packPrice: z.number().int().nonnegative().nullish(),
     gone: z.boolean(),
   }),
   'clean-down abandoned': z.object({ sheetId: text, marks: z.array(text) }),

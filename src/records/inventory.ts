@@ -36,6 +36,21 @@ export function standingStock(db: Db): Map<string, StockMovement[]> {
   return groupBy(rows, ({ item }) => item);
 }
 
+/** What each machine took out of the stores from an instant on, thousandths of a unit. Struck movements are left out. */
+export function drawnSince(
+  db: Db,
+  from: number,
+): { machineId: string; item: string; quantity: number }[] {
+  return statement(
+    db,
+    `select entry.machine_id machineId, stock.item, sum(stock.quantity) quantity
+     from stock join entry on entry.id = stock.entry_id
+     where stock.kind = 'use' and stock.at >= ? and entry.machine_id is not null
+       and not exists (select 1 from entry later where later.supersedes = stock.entry_id)
+     group by 1, 2`,
+  ).all(from) as { machineId: string; item: string; quantity: number }[];
+}
+
 /** The last movements of an item, newest first, struck ones too. */
 export function stockHistory(db: Db, item: string, limit: number) {
   return statement(

@@ -2,13 +2,15 @@ import fs from 'node:fs';
 import path from 'node:path';
 import type { Cycle } from '../../core/evidence/cycles';
 import type { Shop } from '../shop';
+import { reckonCosts, type ShopCosts } from './costs';
 import { diagnosisRecord, type DiagnosisRecord } from './judgements';
 import { allFindings } from './findings';
 import { intervalReckoner, type IntervalEvidence } from './intervals';
+import { reckonPartLives, type PartLives } from './part-lives';
 import { reckonReliability, type ShopReliability } from './reliability';
 
 /** Raised with every change of what is kept: what an older version kept is reckoned anew. */
-const keptVersion = 2;
+const keptVersion = 3;
 
 /** What was reckoned of the whole book at one moment. It can be reckoned anew at any time. */
 export interface KeptEvidence {
@@ -20,6 +22,8 @@ export interface KeptEvidence {
   intervals: IntervalEvidence[];
   reliability: ShopReliability;
   diagnosis: DiagnosisRecord;
+  costs: ShopCosts;
+  lives: PartLives[];
 }
 
 /** The cycles behind the intervals of one machine, by station and task. */
@@ -56,6 +60,8 @@ export function reckonEvidence(shop: Shop, told: (share: number) => void): void 
     intervals,
     reliability: reckonReliability(shop),
     diagnosis: diagnosisRecord(shop),
+    costs: reckonCosts(shop),
+    lives: reckonPartLives(shop),
   };
   write(path.join(folder, summaryFile), kept);
   told(1);

@@ -26,6 +26,8 @@ export interface StoreItem {
   tool: string | null;
   /** kinds of stations in which one is used when the part is replaced */
   replaces: readonly string[];
+  /** of a pack, in the shop's money; `null`: nobody said */
+  packPrice: number | null;
   /** whether the shop changed or added it */
   own: boolean;
 }
@@ -35,15 +37,23 @@ export function storeItems(shop: Pick<Shop, 'db'>): StoreItem[] {
   const items = new Map<string, StoreItem>(
     consumables.map(({ id, tool, replaces, ...rest }) => [
       id,
-      { item: id, ...rest, tool: tool ?? null, replaces: replaces ?? [], own: false },
+      {
+        item: id,
+        ...rest,
+        tool: tool ?? null,
+        replaces: replaces ?? [],
+        packPrice: null,
+        own: false,
+      },
     ]),
   );
   for (const row of standingEntries(shop.db, ['store item'])) {
-    const { gone, ...data } = entryData(row, 'store item');
+    const { gone, packPrice: hundredths, ...data } = entryData(row, 'store item');
     if (gone) items.delete(data.item);
     else {
       const replaces = consumables.find(({ id }) => id === data.item)?.replaces ?? [];
-      items.set(data.item, { ...data, replaces, own: true });
+      const packPrice = typeof hundredths === 'number' ? hundredths / 100 : null;
+      items.set(data.item, { ...data, replaces, packPrice, own: true });
     }
   }
   return [...items.values()];
@@ -224,12 +234,18 @@ export const itemSchema = z.object({
   reorderAt: amount,
   perTask: amount,
   tool: optionalText(60),
+  /** of a pack, in the shop's money */
+  packPrice: z
+    .number('Give a price.')
+    .min(0, 'A price is not below zero.')
+    .max(1_000_000, 'That is more than a pack costs.')
+    .nullish(),
 });
 
 /** Adds an item or changes one; what was before stays in the book. */
 export const changeStoreItem = useCase(
   itemSchema,
-  (shop, actor, { item, ...rest }): Outcome<string> => {
+  (shop, actor, { item, packPrice, ...rest }): Outcome<string> => {
     const items = storeItems(shop);
     const known = item ? items.find((one) => one.item === item) : null;
     if (item && !known) return refuse('That item is not in the stores.', 'item');
@@ -241,11 +257,19 @@ export const changeStoreItem = useCase(
     writeEntry(shop, actor, {
       kind: 'store item',
       machineId: null,
-      data: { item: key, ...rest, tool: known ? known.tool : rest.tool, gone: false },
+      data: {
+        item: key,
+        ...rest,
+        tool: known ? known.tool : rest.tool,
+        packPrice: inHundredths(packPrice ?? null),
+        gone: false,
+      },
     });
     return ok(key);
   },
 );
+
+const inHundredths = (price: number | null) => (price === null ? null : Math.round(price * 100));
 
 const slug = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
@@ -253,11 +277,11 @@ const slug = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 export const dropStoreItem = useCase(id, (shop, actor, key): Outcome<null> => {
   const item = storeItem(shop, key);
   if (!item) return refuse('That item is not in the stores.', 'item');
-  const { own: _, replaces: __, ...data } = item;
+  const { own: _, replaces: __, packPrice, ...data } = item;
   writeEntry(shop, actor, {
     kind: 'store item',
     machineId: null,
-    data: { ...data, gone: true },
+    data: { ...data, packPrice: inHundredths(packPrice), gone: true },
   });
   return ok(null);
 });

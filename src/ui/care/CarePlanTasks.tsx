@@ -268,7 +268,7 @@ function AnotherLimit({
         const kind = event.currentTarget.value as LimitKind | '';
         if (kind) add(kind);
       }}
-      maw={320}
+      maw={400}
     />
   );
 }

@@ -5,6 +5,7 @@ const rooms = [
   { path: '/evidence', name: 'Intervals' },
   { path: '/evidence/compare', name: 'Side by side' },
   { path: '/evidence/reliability', name: 'Reliability' },
+  { path: '/evidence/costs', name: 'Costs and lives' },
   { path: '/evidence/forecast', name: 'Forecasts' },
 ] as const;
 

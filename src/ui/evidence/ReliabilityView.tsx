@@ -15,8 +15,8 @@ import { Link } from '../shared/Link';
 import { span } from '../shared/marks/when';
 import { CumulativeChart } from './CumulativeChart';
 import classes from './Evidence.module.css';
+import { hoursWords, meanWords } from './words';
 
-const hours = (value: number) => `${Number(value.toPrecision(value < 100 ? 2 : 3))} h`;
 const lasting = (value: number | null) => (value === null ? '' : span(value * millisecondsPerHour));
 
 /** How often what fails, how long it takes, and whether it grows. */
@@ -150,19 +150,13 @@ function tallyWords({ shop, afterCleaning, repeats, repairCost }: ShopReliabilit
 }
 
 function Row({ of, name }: { of: Reliability; name: React.ReactNode }) {
-  const { runHours, faults, mean, lower, upper, trend, response, repairMinutes, down } = of;
+  const { runHours, faults, trend, response, repairMinutes, down } = of;
   return (
     <TableTr>
       <TableTd>{name}</TableTd>
-      <TableTd className={classes.figures}>{hours(runHours)}</TableTd>
+      <TableTd className={classes.figures}>{hoursWords(runHours)}</TableTd>
       <TableTd className={classes.figures}>{faults}</TableTd>
-      <TableTd>
-        {runHours === 0
-          ? 'no use yet'
-          : mean === null
-            ? `above ${hours(of.lowerOneSided)} (90 %)`
-            : `${hours(mean)} (${hours(lower).replace(' h', '')} to ${hours(upper!)})`}
-      </TableTd>
+      <TableTd>{meanWords(of)}</TableTd>
       <TableTd>{trendWords(trend)}</TableTd>
       <TableTd className={classes.figures}>{lasting(response)}</TableTd>
       <TableTd className={classes.figures}>

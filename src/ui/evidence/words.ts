@@ -1,5 +1,6 @@
 import type { Clock, SetAside } from '../../core/evidence/cycles';
 import type { NoFit } from '../../core/evidence/life';
+import type { MeanBetween } from '../../core/evidence/reliability';
 
 const units: Readonly<Record<Clock, readonly [one: string, many: string]>> = {
   soil: ['soil h', 'soil h'],
@@ -16,6 +17,23 @@ export const amountWords = (value: number, clock: Clock): string => {
   const shown = rounded(value);
   return `${shown} ${units[clock][shown === 1 ? 0 : 1]}`;
 };
+
+/** "0.5 h", "120 h": two digits, three from a hundred on. */
+export const hoursWords = (value: number): string =>
+  `${Number(value.toPrecision(value < 100 ? 2 : 3))} h`;
+
+/** "120 h (80 to 190 h)": a mean with its limits; without an end only what it lies above. */
+export function meanWords({
+  runHours,
+  mean,
+  lower,
+  upper,
+  lowerOneSided,
+}: MeanBetween & { runHours: number }): string {
+  if (runHours === 0) return 'no use yet';
+  if (mean === null || upper === null) return `above ${hoursWords(lowerOneSided)} (90 %)`;
+  return `${hoursWords(mean)} (${hoursWords(lower).replace(' h', '')} to ${hoursWords(upper)})`;
+}
 
 /** "37 to 49 soil h" */
 export const rangeWords = (low: number, high: number, clock: Clock): string =>

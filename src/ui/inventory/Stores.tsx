@@ -237,12 +237,14 @@ function ItemForm({ item, change, onDone }: ItemFormProps) {
       reorderAt: item?.reorderAt ?? 0,
       perTask: item?.perTask ?? 1,
       tool: item?.tool ?? '',
+      packPrice: item?.packPrice ?? ('' as number | ''),
     },
-    input: ({ pack, reorderAt, perTask, ...typed }) => ({
+    input: ({ pack, reorderAt, perTask, packPrice, ...typed }) => ({
       item: item?.item ?? null,
       pack: figure(pack),
       reorderAt: figure(reorderAt),
       perTask: figure(perTask),
+      packPrice: packPrice === '' ? null : figure(packPrice),
       ...typed,
     }),
     onDone: (id: string) => {
@@ -261,6 +263,13 @@ function ItemForm({ item, change, onDone }: ItemFormProps) {
         <NumberInput label="A task uses" min={0} {...form.field('perTask')} />
         <NumberInput label="Order at" min={0} {...form.field('reorderAt')} />
       </Group>
+      <NumberInput
+        label="A pack costs"
+        description="in the shop's money; what cleaning costs is reckoned from it"
+        min={0}
+        decimalScale={2}
+        {...form.field('packPrice')}
+      />
       {!item && (
         <TextInput
           label="Used by tasks whose tools name"
