@@ -146,12 +146,14 @@ const usualPersistence = { correlation: 0.2, weeks: 4 };
 const mostPersistence = 0.8;
 
 /**
- * Correlation of a week with the next: as seen, without the bias of so few weeks, shrunk towards the usual one.
+ * Correlation of a week with the next: as seen, without the bias of so few weeks, which is `(1 + 4ρ)/n`
+ * ([Marriott and Pope](https://doi.org/10.1093/biomet/41.3-4.390), 1954), shrunk towards the usual one.
  * @param seen lag-one autocorrelation of the weekly residuals
  */
 function persistenceOf(seen: number, weeks: number): number {
   const { correlation, weeks: worth } = usualPersistence;
-  const shrunk = (weeks * (seen + 1 / weeks) + worth * correlation) / (weeks + worth);
+  const unbiased = seen + (1 + 4 * Math.max(0, seen)) / weeks;
+  const shrunk = (weeks * unbiased + worth * correlation) / (weeks + worth);
   return Math.min(mostPersistence, Math.max(0, shrunk));
 }
 
