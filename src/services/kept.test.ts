@@ -2,15 +2,13 @@ import { changeSetting } from './setup/settings';
 import { kept, ofNow } from './kept';
 import { openShop, closeShop } from './shop';
 import { allOrNothing } from './use-case';
-import { dropTestShop, must, openTestShop, tester, type TestShop } from './testing/shop';
+import { must, eachTestShop, tester } from './testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let reads: number;
 beforeEach(() => {
-  shop = openTestShop();
   reads = 0;
 });
-afterEach(() => dropTestShop(shop));
 
 const name = () => kept(shop, 'name', ofNow, () => ((reads += 1), shop.name));
 const rename = (of: Parameters<typeof changeSetting>[0], value: string) =>

@@ -3,16 +3,14 @@ import { readSetting, writeSetting } from '../records/settings';
 import { write } from '../records/database';
 import { ok } from '../core/units/result';
 import { attempted, troubleWords } from './shop';
-import { dropTestShop, openTestShop, refusal, type TestShop } from './testing/shop';
+import { eachTestShop, refusal } from './testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 beforeEach(() => {
-  shop = openTestShop();
   jest.spyOn(log, 'error').mockImplementation(() => undefined);
 });
 afterEach(() => {
   jest.restoreAllMocks();
-  dropTestShop(shop);
 });
 
 const full = () => {

@@ -11,13 +11,9 @@ import {
   requiredText,
   useCase,
 } from './use-case';
-import { dropTestShop, must, openTestShop, refusal, tester, type TestShop } from './testing/shop';
+import { must, eachTestShop, refusal, tester } from './testing/shop';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 const nameShop = useCase(
   z.object({ name: requiredText('Give it a name.', 5), then: z.enum(['keep', 'refuse', 'throw']) }),

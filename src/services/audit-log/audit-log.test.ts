@@ -5,22 +5,13 @@ import { bookColumns, bookCsv, bookPage, searchBook } from './audit-log';
 import { bookFilter, kindGroups } from './filter';
 import { reportFault } from '../faults/report';
 import { correctSession, logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 beforeEach(() => {
-  shop = openTestShop();
   ({ id } = addTestMachine(shop));
 });
-afterEach(() => dropTestShop(shop));
 
 const hour = 3_600_000;
 const log = (hoursAgo: number, more: object = {}) =>

@@ -9,23 +9,14 @@ import { takeReading } from '../usage/meters';
 import { addModule, endModule, moveModule } from '../parts/parts';
 import { addOwnTask, changeLimits, changeSchool, removeOwnTask } from '../care/care-plans';
 import { changeWeight } from '../usage/soil-weights';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const day = 86_400_000;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

@@ -3,23 +3,14 @@ import { recordCare } from './care';
 import { dueMachines } from './due';
 import { machineForecast } from '../forecast/forecast';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const lens = () => dueMachines(shop)[0]!.stations.find(({ slug }) => slug === 'window')!;
 const clean = () => lens().tasks.find(({ task }) => task.key === 'wipe')!;

@@ -4,28 +4,18 @@ import { signOffSheet } from '../cleaning/sign-off';
 import { startSheet } from '../cleaning/sheets';
 import { press } from '../cleaning/events';
 import { openFault } from '../faults/open-fault';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  pressAllInOrder,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, pressAllInOrder, tester } from '../testing/shop';
 import { recordCare } from './care';
 import { dueMachines } from './due';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const day = 86_400_000;
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 7, 1, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const stationOf = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

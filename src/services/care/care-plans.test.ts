@@ -14,28 +14,18 @@ import { localDay } from '../../core/units/zone';
 import { bookPage } from '../audit-log/audit-log';
 import { machineForecast } from '../forecast/forecast';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { schoolTrials } from './school-trials';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const hour = 3_600_000;
 const day = 24 * hour;
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 7, 1, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const stationOf = (slug: string, machine = machineId) =>
   listStations(shop.db, machine).find((row) => row.slug === slug)!.id;

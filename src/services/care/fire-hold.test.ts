@@ -6,25 +6,14 @@ import { shopBoard } from '../today/board';
 import { inMinutes } from '../today/choice';
 import { recordCare } from './care';
 import { dueMachines } from './due';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 beforeEach(() => {
-  shop = openTestShop();
   id = addTestMachine(shop).id;
   addTestMachine(shop, 'Heron', 'co2-glass-tube');
 });
-afterEach(() => dropTestShop(shop));
 
 const limit = (value: string) => changeSetting(shop, tester, { name: 'fire-hold', value });
 const held = () => shopBoard(shop).holds.map(({ machineId, why }) => [machineId, why]);

@@ -1,21 +1,10 @@
 import { schools } from '../../core/care/schools';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 import { shopSchools } from './lighter-schools';
 import { schoolTrials } from './school-trials';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 test('the schools of the whole shop are those of its machines together, against those in force', () => {
   const ids = ['Wren', 'Heron'].map((name) => addTestMachine(shop, name).id);

@@ -1,25 +1,15 @@
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { carePlanFinder, carePlanHistory, changeLimits, tasksUnder } from './care-plans';
 import { dueMachines } from './due';
 import { fitCalendar, littleUse } from './little-use';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 const day = 86_400_000;
 beforeEach(() => {
-  shop = openTestShop();
   ({ id } = addTestMachine(shop));
 });
-afterEach(() => dropTestShop(shop));
 
 /** Runs it for some hours each week. */
 function used(weeks: number, hours: number) {

@@ -9,24 +9,13 @@ import { changeCard } from '../machines/machines';
 import { progressOf } from '../../core/cleaning/progress';
 import { eventsOf } from '../cleaning/events';
 import { startSheet } from '../cleaning/sheets';
-import {
-  addTestMachine,
-  dropTestShop,
-  markOn,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, markOn, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const stationId = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

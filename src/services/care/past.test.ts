@@ -6,15 +6,7 @@ import { addMachine } from '../machines/machines';
 import { readiness } from '../machines/readiness';
 import { addModule } from '../parts/parts';
 import { weeksAhead } from '../schedule/problem';
-import {
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { choosable } from '../today/choice';
 import { shopBoard } from '../today/board';
 import { machineForecast } from '../forecast/forecast';
@@ -26,13 +18,11 @@ import { dueRows } from './due-rows';
 import { lookFirst, pastPage, sayPast } from './past';
 
 const day = 24 * 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = must(addMachine(shop, tester, { nickname: 'Heron', family: 'enclosed-diode' })).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string) => dueMachines(shop)[0]!.stations.find((one) => one.slug === slug)!;
 const task = (slug: string, key: string) =>

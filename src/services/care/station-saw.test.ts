@@ -1,25 +1,15 @@
 import { counterFor } from '../../core/care/due';
 import { millisecondsPerDay } from '../../core/units/time';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, tester } from '../testing/shop';
 import { dueMachines } from './due';
 import { recordCare } from './care';
 import { stationSaw } from './station-saw';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const window = () =>
   dueMachines(shop, shop.now(), machineId)[0]!.stations.find(({ slug }) => slug === 'window')!;

@@ -6,20 +6,18 @@ import { bookPage } from '../audit-log/audit-log';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { abandonSheet, notTakenUp, takeUpAgain } from './abandon';
 import { handOver } from './hand-over';
 import { startSheet, readSheet, sheetRow } from './sheets';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let sheetId: string;
 const station = (slug: string) =>
@@ -35,13 +33,11 @@ const abandon = () => must(abandonSheet(shop, tester, { sheetId, reason: 'called
 const again = () => takeUpAgain(shop, tester, { sheetId });
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
   cutPlywood(shop, machineId, 2);
   sheetId = start();
   markOn(shop, sheetId, station('frame'), 'wipe', { finding: 'soiled' });
 });
-afterEach(() => dropTestShop(shop));
 
 test('an abandoned clean-down is taken up again as it was: its marks, its hold, one line in the book', () => {
   const before = {

@@ -2,26 +2,16 @@ import { fireParts } from '../../catalogue/after-fire';
 import { standingEntries } from '../../records/audit-log';
 import { dueMachines } from '../care/due';
 import { openFaults } from '../faults/faults';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { partsToLookAt, recordAfterFire } from './after-fire';
 import { readSheet, runOf } from './sheets';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const machine = () => dueMachines(shop, shop.now(), machineId)[0]!;
 type Found = 'untouched' | 'sooty' | 'damaged' | 'not looked at';

@@ -9,28 +9,25 @@ import { addModule, moveModule } from '../parts/parts';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { benchTasks, drawerHeads, startBenchSheet } from './bench';
 import { handOver } from './hand-over';
 import { signOffSheet } from './sign-off';
 import { runOf, sheetRow, sheetsInWork, startSheet } from './sheets';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let wren: string;
 let spare: string;
 let fitted: string;
 const day = 86_400_000;
 
 beforeEach(() => {
-  shop = openTestShop();
   wren = addTestMachine(shop).id;
   const head = (serial: string) =>
     must(addModule(shop, tester, { kind: 'head', serial, machineId: null, at: shop.now() })).id;
@@ -38,7 +35,6 @@ beforeEach(() => {
   shop.clock.now += 60_000;
   must(moveModule(shop, tester, { moduleId: fitted, machineId: wren }));
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string) => listStations(shop.db, wren).find((row) => row.slug === slug)!.id;
 const windowWipe = () => [{ stationId: station('window'), task: 'wipe' }];

@@ -8,14 +8,12 @@ import { moveStock } from '../inventory/inventory';
 import { openPutBacks } from './put-backs';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { eventsOf, press } from './events';
 import { handOver } from './hand-over';
@@ -24,14 +22,12 @@ import { changeStepWords } from './own-words';
 import { runOf, sheetRow, startSheet } from './sheets';
 import { signOffSheet } from './sign-off';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string, of = machineId) =>
   listStations(shop.db, of).find((row) => row.slug === slug)!.id;

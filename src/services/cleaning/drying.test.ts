@@ -2,13 +2,11 @@ import { secondWait } from '../../core/cleaning/waits';
 import { listStations } from '../../records/machines';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { recordReading } from '../readings/bench/bench';
 import { placesOn, runOn } from './testing/sheets';
@@ -16,16 +14,14 @@ import { press } from './events';
 import { signOffSheet } from './sign-off';
 import { runOf, startSheet } from './sheets';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const minute = 60_000;
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 0, 12, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const comb = () => listStations(shop.db, machineId).find(({ slug }) => slug === 'honeycomb')!.id;
 

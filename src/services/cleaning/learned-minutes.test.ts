@@ -5,13 +5,11 @@ import { recordCare } from '../care/care';
 import { chooseMethod } from '../care/methods';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { press } from './events';
 import { sheetMinutesFinder } from './sheet-minutes';
@@ -20,17 +18,15 @@ import { runOf, startSheet } from './sheets';
 import { workFinder } from './work';
 import { stationKind } from '../../catalogue/catalogue';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let stationId: string;
 const minute = 60_000;
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
   stationId = listStations(shop.db, machineId).find(({ slug }) => slug === 'honeycomb')!.id;
 });
-afterEach(() => dropTestShop(shop));
 
 const begin = () =>
   must(startSheet(shop, tester, { machineId, tasks: [{ stationId, task: 'clean' }] })).row.id;

@@ -3,21 +3,9 @@ import { standingEntries } from '../../records/audit-log';
 import { dueMachines } from '../care/due';
 import { quickTasks, recordQuickCare, undoQuickCare } from './quick-care';
 import { startSheet } from './sheets';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 test.each(families.map(({ id }) => id))(
   'the wipe of a %s is short and needs no opening',

@@ -19,26 +19,22 @@ import { addEvents, press, sheetState, eventsOf } from './events';
 import { draftRun, readSheet, runOf, sheetRow, startSheet } from './sheets';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 
 const minute = 60_000;
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

@@ -8,31 +8,22 @@ import { dueMachines } from '../care/due';
 import { explainReading, meterView } from '../usage/meters';
 import { retireMachine } from '../machines/machines';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, openTestShop, tester } from '../testing/shop';
 import { answerDevice } from './device-api';
 import { deviceAllowance as allowance, RateLimit } from './rate';
 
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.UTC(2026, 10, 24, 12)));
 let machineId: string;
 let limits: RateLimit;
 let meter: string;
 let screen: string;
 
 beforeEach(() => {
-  shop = openTestShop(Date.UTC(2026, 10, 24, 12));
   machineId = addTestMachine(shop).id;
   limits = new RateLimit(allowance);
   meter = must(addDevice(shop, tester, { name: 'Meter on Wren', machineId })).token;
   screen = must(addDevice(shop, tester, { name: 'Wall screen', machineId: null })).token;
 });
-afterEach(() => dropTestShop(shop));
 
 async function ask(method: string, path: string, token: string | null, body?: unknown) {
   const request = new Request(`http://shop.test/api/v1/${path}`, {

@@ -11,28 +11,24 @@ import { addModule, endModule } from '../parts/parts';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { logSession } from '../usage/sessions';
 import { reckonCosts } from './costs';
 import { reckonPartLives } from './part-lives';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const station = (slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

@@ -8,16 +8,7 @@ import { recordCare } from '../care/care';
 import { carePlanFinder, changeLimits, tasksUnder } from '../care/care-plans';
 import { reportFault } from '../faults/report';
 import { closeFault, diagnoseFault, proveFault, repairFault } from '../faults/steps';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { allFindings } from './findings';
 import { diagnosisRecord } from './judgements';
 import { keptCycles, keptEvidence, reckonEvidence } from './reckoned';
@@ -25,17 +16,15 @@ import { declineProposal, listedIntervals, takeProposal } from './proposals';
 import { reckonReliability } from './reliability';
 import { comparableTasks, sideBySide } from './side-by-side';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let stationId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
   stationId = listStations(shop.db, machineId).find(({ slug }) => slug === 'window')!.id;
   // an hour of cut plywood a day, which is one soil hour a day
   cutPlywood(shop, machineId, 120);
 });
-afterEach(() => dropTestShop(shop));
 
 const task = 'wipe';
 /** Wipes the window so many days ago, between two days' work. */

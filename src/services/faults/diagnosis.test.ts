@@ -18,24 +18,17 @@ import { press } from '../cleaning/events';
 import { runOf, startSheet } from '../cleaning/sheets';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { answerCheck, addCause, resetCases, sayShowing } from './answers';
 
-let shop: TestShop;
+const shop = eachTestShop();
 const hour = 3_600_000;
-
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
 
 const station = (machineId: string, slug: string) =>
   listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;

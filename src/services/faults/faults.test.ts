@@ -9,15 +9,7 @@ import { logSession } from '../usage/sessions';
 import { retireMachine } from '../machines/machines';
 import { moveStock, shelf } from '../inventory/inventory';
 import type { Actor } from '../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { openFaults, readFault, recentFaults } from './faults';
 import { askForLetter, followed, followToken, reportPhoto, tellMore } from './follow';
 import { addReportPhoto } from './pictures';
@@ -30,14 +22,12 @@ import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';
 import { answerWatch, watched } from './watch';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
 });
-afterEach(() => dropTestShop(shop));
 
 const phone: Actor = { id: null, name: 'somebody at the machine', source: 'label' };
 const atLabel = (signs: string[], more: object = {}, report = reportFault) =>

@@ -1,21 +1,12 @@
 import { faultTitle } from '../../catalogue/signs';
 import { strikeEntry } from '../audit-log/audit-log';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 import { openFaults } from './faults';
 import { findFaults } from './find';
 import { reportFault } from './report';
 import { closeFault, diagnoseFault, repairFault } from './steps';
 
-let shop: TestShop;
-beforeEach(() => (shop = openTestShop()));
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 const find = (text: string) => findFaults(shop, openFaults(shop), text);
 const report = (machineId: string, key: string, more: object = {}) =>

@@ -7,25 +7,16 @@ import { reportFault } from './report';
 import { addModule } from '../parts/parts';
 import { logSession } from '../usage/sessions';
 
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 import { answerCheck } from './answers';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const report = (sign: string, material: string | null = null) => {
   const { faultId } = must(

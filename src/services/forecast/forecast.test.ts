@@ -3,24 +3,14 @@ import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
 import { forecastRecords, machineForecast } from './forecast';
 import { changeDays } from '../schedule/time';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, tester } from '../testing/shop';
 
 const day = 24 * 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const task = (slug: string, key: string) =>
   dueMachines(shop)[0]!

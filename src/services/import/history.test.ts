@@ -7,26 +7,16 @@ import { careByEntry } from '../../records/care';
 import { dueMachines } from '../care/due';
 import { openFaults } from '../faults/faults';
 import { shownHolds } from '../machines/holds';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { readingsOf } from '../readings/bench/bench';
 import { meterView } from '../usage/meters';
 import { historySchema, previewHistory, rememberedMappings, takeHistory } from './history';
 
-let shop: TestShop;
+const shop = eachTestShop();
 beforeEach(() => {
-  shop = openTestShop();
   addTestMachine(shop, 'Wren');
   addTestMachine(shop, 'Heron', 'co2-glass-tube');
 });
-afterEach(() => dropTestShop(shop));
 
 type Kind = 'care' | 'faults' | 'readings';
 const preview = (kind: Kind, text: string, more: object = {}) =>

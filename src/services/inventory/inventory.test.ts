@@ -18,24 +18,20 @@ import {
 } from './inventory';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const has = (item: string) => shelf(shop).find((one) => one.item === item)!.has;
 const move = (item: string, kind: 'use' | 'receipt' | 'count', quantity: number) => {

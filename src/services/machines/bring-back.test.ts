@@ -1,14 +1,6 @@
 import { dueMachines } from '../care/due';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { machineOfLabel } from './labels';
 import {
   addStation,
@@ -20,13 +12,11 @@ import {
   stationsGone,
 } from './machines';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 beforeEach(() => {
-  shop = openTestShop();
   ({ id } = addTestMachine(shop));
 });
-afterEach(() => dropTestShop(shop));
 
 const stations = () => dueMachines(shop, shop.now(), id)[0]!.stations;
 const window = () => stations().find(({ kind }) => kind === 'window')!;

@@ -1,14 +1,6 @@
 import { entryWords } from '../audit-log/entry-words';
 import { moveModule, addModule } from '../parts/parts';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { changeLimits } from '../care/care-plans';
 import { dueMachines } from '../care/due';
 import { buildView } from './build-view';
@@ -24,14 +16,12 @@ import {
 import { standingEntries } from '../../records/audit-log';
 import { machineById, machineByNickname } from '../../records/machines';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let wren: ReturnType<typeof addTestMachine>;
 
 beforeEach(() => {
-  shop = openTestShop();
   wren = addTestMachine(shop);
 });
-afterEach(() => dropTestShop(shop));
 
 const variantOf = (feature: string, machine = wren) => buildFinder(shop)(machine).variants[feature];
 const choose = (feature: string, variant: string, machineId = wren.id) =>

@@ -12,20 +12,9 @@ import { labelUrl, machineOfLabel, qrPng } from './labels';
 import { renewLabel, requireMachine, retireMachine } from './machines';
 import { logSession } from '../usage/sessions';
 import { startSheet } from '../cleaning/sheets';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 // Outside check: decoded by a QR reader that shares nothing with the writer.
 test('the QR code of a label decodes to its address', async () => {

@@ -3,22 +3,10 @@ import { keepPhoto, readPhoto } from '../audit-log/photos';
 import { press, eventsOf } from '../cleaning/events';
 import { sheetHold, startSheet } from '../cleaning/sheets';
 import { dueMachines } from '../care/due';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, tester } from '../testing/shop';
 import { picturesOfKind } from './pictures';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 async function photographed(nickname: string, when: 'before' | 'after') {
   const machineId = addTestMachine(shop, nickname).id;

@@ -6,15 +6,7 @@ import { callTask } from '../care/call-or-defer';
 import { addModule, endModule, lifeSeconds, listModules, moveModule, replaceModule } from './parts';
 import { machineSlots, moduleViews } from './module-views';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
 describe('stays', () => {
   const moves = [
@@ -49,7 +41,7 @@ describe('stays', () => {
 });
 
 describe('modules in the shop', () => {
-  let shop: TestShop;
+  const shop = eachTestShop();
   let wren: string;
   let swift: string;
   const hour = 3_600_000;
@@ -57,12 +49,10 @@ describe('modules in the shop', () => {
   let keys = 0;
 
   beforeEach(() => {
-    shop = openTestShop();
     shop.clock.now = Date.UTC(2026, 9, 1, 8);
     wren = addTestMachine(shop).id;
     swift = addTestMachine(shop, 'Sparrow', 'open-frame-diode').id;
   });
-  afterEach(() => dropTestShop(shop));
 
   const run = (machineId: string, hours: number) => {
     const start = shop.clock.now;

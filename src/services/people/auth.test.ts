@@ -5,13 +5,9 @@ import { addMachine } from '../machines/machines';
 import { browserToken, createTechnician, openAuth, openNewShop, signIn } from './auth';
 import { closeShop, openShop } from '../shop';
 import { longestWaitSeconds, waitAfter } from './tries';
-import { dropTestShop, must, openTestShop, refusal, type TestShop } from '../testing/shop';
+import { must, eachTestShop, openTestShop, refusal } from '../testing/shop';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop(Date.now());
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop(() => openTestShop(Date.now()));
 
 const right = { name: 'Åse', password: 'herring-and-rye' };
 

@@ -8,28 +8,25 @@ import { logSession } from '../usage/sessions';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
+  eachTestShop,
   openTestShop,
   refusal,
   tester,
-  type TestShop,
 } from '../testing/shop';
 import { checkBook } from './check';
 import { listCopies, testCopy } from './copies';
 import { copyDue, copyAge, keepCopy } from './nightly';
 import { changeCopyRules, copyRules, usualFolder } from './rules';
 
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop(Date.now());
   machineId = addTestMachine(shop).id;
   cutPlywood(shop, machineId, 3);
 });
 afterEach(() => {
   fs.rmSync(usualFolder(shop.dataDir), { recursive: true, force: true });
-  dropTestShop(shop);
 });
 
 const rules = { folder: '', hour: 3, daily: 2, weekly: 0, monthly: 0, gigabytes: 20 };

@@ -17,16 +17,7 @@ import { strikeEntry } from '../audit-log/audit-log';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
 import { moveStock } from '../inventory/inventory';
-import {
-  addTestMachine,
-  cutPlywood,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 import {
   addBooking,
   addCalendar,
@@ -59,13 +50,11 @@ const day = 24 * hour;
 const zone = 'Europe/Oslo';
 
 // Tuesday 24 November 2026, 13:00 in Oslo
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const today = () => localDay(shop.clock.now, zone);
 

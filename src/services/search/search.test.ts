@@ -1,23 +1,14 @@
 import { pageRights } from '../../../e2e/rights';
 import { reportFault } from '../faults/report';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 import { machinePlaces, places } from './places';
 import { search } from './search';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 beforeEach(() => {
-  shop = openTestShop();
   ({ id } = addTestMachine(shop, 'Heron', 'co2-glass-tube'));
 });
-afterEach(() => dropTestShop(shop));
 
 const found = (text: string, role: 'technician' | 'reader' = 'technician') =>
   search(shop, role, text).map(({ kind, words }) => `${kind}: ${words}`);

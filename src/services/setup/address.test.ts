@@ -1,14 +1,10 @@
 import os from 'node:os';
 import { changeSetting } from './settings';
-import { dropTestShop, must, openTestShop, refusal, tester, type TestShop } from '../testing/shop';
+import { must, eachTestShop, refusal, tester } from '../testing/shop';
 import { addressProblem, isLoopback, networkAddresses, publicAddress } from './address';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
+const shop = eachTestShop();
 afterEach(() => {
-  dropTestShop(shop);
   delete process.env['PUBLIC_URL'];
 });
 

@@ -4,14 +4,10 @@ import { moveStock, shelf } from '../inventory/inventory';
 import { addMachine } from '../machines/machines';
 import { addPerson } from '../people/people';
 import { setWeek } from '../schedule/time';
-import { dropTestShop, must, openTestShop, tester, type TestShop } from '../testing/shop';
+import { must, eachTestShop, tester } from '../testing/shop';
 import { firstSteps, tickStep } from './first-steps';
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 const open = () =>
   firstSteps(shop, dueMachines(shop))

@@ -34,6 +34,34 @@ export function dropTestShop(shop: Shop): void {
   fs.rmSync(shop.dataDir, { recursive: true });
 }
 
+/**
+ * A shop of its own for each test: opened before it, and dropped when the next begins or all have ended, so that what a
+ * file does after each still has it. What is returned stands for the one of the test that runs.
+ */
+export function eachTestShop(open: () => TestShop = openTestShop): TestShop {
+  let current: TestShop | null = null;
+  const drop = () => {
+    if (current) dropTestShop(current);
+    current = null;
+  };
+  beforeEach(() => {
+    drop();
+    current = open();
+  });
+  afterAll(drop);
+  const now = (): TestShop => {
+    if (!current) throw new Error('There is no shop outside of a test.');
+    return current;
+  };
+  return new Proxy({} as TestShop, {
+    get: (_, name) => Reflect.get(now(), name) as unknown,
+    set: (_, name, value) => Reflect.set(now(), name, value),
+    has: (_, name) => Reflect.has(now(), name),
+    ownKeys: () => Reflect.ownKeys(now()),
+    getOwnPropertyDescriptor: (_, name) => Reflect.getOwnPropertyDescriptor(now(), name),
+  });
+}
+
 /** The value of an outcome that must be a success. */
 export function must<T>(outcome: Outcome<T>): T {
   if (!outcome.ok) throw new Error(`expected a success, got: ${outcome.error.message}`);

@@ -15,24 +15,17 @@ import { readSheet, startSheet } from '../cleaning/sheets';
 import { changeSetting } from '../setup/settings';
 import {
   addTestMachine,
-  dropTestShop,
   markOn,
   must,
-  openTestShop,
+  eachTestShop,
   pressAllInOrder,
   refusal,
   tester,
-  type TestShop,
 } from './shop';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let keys = 0;
-
-beforeEach(() => {
-  shop = openTestShop();
-});
-afterEach(() => dropTestShop(shop));
 
 function log(machineId: string, startsAgo: number, hours: number, more: object = {}) {
   return must(

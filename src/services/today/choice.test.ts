@@ -5,25 +5,16 @@ import { choosable, inMinutes, type Offer } from './choice';
 import { holdMachine } from '../machines/holds';
 import { callTask, deferTask } from '../care/call-or-defer';
 import { logSession } from '../usage/sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const day = 86_400_000;
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 9, 1, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const candidates = () => choosable(shop, shopBoard(shop));
 const run = (hours: number) => {

@@ -2,7 +2,7 @@ import { workedSoFar, type Stretch } from '../../core/cleaning/order';
 import { harmWords } from '../../core/cleaning/rules';
 import { findCheck } from '../../catalogue/checks';
 import { causeModels } from '../../catalogue/diagnosis';
-import { dropTestShop, must, openTestShop, refusal, type TestShop } from '../testing/shop';
+import { must, eachTestShop, refusal } from '../testing/shop';
 import { drillAnswer, drillCase, drillEnd } from './drill';
 import { attemptsOf, learned } from './learned';
 import { orderPuzzle } from './puzzle';
@@ -84,11 +84,7 @@ describe('a shuffled sheet', () => {
 });
 
 describe('what is learned', () => {
-  let shop: TestShop;
-  beforeEach(() => {
-    shop = openTestShop();
-  });
-  afterEach(() => dropTestShop(shop));
+  const shop = eachTestShop();
 
   it('is kept by person and exercise, and nothing else of it', () => {
     const amina = { id: null, name: 'Amina', source: 'hand' as const };

@@ -2,23 +2,13 @@ import { findMachine } from '../machines/machine-view';
 import { changeController, controllerOf, keepJob, recentJobs } from './job-files';
 import { logChoices } from './log-choices';
 import { correctSession, logSession, recentSessions } from './sessions';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const job = (over: object = {}) => ({
   machineId,

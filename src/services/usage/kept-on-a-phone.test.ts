@@ -2,27 +2,18 @@ import { sessionsBetween } from '../../records/usage/sessions';
 import { openFaults } from '../faults/faults';
 import { reportFault } from '../faults/report';
 import type { Actor } from '../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal } from '../testing/shop';
 import { byShopsClock } from './by-shops-clock';
 import { sessionSchema } from './session-input';
 import { logSession, logTimer, runTimer } from './sessions';
 
 const ines: Actor = { id: null, name: 'Ines', source: 'label' };
 const minute = 60_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const inBook = () => sessionsBetween(shop.db, machineId, 0, shop.clock.now + 1);
 const session = (start: number, key = 'kept-on-a-phone') =>

@@ -11,17 +11,9 @@ import {
 import { strikeEntry } from '../audit-log/audit-log';
 import { correctSession, logSession } from './sessions';
 import type { Actor } from '../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const hour = 3_600_000;
 const day = 24 * hour;
@@ -29,11 +21,9 @@ let keys = 0;
 const device: Actor = { id: null, name: 'Hour meter', source: 'device' };
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 9, 5, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const read = (hours: number, more: object = {}, actor = tester) =>
   takeReading(shop, actor, {

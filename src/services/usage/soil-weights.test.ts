@@ -5,27 +5,17 @@ import { stationArithmetic } from '../care/arithmetic';
 import { dueMachines } from '../care/due';
 import { logSession } from './sessions';
 import { changeWeight, previewWeight, weightLines, type WeightInput } from './soil-weights';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 const hour = 3_600_000;
 let keys = 0;
 
 beforeEach(() => {
-  shop = openTestShop();
   shop.clock.now = Date.UTC(2026, 9, 1, 8);
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const log = (material: string | null, more: object = {}) => {
   const start = shop.clock.now;

@@ -1,28 +1,18 @@
 import { standingEntries } from '../../records/audit-log';
 import { dueMachines } from '../care/due';
 import type { Actor } from '../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { changeSetting } from '../setup/settings';
 import { correctSession, logSession } from './sessions';
 import { undoLogged } from './undo';
 
 const ines: Actor = { id: null, name: 'Ines', source: 'label' };
 const key = 'a-key-of-one-phone';
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop).id;
 });
-afterEach(() => dropTestShop(shop));
 
 const session = () => ({
   machineId,

@@ -8,29 +8,25 @@ import { correctSession, recentSessions } from '../../services/usage/sessions';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
-  openTestShop,
+  eachTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { Correct } from './Correct';
 
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
-let shop: TestShop;
+const shop = eachTestShop();
 let wren: string;
 let heron: string;
 beforeEach(() => {
-  shop = openTestShop();
   wren = addTestMachine(shop, 'Wren').id;
   heron = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
 });
-afterEach(() => dropTestShop(shop));
 
 const book = () => bookPage(shop, {}, 50);
 async function open(kind: 'session' | 'care') {

@@ -4,30 +4,22 @@ import userEvent from '@testing-library/user-event';
 import { listStations, machineById } from '../../records/machines';
 import { draftRun } from '../../services/cleaning/sheets';
 import { sheetMachine } from '../../services/cleaning/sheet-machine';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  type TestShop,
-} from '../../services/testing/shop';
+import { addTestMachine, must, eachTestShop } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { SheetWork } from './SheetWork';
 
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
-let shop: TestShop;
+const shop = eachTestShop();
 beforeEach(() => {
-  shop = openTestShop();
   Element.prototype.scrollIntoView = () => undefined;
 });
 afterEach(() => {
   jest.useRealTimers();
   jest.restoreAllMocks();
-  dropTestShop(shop);
 });
 
 /** A sheet of a machine drawn as a dry run: presses count here and are sent nowhere. */

@@ -13,29 +13,25 @@ import type { Actor } from '../../services/shop';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
-  openTestShop,
+  eachTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { ReportForm, type ReportMachine } from './ReportForm';
 
 const phone: Actor = { id: null, name: 'somebody at the machine', source: 'label' };
-let shop: TestShop;
+const shop = eachTestShop();
 let heron: string;
 let reported: Reported[] = [];
 let kept: ReportInput[] = [];
 let lost = 0;
 beforeEach(() => {
-  shop = openTestShop();
   heron = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
   reported = [];
   kept = [];
   lost = 0;
 });
-afterEach(() => dropTestShop(shop));
 
 function draw(machineIds = [heron], offline = false) {
   const machine = (id: string): ReportMachine => ({

@@ -9,28 +9,17 @@ import {
   shelf,
   storeItem,
 } from '../../services/inventory/inventory';
-import {
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../../services/testing/shop';
+import { must, eachTestShop, tester } from '../../services/testing/shop';
+import { pushed } from '../shared/testing/router';
 import { show } from '../shared/testing/show';
 import { Stores } from './Stores';
 
-const pushed: string[] = [];
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: (path: string) => pushed.push(path), refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
-let shop: TestShop;
-beforeEach(() => {
-  shop = openTestShop();
-  pushed.length = 0;
-});
-afterEach(() => dropTestShop(shop));
+const shop = eachTestShop();
 
 const stores = (item: string | null) => {
   const items = shelf(shop);

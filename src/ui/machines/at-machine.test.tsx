@@ -22,10 +22,10 @@ import {
 import { show } from '../shared/testing/show';
 import { AtMachine } from './AtMachine';
 
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 // a browser keeps what is to be sent; the tests' one has no place for it
 jest.mock('../shared/outbox/device-store', () => ({
   deviceStore: () => {

@@ -4,31 +4,22 @@ import userEvent from '@testing-library/user-event';
 import { pastPage, sayPast } from '../../services/care/past';
 import { addMachine } from '../../services/machines/machines';
 import { dueMachines } from '../../services/care/due';
-import {
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../../services/testing/shop';
+import { must, eachTestShop, tester } from '../../services/testing/shop';
+import { pushed } from '../shared/testing/router';
 import { show } from '../shared/testing/show';
 import { PastForm } from './PastForm';
 
-const pushed: string[] = [];
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: (path: string) => pushed.push(path), refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
-let shop: TestShop;
+const shop = eachTestShop();
 let id: string;
 beforeEach(() => {
-  shop = openTestShop();
   const teal = { nickname: 'Teal', family: 'galvo-desktop', past: 'used' } as const;
   id = must(addMachine(shop, tester, teal)).id;
-  pushed.length = 0;
 });
-afterEach(() => dropTestShop(shop));
 
 function draw() {
   show(

@@ -5,22 +5,14 @@ import { findMachine } from '../../services/machines/machine-view';
 import { burnsOf, currentStrength, recordBurn } from '../../services/readings/strength/burns';
 import { changeRecipe } from '../../services/readings/strength/recipes';
 import { strengthViews } from '../../services/readings/strength/strength';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../../services/testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { BurnLadder } from './BurnLadder';
 
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let recipeId: string;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
   recipeId = must(
     changeRecipe(shop, tester, {
@@ -34,7 +26,6 @@ beforeEach(() => {
     }),
   );
 });
-afterEach(() => dropTestShop(shop));
 
 function draw() {
   const { recipe, baseline } = strengthViews(shop, findMachine(shop, machineId)!)[0]!;

@@ -11,21 +11,18 @@ import { setWeek } from '../../services/schedule/time';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
-  openTestShop,
+  eachTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { draftBlocks, keptBlocks } from './blocks';
 import { Lanes } from './Lanes';
 
 // Tuesday 24 November 2026, 13:00 in Oslo
-let shop: TestShop;
+const shop = eachTestShop();
 let wren: string;
 beforeEach(() => {
-  shop = openTestShop();
   wren = addTestMachine(shop).id;
   cutPlywood(shop, wren, 60);
   must(
@@ -38,7 +35,6 @@ beforeEach(() => {
     }),
   );
 });
-afterEach(() => dropTestShop(shop));
 
 const ahead = () => weeksAhead(shop, dueMachines(shop), null);
 function draft() {

@@ -11,27 +11,23 @@ import { inMinutes, type InMinutes } from '../../services/today/choice';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
-  openTestShop,
+  eachTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { Today } from './Today';
 
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
-let shop: TestShop;
+const shop = eachTestShop();
 const asked: number[] = [];
 beforeEach(() => {
-  shop = openTestShop();
   asked.length = 0;
 });
-afterEach(() => dropTestShop(shop));
 
 function draw(role: Role = 'technician') {
   const board = shopBoard(shop);

@@ -10,29 +10,26 @@ import {
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
+  eachTestShop,
   openTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { Readings } from './MeterReadings';
 
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: () => undefined, refresh: () => undefined }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
 const hour = 3600;
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop(Date.now());
   machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
 });
-afterEach(() => dropTestShop(shop));
 
 const read = (daysAgo: number, hours: number) =>
   must(

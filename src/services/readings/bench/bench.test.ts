@@ -9,12 +9,10 @@ import { reportFault } from '../../faults/report';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
   must,
-  openTestShop,
+  eachTestShop,
   refusal,
   tester,
-  type TestShop,
 } from '../../testing/shop';
 import { benchFacts, benchProofs } from './answers';
 import { latestReadings, readingsOf, recordReading } from './bench';
@@ -23,14 +21,12 @@ import { roomHumidity } from './room';
 import type { readingInput } from './reading-input';
 
 const hour = 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop, 'Gannet', 'co2-glass-tube').id;
 });
-afterEach(() => dropTestShop(shop));
 
 type Taken = z.input<typeof readingInput>;
 const take = (taken: Taken, more: { baseline?: boolean; key?: string; at?: number } = {}) =>

@@ -9,15 +9,7 @@ import { currentStrength, recordBurn, strengths } from './burns';
 import { changeRecipe, dropRecipe, recipes, testCard } from './recipes';
 import { addBooking } from '../../schedule/bookings';
 import { cleaningChoice, ratedWatts, strengthViews } from './strength';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../../testing/shop';
+import { addTestMachine, must, eachTestShop, refusal, tester } from '../../testing/shop';
 
 const hour = 3_600_000;
 const recipe = {
@@ -28,14 +20,12 @@ const recipe = {
   passes: 1,
   airAssist: true,
 };
-let shop: TestShop;
+const shop = eachTestShop();
 let machineId: string;
 let keys = 0;
 beforeEach(() => {
-  shop = openTestShop();
   machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
 });
-afterEach(() => dropTestShop(shop));
 
 const addRecipe = (change: object = {}) =>
   changeRecipe(shop, tester, { machineId, ...recipe, ...change });
@@ -323,9 +313,7 @@ describe('in a diagnosis', () => {
     cleanLens();
     must(burn(id, 5));
     const after = diagnosis();
-    expect(after.answers).toMatchObject([
-      { check: 'clean-then-burn', entryId: null, words: 'No' },
-    ]);
+    expect(after.answers).toMatchObject([{ check: 'clean-then-burn', entryId: null, words: 'No' }]);
     expect(after.answers[0]!.by).toContain('50 % before cleaning, 50 % after');
     expect(after.checks.some(({ id: check }) => check === 'clean-then-burn')).toBe(false);
     expect(likely('dirty-glass', after).probability).toBeLessThan(before);

@@ -7,27 +7,18 @@ import { dueMachines } from '../../care/due';
 import { dueRows } from '../../care/due-rows';
 import { logSession } from '../sessions';
 import { closeShop, openShop } from '../../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-  type TestShop,
-} from '../../testing/shop';
+import { addTestMachine, must, eachTestShop, tester } from '../../testing/shop';
 import { checkSessionsFile, rejectedCsv, writeSessions, type CheckedFile } from './import-sessions';
 import { Cancelled } from './read-file';
 
 const encode = (text: string) => new TextEncoder().encode(text);
 const header = 'machine,start,run,beam,material,process,air_assist,draught,operator,note,key';
 
-let shop: TestShop;
+const shop = eachTestShop();
 beforeEach(() => {
-  shop = openTestShop();
   addTestMachine(shop, 'Wren');
   addTestMachine(shop, 'Heron', 'co2-glass-tube');
 });
-afterEach(() => dropTestShop(shop));
 
 async function check(text: string, allowOverlap = false): Promise<CheckedFile> {
   const checked = await checkSessionsFile(shop, encode(text), { allowOverlap });

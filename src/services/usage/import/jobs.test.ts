@@ -1,20 +1,11 @@
 import type { Actor } from '../../shop';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  type TestShop,
-} from '../../testing/shop';
+import { addTestMachine, must, eachTestShop, openTestShop, refusal } from '../../testing/shop';
 import { cancelImport, finishImport, rejectedRows, startImport, viewImport } from './jobs';
 
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 beforeEach(() => {
-  shop = openTestShop(Date.now());
   addTestMachine(shop);
 });
-afterEach(() => dropTestShop(shop));
 
 const person = (id: string): Actor => ({ id, name: id, source: 'hand' });
 const [ada, bo, cleo] = ['Ada', 'Bo', 'Cleo'].map(person) as [Actor, Actor, Actor];
