@@ -3,7 +3,8 @@
 import type { correctCare } from '../../services/care/care';
 import type { correctSession } from '../../services/usage/sessions';
 import type { Ask, Send } from '../shared/forms/send';
-import { Button, Modal, NativeSelect, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import { Button, Modal, NativeSelect, TextInput, UnstyledButton } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useDisclosure } from '@mantine/hooks';
 import type { ReactNode } from 'react';
 import { careResults, findings, type Finding } from '../../core/care/care';
@@ -221,7 +222,7 @@ function CareFields({ id, zone, care, note, close, correct, beside }: CareFields
         data={[{ value: '', label: 'not noted' }, ...findings]}
         {...form.field('finding')}
       />
-      <NumberInput label="Minutes" min={0} allowDecimal={false} {...form.field('minutes')} />
+      <FigureInput label="Minutes" min={0} allowDecimal={false} {...form.field('minutes')} />
       <TextInput label="Note" {...form.field('note')} />
     </SendForm>
   );

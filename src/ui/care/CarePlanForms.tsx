@@ -2,15 +2,8 @@
 
 import type { addOwnTask, CarePlanCopied, copyCarePlan } from '../../services/care/care-plans';
 import type { Send } from '../shared/forms/send';
-import {
-  Checkbox,
-  Group,
-  MultiSelect,
-  NativeSelect,
-  NumberInput,
-  TextInput,
-  Textarea,
-} from '@mantine/core';
+import { Checkbox, Group, MultiSelect, NativeSelect, TextInput, Textarea } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { openings } from '../../catalogue/openings';
 import type { ProofId } from '../../catalogue/schema';
 import { writtenProofs } from '../../catalogue/steps/checks';
@@ -98,7 +91,7 @@ export function OwnTask({ stations, add }: OwnTaskProps) {
             data={[...criticalities]}
             {...form.field('criticality')}
           />
-          <NumberInput label="Minutes" min={1} maw={110} {...form.field('minutes')} />
+          <FigureInput label="Minutes" min={1} maw={110} {...form.field('minutes')} />
         </Group>
         <LimitFields limits={form.values.limits} onChange={(limits) => form.set({ limits })} />
         <Textarea
@@ -114,14 +107,14 @@ export function OwnTask({ stations, add }: OwnTaskProps) {
             data={openings.map(({ id, name: label }) => ({ value: id, label }))}
             {...form.field('opening')}
           />
-          <NumberInput
+          <FigureInput
             label="Then it waits, minutes"
             min={0}
             maw={170}
             {...form.field('waitMinutes')}
           />
           <TextInput label="It …" placeholder="soaks" maw={130} {...form.field('wait')} />
-          <NumberInput
+          <FigureInput
             label="Its end, minutes"
             min={0}
             maw={150}

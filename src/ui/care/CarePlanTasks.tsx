@@ -7,7 +7,6 @@ import {
   Checkbox,
   Modal,
   NativeSelect,
-  NumberInput,
   Table,
   TableTbody,
   TableTd,
@@ -17,6 +16,7 @@ import {
   TextInput,
   UnstyledButton,
 } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import { limitKinds, type Limit, type LimitKind } from '../../core/care/care';
 import { bases, type Basis, type LimitBasis } from '../../core/care/plan';
@@ -286,7 +286,7 @@ export function LimitFields({
     <div className={classes.form}>
       {limits.map(({ kind, value, notBefore }) => (
         <div key={kind} className={classes.row}>
-          <NumberInput
+          <FigureInput
             label={`${notBefore ? 'But not before' : 'Due after'} so many ${limitUnits[kind][1]}`}
             value={value}
             min={0}

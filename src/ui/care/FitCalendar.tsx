@@ -1,6 +1,7 @@
 'use client';
 
 import { NumberInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { fitCalendar, LittleUse } from '../../services/care/little-use';
 import type { Send } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
@@ -56,7 +57,7 @@ export function FitCalendar({
         buttonProps={{ variant: 'default' }}
         row
       >
-        <NumberInput
+        <FigureInput
           label="Run hours a week, where you expect otherwise"
           placeholder={little ? little.hoursPerWeek.toFixed(1) : 'such as 1'}
           min={0}

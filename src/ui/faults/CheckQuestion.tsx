@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, NumberInput } from '@mantine/core';
+import { Button } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import type { answerCheck } from '../../services/faults/answers';
 import type { DiagnosisCheck } from '../../services/faults/diagnosis';
@@ -87,7 +88,7 @@ function Figure({
         if (inside) send(String(read));
       }}
     >
-      <NumberInput
+      <FigureInput
         aria-labelledby={`ask-${check.id}`}
         description={`${least} to ${most} ${unit}`}
         suffix={` ${unit}`}
@@ -96,7 +97,6 @@ function Figure({
         onChange={setRead}
         min={least}
         max={most}
-        clampBehavior="none"
         decimalScale={1}
         error={read !== '' && !inside && `Give a figure from ${least} to ${most} ${unit}.`}
         inputWrapperOrder={['input', 'error', 'description']}

@@ -1,6 +1,7 @@
 'use client';
 
-import { Autocomplete, Checkbox, Group, NumberInput, Textarea, TextInput } from '@mantine/core';
+import { Autocomplete, Checkbox, Group, Textarea, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { openedPlaces, usuallyOpened } from '../../catalogue/proofs';
 import { matchFan, type Fan } from '../../core/faults/fan';
 import { PhotoInput, photosForm } from '../shared/forms/PhotoInput';
@@ -131,13 +132,13 @@ export function Repair({
         </>
       )}
       <Group grow align="flex-start">
-        <NumberInput
+        <FigureInput
           label="Minutes hands-on"
           min={0}
           allowDecimal={false}
           {...form.field('minutes')}
         />
-        <NumberInput
+        <FigureInput
           label="Cost"
           description="in the shop's money"
           inputWrapperOrder={['label', 'input', 'description', 'error']}
@@ -189,7 +190,7 @@ function Parts({
             value={part.serial}
             onChange={(event) => change(index, { serial: event.currentTarget.value })}
           />
-          <NumberInput
+          <FigureInput
             label="How many"
             min={1}
             value={part.quantity}
@@ -231,7 +232,7 @@ function FanMatch({
           <div key={figure} style={{ display: 'contents' }}>
             <span>{label}</span>
             {(['old', 'next'] as const).map((which) => (
-              <NumberInput
+              <FigureInput
                 key={which}
                 aria-label={`${label}, ${which === 'old' ? 'old' : 'new'} fan`}
                 min={0}

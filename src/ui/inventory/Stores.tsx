@@ -11,7 +11,6 @@ import type { Send } from '../shared/forms/send';
 import {
   Button,
   Group,
-  NumberInput,
   SegmentedControl,
   Table,
   TableTbody,
@@ -21,6 +20,7 @@ import {
   TableTr,
   TextInput,
 } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -210,7 +210,7 @@ function Move({ item, move }: { item: ShelfItem; move: StoresProps['move'] }) {
         ]}
         {...form.field('kind')}
       />
-      <NumberInput
+      <FigureInput
         label={kind === 'count' ? `On the shelf, ${item.unit}` : `How much, ${item.unit}`}
         description={kind === 'receipt' ? `a pack holds ${item.pack} ${item.unit}` : undefined}
         min={0}
@@ -257,13 +257,13 @@ function ItemForm({ item, change, onDone }: ItemFormProps) {
       <TextInput label="Name" {...form.field('name')} />
       <Group grow>
         <TextInput label="Counted in" {...form.field('unit')} />
-        <NumberInput label="A pack holds" min={0} {...form.field('pack')} />
+        <FigureInput label="A pack holds" min={0} {...form.field('pack')} />
       </Group>
       <Group grow>
-        <NumberInput label="A task uses" min={0} {...form.field('perTask')} />
-        <NumberInput label="Order at" min={0} {...form.field('reorderAt')} />
+        <FigureInput label="A task uses" min={0} {...form.field('perTask')} />
+        <FigureInput label="Order at" min={0} {...form.field('reorderAt')} />
       </Group>
-      <NumberInput
+      <FigureInput
         label="A pack costs"
         description="in the shop's money; what cleaning costs is reckoned from it"
         min={0}

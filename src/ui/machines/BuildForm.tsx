@@ -1,15 +1,7 @@
 'use client';
 
-import {
-  Button,
-  Checkbox,
-  Group,
-  NativeSelect,
-  NumberInput,
-  Stack,
-  Textarea,
-  TextInput,
-} from '@mantine/core';
+import { Button, Checkbox, Group, NativeSelect, Stack, Textarea, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import { buildParts } from '../../catalogue/builds/feature';
 import type { FeatureView } from '../../services/machines/build-view';
@@ -156,7 +148,7 @@ function OwnVariant({
         />
         <Group gap="sm" grow>
           {(['screws', 'plugs', 'hoses', 'lugs'] as const).map((count) => (
-            <NumberInput
+            <FigureInput
               key={count}
               label={`${count[0]!.toUpperCase()}${count.slice(1)}`}
               min={0}

@@ -2,7 +2,8 @@
 
 import type { callTask, deferTask } from '../../services/care/call-or-defer';
 import type { Send } from '../shared/forms/send';
-import { NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import { TextInput, UnstyledButton } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import { shiftHours } from '../../core/care/deferral';
 import { SendForm } from '../shared/forms/SendForm';
@@ -122,7 +123,7 @@ function Defer({ stationId, task, fire, zone, defer, close }: DeferProps) {
             {kind === 'date' ? (
               <WhenField type="datetime" label="Until" {...form.field('at')} />
             ) : (
-              <NumberInput label="More run hours" min={0} maw={160} {...form.field('hours')} />
+              <FigureInput label="More run hours" min={0} maw={160} {...form.field('hours')} />
             )}
           </>
         )}

@@ -1,6 +1,7 @@
 'use client';
 
-import { Checkbox, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import { Checkbox, TextInput, UnstyledButton } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type {
   ConnectorWait,
   OrderRule,
@@ -135,7 +136,7 @@ function Wait({
           : `${wait.minutes} minutes: ${wait.source}.`}
       </p>
       <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }} row>
-        <NumberInput label="Minutes" w={110} min={0} max={120} {...form.field('minutes')} />
+        <FigureInput label="Minutes" w={110} min={0} max={120} {...form.field('minutes')} />
         <TextInput
           label="Where the figure is from"
           placeholder="the manual, page and edition"

@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, NumberInput, TextInput } from '@mantine/core';
+import { Button, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { pastWords, readPast } from '../../core/care/past-words';
@@ -177,11 +178,11 @@ function MachineFields({ field, came, onCame }: MachineFieldsProps) {
             placeholder="12 Jul 2025"
             {...field('machine.inUseSince' as never)}
           />
-          <NumberInput label="Run hours so far" min={0} {...field('machine.hours' as never)} />
-          <NumberInput label="± hours, how sure" min={0} {...field('machine.sure' as never)} />
+          <FigureInput label="Run hours so far" min={0} {...field('machine.hours' as never)} />
+          <FigureInput label="± hours, how sure" min={0} {...field('machine.sure' as never)} />
         </>
       )}
-      <NumberInput
+      <FigureInput
         label="Its counter shows now, hours"
         min={0}
         {...field('machine.meterHours' as never)}

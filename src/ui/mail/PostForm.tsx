@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, Checkbox, NumberInput, PasswordInput, TextInput } from '@mantine/core';
+import { Button, Checkbox, PasswordInput, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import type { changePost, Post } from '../../services/mail/letters';
 import { ProblemNote } from '../shared/forms/ProblemNote';
@@ -56,7 +57,7 @@ export function PostForm({ post, trouble, change, attempt }: PostFormProps) {
         }
       >
         <TextInput label="Mail server" {...form.field('host')} />
-        <NumberInput label="Port" min={1} max={65535} {...form.field('port')} />
+        <FigureInput label="Port" min={1} max={65535} {...form.field('port')} />
         <TextInput label="Sender" type="email" {...form.field('from')} />
         <TextInput label="User" autoComplete="off" {...form.field('user')} />
         <PasswordInput

@@ -3,7 +3,8 @@
 import type { addModule, endModule, moveModule, replaceModule } from '../../services/parts/parts';
 import type { ModuleView, Slot } from '../../services/parts/module-views';
 import type { Send } from '../shared/forms/send';
-import { Button, NumberInput, TextInput, UnstyledButton } from '@mantine/core';
+import { Button, TextInput, UnstyledButton } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { SendForm } from '../shared/forms/SendForm';
@@ -194,7 +195,7 @@ function Add({ kind, machine, here, add, close }: AddProps) {
       </p>
       <TextInput label="Serial number" {...form.field('serial')} />
       <TextInput label="What it is" placeholder="20 W blue" {...form.field('name')} />
-      <NumberInput label="Run hours it had before" min={0} {...form.field('hadHours')} />
+      <FigureInput label="Run hours it had before" min={0} {...form.field('hadHours')} />
     </SendForm>
   );
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { Autocomplete, Checkbox, NumberInput } from '@mantine/core';
+import { Autocomplete, Checkbox } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { changeRecipe } from '../../services/readings/strength/recipes';
 import type { Send } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
@@ -52,7 +53,7 @@ export function RecipeForm({ machineId, materials, change }: RecipeFormProps) {
       <SendForm of={form} button="Add" buttonProps={{ variant: 'default' }} row>
         <Autocomplete label="Stock" data={materials} {...form.field('material')} />
         {figures.map(([name, label]) => (
-          <NumberInput key={name} label={label} min={0} w={130} {...form.field(name)} />
+          <FigureInput key={name} label={label} min={0} w={130} {...form.field(name)} />
         ))}
         <Checkbox label="Air assist on" pb={8} {...form.field('airAssist', 'checkbox')} />
       </SendForm>

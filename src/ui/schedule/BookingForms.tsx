@@ -1,6 +1,7 @@
 'use client';
 
-import { Button, FileInput, NativeSelect, NumberInput, TextInput } from '@mantine/core';
+import { Button, FileInput, NativeSelect, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { addBooking, Booking, KnownCalendar } from '../../services/schedule/bookings';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import type { Ask, Send } from '../shared/forms/send';
@@ -73,7 +74,7 @@ export function BookingForms(props: BookingFormsProps) {
             onChange={(from) => form.set(form.values.to ? { from } : { from, to: from })}
           />
           <WhenField type="datetime" label="To" {...form.field('to')} />
-          <NumberInput
+          <FigureInput
             label="Repeat for so many weeks"
             min={1}
             max={53}

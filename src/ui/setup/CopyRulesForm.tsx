@@ -1,6 +1,7 @@
 'use client';
 
-import { Group, NumberInput, TextInput } from '@mantine/core';
+import { Group, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { changeCopyRules, CopyRules } from '../../services/safekeeping/rules';
 import type { Send } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
@@ -31,13 +32,13 @@ export function CopyRulesForm({
           {...form.field('folder')}
         />
         <Group align="flex-end" gap="sm">
-          <NumberInput label="Not before, hour" min={0} max={23} w={130} {...form.field('hour')} />
-          <NumberInput label="At most, GB" min={1} w={120} {...form.field('gigabytes')} />
+          <FigureInput label="Not before, hour" min={0} max={23} w={130} {...form.field('hour')} />
+          <FigureInput label="At most, GB" min={1} w={120} {...form.field('gigabytes')} />
         </Group>
         <Group align="flex-end" gap="sm">
-          <NumberInput label="Keep of days" min={1} max={60} w={120} {...form.field('daily')} />
-          <NumberInput label="of weeks" min={0} max={60} w={100} {...form.field('weekly')} />
-          <NumberInput label="of months" min={0} max={120} w={100} {...form.field('monthly')} />
+          <FigureInput label="Keep of days" min={1} max={60} w={120} {...form.field('daily')} />
+          <FigureInput label="of weeks" min={0} max={60} w={100} {...form.field('weekly')} />
+          <FigureInput label="of months" min={0} max={120} w={100} {...form.field('monthly')} />
         </Group>
         <p className="quiet">Of each of so many days, weeks and months the last copy is kept.</p>
       </SendForm>

@@ -1,24 +1,53 @@
 'use client';
 
-import { Autocomplete, NumberInput, Stack, TextInput } from '@mantine/core';
+import { Autocomplete, Stack, TextInput } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { changeSetting, SettingName } from '../../services/setup/settings';
 import type { Send } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
+
+/** Settings that are a number. */
+const figureSettings = [
+  {
+    setting: 'strength-floor',
+    label: 'Floor of strength, % of the baseline',
+    description: 'Under it a repaired machine returns only with a restriction.',
+    min: 10,
+    max: 100,
+  },
+  {
+    setting: 'accepted-risk',
+    label: 'May be found soiled, percent of cleanings',
+    description:
+      'Limits are proposed so from what was found. Fewer is cleaner and takes more minutes.',
+    min: 5,
+    max: 50,
+  },
+  {
+    setting: 'fire-hold',
+    label: 'Hold a machine from this fire load on, % of the limit',
+    description: 'Until what can burn is cleaned out. 100 to 500; 0: it is said and holds nothing.',
+    min: 0,
+    max: 500,
+  },
+  {
+    setting: 'undo-hours',
+    label: 'Undo what one logged oneself, hours',
+    description: 'From the device it was logged on. 0: only the technician corrects.',
+    min: 0,
+    max: 168,
+  },
+] as const satisfies readonly { setting: SettingName; [input: string]: unknown }[];
+type FigureSetting = (typeof figureSettings)[number]['setting'];
 
 interface ShopFormProps {
   name: string;
   timezone: string;
   /** what to do first when there is fire, sparks or a broken guard */
   stop: string;
-  /** percent of the baseline under which a machine returns only with a restriction */
-  floor: number;
-  /** percent of cleanings that may find it soiled */
-  risk: number;
-  /** percent of the limit of the fire load from which a machine is held; 0: never */
-  fireHold: number;
-  /** for so many hours whoever logged a session may take it back themselves */
-  undoHours: number;
+  /** settings that are a number, by name */
+  figures: Readonly<Record<FigureSetting, number>>;
   /** the address phones reach the server by; empty: not said */
   address: string;
   /** those of this computer in its networks */
@@ -32,10 +61,7 @@ export function ShopForm({
   name,
   timezone,
   stop,
-  floor,
-  risk,
-  fireHold,
-  undoHours,
+  figures,
   address,
   addresses,
   zones,
@@ -80,54 +106,11 @@ export function ShopForm({
           />
         )}
       </Setting>
-      <Setting name="strength-floor" value={floor} change={change}>
-        {(field) => (
-          <NumberInput
-            label="Floor of strength, % of the baseline"
-            description="Under it a repaired machine returns only with a restriction."
-            min={10}
-            max={100}
-            {...field}
-            flex={1}
-          />
-        )}
-      </Setting>
-      <Setting name="accepted-risk" value={risk} change={change}>
-        {(field) => (
-          <NumberInput
-            label="May be found soiled, percent of cleanings"
-            description="Limits are proposed so from what was found. Fewer is cleaner and takes more minutes."
-            min={5}
-            max={50}
-            {...field}
-            flex={1}
-          />
-        )}
-      </Setting>
-      <Setting name="fire-hold" value={fireHold} change={change}>
-        {(field) => (
-          <NumberInput
-            label="Hold a machine from this fire load on, % of the limit"
-            description="Until what can burn is cleaned out. 100 to 500; 0: it is said and holds nothing."
-            min={0}
-            max={500}
-            {...field}
-            flex={1}
-          />
-        )}
-      </Setting>
-      <Setting name="undo-hours" value={undoHours} change={change}>
-        {(field) => (
-          <NumberInput
-            label="Undo what one logged oneself, hours"
-            description="From the device it was logged on. 0: only the technician corrects."
-            min={0}
-            max={168}
-            {...field}
-            flex={1}
-          />
-        )}
-      </Setting>
+      {figureSettings.map(({ setting, ...field }) => (
+        <Setting key={setting} name={setting} value={figures[setting]} change={change}>
+          {(input) => <FigureInput {...field} {...input} flex={1} />}
+        </Setting>
+      ))}
     </Stack>
   );
 }

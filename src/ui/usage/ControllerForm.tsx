@@ -1,6 +1,7 @@
 'use client';
 
-import { Checkbox, NumberInput } from '@mantine/core';
+import { Checkbox } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import type { Controller } from '../../core/usage/gcode/controller';
 import type { changeController } from '../../services/usage/job-files';
 import type { Send } from '../shared/forms/send';
@@ -53,7 +54,7 @@ export function ControllerForm({ machineId, controller, own, change }: Controlle
       <SendForm of={form} button="Save" buttonProps={{ variant: 'default' }}>
         <div className={classes.pair}>
           {figures.map(([name, label]) => (
-            <NumberInput key={name} label={label} min={0} {...form.field(name)} />
+            <FigureInput key={name} label={label} min={0} {...form.field(name)} />
           ))}
         </div>
         <Checkbox

@@ -8,7 +8,8 @@ import type {
   takeReading,
 } from '../../services/usage/meters';
 import type { Send } from '../shared/forms/send';
-import { Button, Group, NumberInput } from '@mantine/core';
+import { Button, Group } from '@mantine/core';
+import { FigureInput } from '../shared/forms/FigureInput';
 import { useState } from 'react';
 import { v7 } from 'uuid';
 import type { MeterJump, MeterVerdict } from '../../core/usage/meter';
@@ -135,7 +136,7 @@ function TakeReading({
   return (
     <SendForm of={form} button="Save the reading">
       <Group align="flex-start">
-        <NumberInput
+        <FigureInput
           label="It shows, in hours"
           placeholder={view.last ? `was ${(view.last.seconds / 3600).toFixed(1)}` : ''}
           decimalScale={2}
@@ -155,7 +156,7 @@ function TakeReading({
         />
       )}
       {how === 'rolled over' && (
-        <NumberInput
+        <FigureInput
           label="It rolled over at, in hours"
           decimalScale={2}
           maw={220}
@@ -238,7 +239,7 @@ function Stretch({
                   {label}
                 </Button>
               ))}
-            <NumberInput
+            <FigureInput
               aria-label="It rolled over at, in hours"
               placeholder="rolled over at … h"
               value={top}

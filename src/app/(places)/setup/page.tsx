@@ -31,10 +31,12 @@ export default async function SetupPage() {
             name={shop.name}
             timezone={shop.zone}
             stop={shop.stopInstruction}
-            floor={Math.round(shop.strengthFloor * 100)}
-            risk={Math.round(shop.acceptedRisk * 100)}
-            fireHold={Math.round((shop.fireHold ?? 0) * 100)}
-            undoHours={shop.undoHours}
+            figures={{
+              'strength-floor': Math.round(shop.strengthFloor * 100),
+              'accepted-risk': Math.round(shop.acceptedRisk * 100),
+              'fire-hold': Math.round((shop.fireHold ?? 0) * 100),
+              'undo-hours': shop.undoHours,
+            }}
             address={shop.address ?? ''}
             addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}
             zones={Intl.supportedValuesOf('timeZone')}
