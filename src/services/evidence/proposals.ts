@@ -6,7 +6,7 @@ import { stationById } from '../../records/machines';
 import { carePlanFinder, changeLimits, tasksUnder } from '../care/care-plans';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
-import { keptEvidence } from './reckoned';
+import { keptEvidence, type KeptEvidence } from './reckoned';
 import type { IntervalEvidence } from './intervals';
 
 /** An interval with what the shop has said of it since. */
@@ -26,7 +26,7 @@ const keyOf = ({ stationId, task }: { stationId: string; task: string }) => `${s
 /** What findings say of every limit, as last reckoned, with what became of it since; `null` before the first time. */
 export function listedIntervals(
   shop: Shop,
-): { madeAt: number; risk: number; intervals: ListedInterval[] } | null {
+): (Pick<KeptEvidence, 'madeAt' | 'risk' | 'weights'> & { intervals: ListedInterval[] }) | null {
   const kept = keptEvidence(shop);
   if (!kept) return null;
   const declined = new Map(
@@ -39,6 +39,7 @@ export function listedIntervals(
   return {
     madeAt: kept.madeAt,
     risk: kept.risk,
+    weights: kept.weights,
     intervals: kept.intervals.flatMap((one): ListedInterval[] => {
       const limit = limitOf(one);
       // a station or a task that is gone has no limit any more

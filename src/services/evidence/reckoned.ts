@@ -8,9 +8,10 @@ import { allFindings } from './findings';
 import { intervalReckoner, type IntervalEvidence } from './intervals';
 import { reckonPartLives, type PartLives } from './part-lives';
 import { reckonReliability, type ShopReliability } from './reliability';
+import { weightLearner, type GroupWeights } from './weights';
 
 /** Raised with every change of what is kept: what an older version kept is reckoned anew. */
-const keptVersion = 3;
+const keptVersion = 4;
 
 /** What was reckoned of the whole book at one moment. It can be reckoned anew at any time. */
 export interface KeptEvidence {
@@ -24,6 +25,7 @@ export interface KeptEvidence {
   diagnosis: DiagnosisRecord;
   costs: ShopCosts;
   lives: PartLives[];
+  weights: GroupWeights[];
 }
 
 /** The cycles behind the intervals of one machine, by station and task. */
@@ -43,12 +45,14 @@ export function reckonEvidence(shop: Shop, told: (share: number) => void): void 
   const folder = folderOf(shop);
   fs.mkdirSync(folder, { recursive: true });
   const reckon = intervalReckoner(shop);
+  const learner = weightLearner(shop);
   const intervals: IntervalEvidence[] = [];
   const cycles = new Map<string, Record<string, Cycle[]>>();
   // faults are few against findings
   for (const findings of allFindings(shop, (share) => told(share * 0.95))) {
     const { machineId, stationId, task } = findings;
     intervals.push(reckon(findings));
+    learner.take(findings);
     if (!cycles.has(machineId)) cycles.set(machineId, {});
     cycles.get(machineId)![keyOf(stationId, task.key)] = findings.cycles;
   }
@@ -62,6 +66,7 @@ export function reckonEvidence(shop: Shop, told: (share: number) => void): void 
     diagnosis: diagnosisRecord(shop),
     costs: reckonCosts(shop),
     lives: reckonPartLives(shop),
+    weights: learner.learned(),
   };
   write(path.join(folder, summaryFile), kept);
   told(1);

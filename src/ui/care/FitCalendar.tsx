@@ -1,6 +1,5 @@
 'use client';
 
-import { NumberInput } from '@mantine/core';
 import { FigureInput } from '../shared/forms/FigureInput';
 import type { fitCalendar, LittleUse } from '../../services/care/little-use';
 import type { Send } from '../shared/forms/send';

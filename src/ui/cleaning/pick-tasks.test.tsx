@@ -2,14 +2,14 @@
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Pickable } from '../../services/cleaning/pick';
+import { pushed } from '../shared/testing/router';
 import { show } from '../shared/testing/show';
 import { PickTasks } from './PickTasks';
 
-const pushed: string[] = [];
-jest.mock('next/navigation', () => ({
-  ...jest.requireActual<object>('next/navigation'),
-  useRouter: () => ({ push: (to: string) => pushed.push(to) }),
-}));
+jest.mock(
+  'next/navigation',
+  () => jest.requireActual<{ navigation: object }>('../shared/testing/router').navigation,
+);
 
 const one = (station: string, change: Partial<Pickable> = {}): Pickable => ({
   stationId: station.toLowerCase(),
@@ -60,7 +60,6 @@ const box = (station: string) => screen.getByRole('checkbox', { name: new RegExp
 const begin = () => screen.getByRole('button', { name: /^(Start|Clean|Begin)/ });
 
 beforeEach(() => {
-  pushed.length = 0;
   started.length = 0;
 });
 

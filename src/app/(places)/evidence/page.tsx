@@ -1,6 +1,7 @@
 import { listedIntervals } from '../../../services/evidence/proposals';
 import { EvidenceRooms } from '../../../ui/evidence/EvidenceRooms';
 import { IntervalList } from '../../../ui/evidence/IntervalList';
+import { MaterialWeights } from '../../../ui/evidence/MaterialWeights';
 import { enter } from '../../_server/shop';
 import { AsOf } from './AsOf';
 
@@ -14,6 +15,7 @@ export default async function EvidencePage() {
       <EvidenceRooms here="/evidence" />
       <AsOf shop={shop} madeAt={listed?.madeAt ?? null} />
       {listed && <IntervalList intervals={listed.intervals} risk={listed.risk} />}
+      {listed && <MaterialWeights weights={listed.weights} />}
     </>
   );
 }
