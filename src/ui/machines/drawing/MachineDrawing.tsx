@@ -123,7 +123,12 @@ export function MachineDrawing({
               </text>
             </g>
           ) : (
-            <Target key={station.slug} at={at} name={station.name.replace(/ \(.*\)$/, '')} />
+            <Target
+              key={station.slug}
+              at={at}
+              name={station.name.replace(/ \(.*\)$/, '')}
+              views={drawing.views}
+            />
           ),
         )}
       </svg>
@@ -147,13 +152,30 @@ function fillOf(state: string | null | undefined, hatch: string) {
   return pattern ? { fill: `url(#${hatch}${pattern})` } : undefined;
 }
 
-/** A ring round a part, a finger that points at it from the nearer side, and its name. */
-function Target({ at, name }: { at: Point; name: string }) {
+type Views = ReturnType<typeof drawMachine>['views'];
+
+/** How high the box of a name is, and how far above and below what it names it may stand. */
+const boxHeight = 22;
+const besides = [-40, 20] as const;
+
+/** A ring round a part, a finger that points at it from the nearer side, and its name where it covers no other words. */
+function Target({ at, name, views }: { at: Point; name: string; views: Views }) {
   const left = at.x < paper.width / 2;
-  const up = at.y > 40;
   const wide = name.length * 7 + 12;
   const x = Math.min(Math.max(left ? at.x + 26 : at.x - 26 - wide, 4), paper.width - wide - 4);
-  const y = up ? at.y - 40 : at.y + 20;
+  const covers = (top: number) =>
+    top < 0 ||
+    top + boxHeight > paper.height ||
+    views.some(
+      (view) =>
+        x < view.x + view.words.length * 7 &&
+        x + wide > view.x &&
+        top < view.y + 4 &&
+        top + boxHeight > view.y - 14,
+    );
+  const [above, below] = besides;
+  const up = !covers(at.y + above) || covers(at.y + below);
+  const y = at.y + (up ? above : below);
   return (
     <g data-part="target">
       <circle cx={at.x} cy={at.y} r="17" data-ring="under" />
