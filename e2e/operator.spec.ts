@@ -256,7 +256,7 @@ test('a diagnosis answers, takes back and decides; the label sheet carries the s
   const check = page.getByRole('region', { name: 'Worth checking next' });
   await expect(check.getByText('Is the focus off, or does the probe stick?')).toBeVisible();
   await check.getByRole('button', { name: 'Yes' }).first().click();
-  await expect(page.getByRole('region', { name: 'Answered' })).toContainText('yes');
+  await expect(page.getByRole('region', { name: 'Answered' })).toContainText('Yes');
   await expect(first).not.toHaveText(before!);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(first).toHaveText(before!);

@@ -250,7 +250,8 @@ async function main() {
   await page.getByRole('button', { name: /^Does not cut through/ }).click();
   await page.getByLabel('In your words').fill('cork only scored since this morning');
   await page.getByRole('button', { name: 'Report it' }).click();
-  await page.getByRole('button', { name: 'No', exact: true }).first().click();
+  const next = page.getByRole('region', { name: 'Worth checking next' });
+  await next.getByRole('button').nth(1).click();
   await page.getByRole('region', { name: 'Answered' }).waitFor();
   const likely = page.getByRole('region', { name: 'What it likely is' });
   await likely.locator('summary').first().click();

@@ -62,6 +62,26 @@ const leftOffCauses: readonly [words: RegExp, cause: string][] = [
   [/^(the )?(focus )?(lens|nozzle)\b/, 'lens-refit'],
 ];
 
+/** Checks that see anew what an instrument or a session said before. */
+const seenAnew: readonly [
+  fact: 'dots' | 'belts' | 'coolant' | 'draught',
+  checks: readonly string[],
+][] = [
+  ['dots', ['dots']],
+  ['belts', ['belts']],
+  ['coolant', ['coolant-look', 'coolant-warm']],
+  ['draught', ['draught']],
+];
+
+/** The facts without what was looked at anew since: the same seen twice is one piece of news. */
+export function withoutSeenAnew(facts: CaseFacts, looked: readonly string[]): CaseFacts {
+  const kept = { ...facts };
+  for (const [fact, checks] of seenAnew) {
+    if (checks.some((check) => looked.includes(check))) delete kept[fact];
+  }
+  return kept;
+}
+
 type Say = (id: string, said: string, likelihood: Record<string, number>) => void;
 
 /** What instruments said of mirrors, belts and coolant. */

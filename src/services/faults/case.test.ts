@@ -165,6 +165,25 @@ it('no cause is over 90 percent before a check, unless the put-back list shows i
   expect(weighCase({ ...base, facts: { leftOff: dries } }).causes).toEqual(weighCase(base).causes);
 });
 
+it.each([
+  ['dots', { dots: 'out' as const }, 'apart'],
+  ['belts', { belts: 'off' as const }, 'unlike'],
+  ['draught', { draught: 'weak' as const }, 'corner'],
+  ['coolant-look', { coolant: 'off' as const }, 'low'],
+  ['coolant-warm', { coolant: 'off' as const }, '33'],
+])('what was read before says no more once %s is looked at anew', (check, facts, said) => {
+  const answers = [{ check, answer: said }];
+  expect(weighCase({ ...base, facts, answers }).causes).toEqual(
+    weighCase({ ...base, answers }).causes,
+  );
+  // that it cannot be told leaves what was read
+  const unknown = [{ check, answer: 'unknown' }];
+  const told = weighCase({ ...base, facts, answers: unknown }).causes;
+  expect(told.map(({ probability }) => probability)).not.toEqual(
+    weighCase({ ...base, answers: unknown }).causes.map(({ probability }) => probability),
+  );
+});
+
 it('cases confirmed under such signs move it: as many as the starting ones by half', () => {
   const before = chance('focus', {});
   const after = chance('focus', {}, new Map([['focus', 10]]));

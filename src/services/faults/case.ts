@@ -28,7 +28,7 @@ import {
   type Hypothesis,
   type Ranked,
 } from '../../core/faults/diagnosis/posterior';
-import { factEvidence, offEvidence, type CaseFacts } from './case-facts';
+import { factEvidence, offEvidence, withoutSeenAnew, type CaseFacts } from './case-facts';
 
 export type { CaseFacts } from './case-facts';
 
@@ -147,14 +147,15 @@ export function weighCase(
     id,
     weight: startingCases * probability + (confirmed.get(id) ?? 0),
   }));
+  const answers = input.answers ?? [];
+  const looked = answers.flatMap(({ check, answer }) => (answer === 'unknown' ? [] : [check]));
   const evidence = [
     ...placeEvidence(input, words),
     ...pointedEvidence(input, models, names, words),
     ...dirtEvidence(input, models, names, words),
     ...refitEvidence(input, models, words),
-    ...factEvidence(input.facts ?? {}, models, floor, words),
+    ...factEvidence(withoutSeenAnew(input.facts ?? {}, looked), models, floor, words),
   ];
-  const answers = input.answers ?? [];
   for (const { check: id, answer } of answers) {
     const check = findCheck(id);
     const outcomes = check && outcomesSaid(check.answers, answer);
@@ -162,13 +163,14 @@ export function weighCase(
     evidence.push(evidenceOf(id, outcomes));
     words.set(id, `${check.question} ${answerWords(check.answers, answer)}`);
   }
-  const looked = answers.some(({ answer }) => answer !== 'unknown');
   const recordShows = evidence.some(({ id }) => id.startsWith(offEvidence));
   const ranked = rankCauses(hypotheses, evidence);
-  const causes = (looked || recordShows ? ranked : capped(ranked, beforeLooking)).map((cause) => ({
-    ...cause,
-    factors: [...bySigns.find(({ id }) => id === cause.id)!.factors, ...cause.factors],
-  }));
+  const causes = (looked.length > 0 || recordShows ? ranked : capped(ranked, beforeLooking)).map(
+    (cause) => ({
+      ...cause,
+      factors: [...bySigns.find(({ id }) => id === cause.id)!.factors, ...cause.factors],
+    }),
+  );
   return { causes, words, checks: checksFor(input, family, causes, minutes) };
 }
 
