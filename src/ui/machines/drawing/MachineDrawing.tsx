@@ -69,20 +69,7 @@ export function MachineDrawing({
         data-points={onPoint ? true : undefined}
         onClick={onPoint && point}
       >
-        <defs>
-          <pattern id={`${hatch}soon`} width="6" height="6" patternUnits="userSpaceOnUse">
-            <rect width="6" height="6" fill="var(--haze)" />
-            <path d="M0 6L6 0" stroke="var(--ink-2)" strokeWidth="1.2" />
-          </pattern>
-          <pattern id={`${hatch}due`} width="5" height="5" patternUnits="userSpaceOnUse">
-            <rect width="5" height="5" fill="var(--soot)" />
-            <path d="M0 0L5 5" stroke="var(--hatch)" strokeWidth="1" />
-          </pattern>
-          <pattern id={`${hatch}unknown`} width="5" height="5" patternUnits="userSpaceOnUse">
-            <rect width="5" height="5" fill="var(--paper)" />
-            <circle cx="2.5" cy="2.5" r="0.9" fill="var(--ink-2)" />
-          </pattern>
-        </defs>
+        <Hatches of={hatch} />
         {drawing.ground.map(({ d, beam }) => !beam && <path key={d} d={d} data-part="ground" />)}
         {drawing.stations.map(({ station, d, line }) => {
           const part = (
@@ -142,6 +129,26 @@ export function MachineDrawing({
         </figcaption>
       )}
     </figure>
+  );
+}
+
+/** How each state fills a part, as no hue is needed to tell it. */
+function Hatches({ of }: { of: string }) {
+  return (
+    <defs>
+      <pattern id={`${of}soon`} width="6" height="6" patternUnits="userSpaceOnUse">
+        <rect width="6" height="6" fill="var(--haze)" />
+        <path d="M0 6L6 0" stroke="var(--ink-2)" strokeWidth="1.2" />
+      </pattern>
+      <pattern id={`${of}due`} width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill="var(--soot)" />
+        <path d="M0 0L5 5" stroke="var(--hatch)" strokeWidth="1" />
+      </pattern>
+      <pattern id={`${of}unknown`} width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill="var(--paper)" />
+        <circle cx="2.5" cy="2.5" r="0.9" fill="var(--ink-2)" />
+      </pattern>
+    </defs>
   );
 }
 

@@ -270,12 +270,7 @@ function Chain({
         .map(({ words, probability }) => `${words} ${inPercent(probability)}`)
         .join(', '),
     ],
-    [
-      'Tested',
-      diagnosis.answers
-        .map(({ question, words }) => `${question} ${words}`)
-        .join('; '),
-    ],
+    ['Tested', diagnosis.answers.map(({ question, words }) => `${question} ${words}`).join('; ')],
     ['Found', titles('diagnosis').map(causeWords).join('; then ')],
     ['Done', titles('repair').join('; then ')],
     ['Proved', fault.steps.length === 0 ? '' : `${proved} of ${fault.proofs.length} tests`],
