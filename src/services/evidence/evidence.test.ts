@@ -26,6 +26,9 @@ beforeEach(() => {
   cutPlywood(shop, machineId, 120);
 });
 
+const stationOf = (slug: string) =>
+  listStations(shop.db, machineId).find((row) => row.slug === slug)!.id;
+
 const task = 'wipe';
 /** Wipes the window so many days ago, between two days' work. */
 const wipe = (daysAgo: number, finding: Finding, more: { method?: string } = {}) =>
@@ -213,11 +216,21 @@ it('holds methods against each other, and leaves out what has too few findings',
 
 it('reckons how often it fails, what it was and what came back, by hand', () => {
   let key = 0;
-  const fault = (daysAgo: number, cause: string, as: 'fixed' | 'no fault' = 'fixed') => {
+  const fault = (
+    daysAgo: number,
+    cause: string,
+    as: 'fixed' | 'no fault' = 'fixed',
+    pointedAt?: string,
+  ) => {
     const now = shop.clock.now;
     shop.clock.now = now - (daysAgo - 0.5) * millisecondsPerDay;
     const { faultId } = must(
-      reportFault(shop, tester, { machineId, signs: ['weak'], key: `fault-key-${key++}` }),
+      reportFault(shop, tester, {
+        machineId,
+        signs: ['weak'],
+        key: `fault-key-${key++}`,
+        ...(pointedAt && { pointedAt }),
+      }),
     );
     shop.clock.now += 3_600_000;
     must(diagnoseFault(shop, tester, { faultId, cause }));
@@ -248,6 +261,20 @@ it('reckons how often it fails, what it was and what came back, by hand', () => 
     ['belt', 1, 0],
   ]);
   expect(found).toMatchObject({ repeats: 1, repairCost: 21, afterCleaning: 0 });
+  // its only glass is the window; belts are at one station too
+  expect(found.stations.map(({ kind, faults, mean }) => [kind, faults, mean])).toEqual([
+    ['window', 2, 60],
+    ['belts', 1, 120],
+  ]);
+  // a bed is several stations: it lies where somebody pointed, where that can be, else nowhere
+  fault(5, 'bed-loaded');
+  fault(4, 'bed-loaded', 'fixed', stationOf('plate'));
+  fault(3, 'bed-loaded', 'fixed', stationOf('window'));
+  expect(reckonReliability(shop).stations.map(({ kind, faults }) => [kind, faults])).toEqual([
+    ['window', 2],
+    ['belts', 1],
+    ['plate', 1],
+  ]);
   expect(found.meanCumulative.map(({ hours: at, mean }) => [at, mean])).toEqual([
     [21, 1],
     [31, 2],

@@ -11,7 +11,7 @@ import { reckonReliability, type ShopReliability } from './reliability';
 import { weightLearner, type GroupWeights } from './weights';
 
 /** Raised with every change of what is kept: what an older version kept is reckoned anew. */
-const keptVersion = 4;
+const keptVersion = 5;
 
 /** What was reckoned of the whole book at one moment. It can be reckoned anew at any time. */
 export interface KeptEvidence {

@@ -1,6 +1,7 @@
 import { median } from 'simple-statistics';
 import { causeWords } from '../../catalogue/causes';
-import { findFamily } from '../../catalogue/catalogue';
+import { causeStations } from '../../catalogue/diagnosis';
+import { findFamily, stationKind } from '../../catalogue/catalogue';
 import { downTime } from '../../core/faults/fault-times';
 import { repeatOf, type FaultCase } from '../../core/faults/repeats';
 import {
@@ -13,7 +14,7 @@ import {
 } from '../../core/evidence/reliability';
 import { groupBy } from '../../core/units/group-by';
 import { millisecondsToHours, secondsToHours } from '../../core/units/time';
-import { listMachines } from '../../records/machines';
+import { listMachines, listStations } from '../../records/machines';
 import { allFaults, type Fault } from '../faults/faults';
 import { faultLinks } from '../faults/links';
 import type { Shop } from '../shop';
@@ -43,12 +44,24 @@ export interface CauseCount {
   machines: string[];
 }
 
+/** How often faults lay at stations of a kind. */
+export interface StationFaults extends MeanBetween {
+  kind: string;
+  name: string;
+  faults: number;
+  /** of the machines that have one */
+  runHours: number;
+  machines: string[];
+}
+
 /** What the book has of faults, over all of it. */
 export interface ShopReliability {
   shop: Reliability;
   machines: (Reliability & { machineId: string })[];
   families: Reliability[];
   causes: CauseCount[];
+  /** by where the cause lies, the most first; what lies at no one station is left out */
+  stations: StationFaults[];
   /** faults within two run hours of a cleaning of our own, of all */
   afterCleaning: number;
   /** faults of the same cause within 30 days or 30 run hours of the last */
@@ -67,6 +80,8 @@ interface Watched {
   machineId: string;
   name: string;
   family: string;
+  /** kinds of its stations */
+  kinds: ReadonlySet<string>;
   runHours: number;
   calendarHours: number;
   /** on hold for faults, several at once counted once */
@@ -95,6 +110,7 @@ export function reckonReliability(shop: Shop): ShopReliability {
       machineId: id,
       name: nickname,
       family,
+      kinds: new Set(listStations(shop.db, id).map(({ kind }) => kind)),
       runHours: runAt(now),
       calendarHours: Math.max(0, millisecondsToHours(now - begun)),
       downHours: millisecondsToHours(downTime(holds, now)),
@@ -119,6 +135,7 @@ export function reckonReliability(shop: Shop): ShopReliability {
       reliabilityOf(findFamily(family)?.name ?? family, some),
     ),
     causes: causesOf(watched, repeated),
+    stations: stationsOf(watched),
     afterCleaning: faults.filter((fault) => faultLinks(shop, fault).afterCleanDown !== null).length,
     repeats: repeated.size,
     repairCost: faults.reduce((sum, { cost }) => sum + cost, 0) / 100,
@@ -184,6 +201,41 @@ function repeatsOf({ faults }: Watched): string[] {
     }),
   );
   return cases.filter((one) => repeatOf(one, cases) !== null).map(({ id }) => id);
+}
+
+/**
+ * Where a fault lay: at the kind of station that was pointed at and can give its cause, else at the only one of the
+ * machine that can; `null` where that is none or several.
+ */
+function placeOf({ cause, pointedAt }: Fault, kinds: ReadonlySet<string>): string | null {
+  if (cause === null) return null;
+  const possible = causeStations(cause).filter((kind) => kinds.has(kind));
+  if (pointedAt && possible.includes(pointedAt.kind)) return pointedAt.kind;
+  return possible.length === 1 ? possible[0]! : null;
+}
+
+function stationsOf(watched: readonly Watched[]): StationFaults[] {
+  const placed = watched.flatMap(({ name, kinds, faults }) =>
+    faults.flatMap((fault) => {
+      const kind = placeOf(fault, kinds);
+      return kind === null ? [] : [{ kind, name }];
+    }),
+  );
+  return [...groupBy(placed, ({ kind }) => kind)]
+    .map(([kind, some]): StationFaults => {
+      const runHours = watched
+        .filter(({ kinds }) => kinds.has(kind))
+        .reduce((sum, one) => sum + one.runHours, 0);
+      return {
+        kind,
+        name: stationKind(kind).name,
+        faults: some.length,
+        runHours,
+        machines: [...new Set(some.map(({ name }) => name))],
+        ...(runHours > 0 ? meanBetween(runHours, some.length) : noMean),
+      };
+    })
+    .sort((a, b) => b.faults - a.faults);
 }
 
 function causesOf(watched: readonly Watched[], repeated: ReadonlySet<string>): CauseCount[] {

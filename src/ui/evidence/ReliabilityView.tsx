@@ -107,8 +107,35 @@ export function ReliabilityView({
               ))}
             </TableTbody>
           </Table>
+          <ByStation stations={of.stations} />
         </section>
       </div>
+    </>
+  );
+}
+
+/** Where the causes lay, and how many run hours of a machine that has such a part lie between. */
+function ByStation({ stations }: { stations: ShopReliability['stations'] }) {
+  if (stations.length === 0) return null;
+  return (
+    <>
+      <h3>Where it lay</h3>
+      <Table className={classes.table}>
+        <TableTbody>
+          {stations.map((one) => (
+            <TableTr key={one.kind}>
+              <TableTd className={classes.figures}>{one.faults}</TableTd>
+              <TableTd>
+                {one.name}
+                <span className="quiet">
+                  {' '}
+                  {one.machines.join(', ')}; one in {meanWords(one)}
+                </span>
+              </TableTd>
+            </TableTr>
+          ))}
+        </TableTbody>
+      </Table>
     </>
   );
 }
