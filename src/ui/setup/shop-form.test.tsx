@@ -57,6 +57,12 @@ it.each([
   expect(changed.length).toBeLessThanOrEqual(1);
 });
 
+it('says that a figure was saved', async () => {
+  draw();
+  await save('Undo what one logged oneself, hours', '0');
+  expect(await screen.findByText(/^Saved: 0/)).toBeTruthy();
+});
+
 it.each([
   ['Floor of strength, % of the baseline', '5', () => shop.strengthFloor],
   ['Hold a machine from this fire load on, % of the limit', '40', () => shop.fireHold],

@@ -38,11 +38,7 @@ export default async function CopiesPage() {
           <CheckBook check={actions.checkBookAction} work={work} />
         </div>
         <div className={classes.form}>
-          <CopyRulesForm
-            key={JSON.stringify(rules)}
-            rules={rules}
-            keep={actions.changeCopyRulesAction}
-          />
+          <CopyRulesForm rules={rules} keep={actions.changeCopyRulesAction} />
           <Archive
             machines={allMachines(shop)}
             waiting={waiting && { name: waiting.name, bytes: waiting.bytes }}
