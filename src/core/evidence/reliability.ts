@@ -38,6 +38,12 @@ export function meanBetween(hours: number, failures: number, confidence = 0.9): 
   };
 }
 
+/** The same where there may have been no hours yet: then nothing is known. */
+export const meanSoFar = (hours: number, failures: number): MeanBetween =>
+  hours > 0
+    ? meanBetween(hours, failures)
+    : { mean: null, lower: 0, upper: null, lowerOneSided: 0 };
+
 /** A power law of failures, expected number by t: `scale · t^shape`. */
 export interface PowerLaw {
   /** above 1 they come ever faster, below 1 ever more slowly; the likeliest */

@@ -154,6 +154,19 @@ describe('how long parts last', () => {
     expect(window!.upper).toBeGreaterThan(50);
   });
 
+  it('leaves out what was replaced before any use', () => {
+    cutPlywood(shop, machineId, 30);
+    must(
+      recordCare(shop, tester, {
+        stationId: station('window'),
+        task: 'wipe',
+        at: shop.clock.now - 40 * millisecondsPerDay,
+        result: 'replaced',
+      }),
+    );
+    expect(reckonPartLives(shop)).toEqual([]);
+  });
+
   it('takes parts with a serial number for themselves, wherever they were', () => {
     cutPlywood(shop, machineId, 30);
     const lens = must(

@@ -1,6 +1,6 @@
 import { moduleKinds } from '../../catalogue/modules';
 import { stationKind } from '../../catalogue/catalogue';
-import { meanBetween, type MeanBetween } from '../../core/evidence/reliability';
+import { meanSoFar, type MeanBetween } from '../../core/evidence/reliability';
 import { medianLife } from '../../core/evidence/survival';
 import { groupBy } from '../../core/units/group-by';
 import { secondsToHours } from '../../core/units/time';
@@ -47,7 +47,8 @@ function stationLives(shop: Shop): PartLives[] {
     const replaced = careForwards(shop.db, station.id)
       .filter(({ result, at }) => result === 'replaced' && at <= now)
       .map(({ at }) => runAt(at));
-    const bounds = [0, ...new Set(replaced), runAt(now)];
+    // what was replaced before any use did not last, nor did it fail
+    const bounds = [0, ...new Set(replaced.filter((at) => at > 0)), runAt(now)];
     const lives = bounds.slice(1).map((at, nth) => at - bounds[nth]!);
     return [{ kind: station.kind, ended: lives.slice(0, -1), running: lives.slice(-1) }];
   });
@@ -73,10 +74,6 @@ function modulesLives(shop: Shop): PartLives[] {
 
 function livesOf(name: string, bySerial: boolean, { ended, running }: Lives): PartLives {
   const runHours = [...ended, ...running].reduce((sum, one) => sum + one, 0);
-  const between =
-    runHours > 0
-      ? meanBetween(runHours, ended.length)
-      : { mean: null, lower: 0, upper: null, lowerOneSided: 0 };
   return {
     name,
     bySerial,
@@ -84,6 +81,6 @@ function livesOf(name: string, bySerial: boolean, { ended, running }: Lives): Pa
     running: running.length,
     runHours,
     median: medianLife(ended, running),
-    ...between,
+    ...meanSoFar(runHours, ended.length),
   };
 }

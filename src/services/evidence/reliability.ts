@@ -5,8 +5,8 @@ import { findFamily, stationKind } from '../../catalogue/catalogue';
 import { downTime } from '../../core/faults/fault-times';
 import { repeatOf, type FaultCase } from '../../core/faults/repeats';
 import {
-  meanBetween,
   meanCumulative,
+  meanSoFar,
   powerLaw,
   shapeRange,
   type MeanBetween,
@@ -156,12 +156,11 @@ function reliabilityOf(name: string, watched: readonly Watched[]): Reliability {
   const runHours = sum((one) => one.runHours);
   const calendar = sum((one) => one.calendarHours);
   const down = sum((one) => one.downHours);
-  const between = runHours > 0 ? meanBetween(runHours, faults.length) : noMean;
   return {
     name,
     runHours,
     faults: faults.length,
-    ...between,
+    ...meanSoFar(runHours, faults.length),
     trend: watched.length === 1 ? trendOf(watched[0]!) : null,
     response: middle(
       faults.flatMap(({ times: { response } }) =>
@@ -175,8 +174,6 @@ function reliabilityOf(name: string, watched: readonly Watched[]): Reliability {
     availability: calendar > 0 ? 1 - Math.min(1, down / calendar) : null,
   };
 }
-
-const noMean: MeanBetween = { mean: null, lower: 0, upper: null, lowerOneSided: 0 };
 
 /** Faults before the first logged hour have no place on the line. */
 function trendOf({ faults, runHours }: Watched): Reliability['trend'] {
@@ -232,7 +229,7 @@ function stationsOf(watched: readonly Watched[]): StationFaults[] {
         faults: some.length,
         runHours,
         machines: [...new Set(some.map(({ name }) => name))],
-        ...(runHours > 0 ? meanBetween(runHours, some.length) : noMean),
+        ...meanSoFar(runHours, some.length),
       };
     })
     .sort((a, b) => b.faults - a.faults);

@@ -1,18 +1,10 @@
-import {
-  Stack,
-  Table,
-  TableScrollContainer,
-  TableTbody,
-  TableTd,
-  TableTh,
-  TableThead,
-  TableTr,
-} from '@mantine/core';
+import { Stack, TableTd, TableTr } from '@mantine/core';
 import type { CostRow, ShopCosts } from '../../services/evidence/costs';
 import type { PartLives } from '../../services/evidence/part-lives';
 import { Allowed } from '../shared/frame/Allowed';
 import { Link } from '../shared/Link';
 import classes from './Evidence.module.css';
+import { FiguresTable } from './FiguresTable';
 import { hoursWords, meanWords } from './words';
 
 /** Two decimals, in the shop's money; nothing where it cannot be told. */
@@ -30,40 +22,32 @@ export function CostsView({ costs, lives }: { costs: ShopCosts; lives: readonly 
           from the stores, at the prices they have now, and what repairs cost beside. Beam time that
           was not logged is taken from the run by the machine&apos;s own share.
         </p>
-        <TableScrollContainer minWidth={640} type="native">
-          <Table className={classes.table}>
-            <TableThead>
-              <TableTr>
-                {[
-                  'Machine',
-                  'from the stores',
-                  'repairs',
-                  'together',
-                  'clean-downs',
-                  'materials each',
-                  'beam',
-                  'a beam hour',
-                ].map((title) => (
-                  <TableTh key={title}>{title}</TableTh>
-                ))}
-              </TableTr>
-            </TableThead>
-            <TableTbody>
-              {machines.map((one) => (
-                <Row
-                  key={one.machineId}
-                  of={one}
-                  name={
-                    <Link className="line" href={`/machines/${one.machineId}`}>
-                      {one.name}
-                    </Link>
-                  }
-                />
-              ))}
-              <Row of={shop} name={<b>{shop.name}</b>} />
-            </TableTbody>
-          </Table>
-        </TableScrollContainer>
+        <FiguresTable
+          minWidth={640}
+          titles={[
+            'Machine',
+            'from the stores',
+            'repairs',
+            'together',
+            'clean-downs',
+            'materials each',
+            'beam',
+            'a beam hour',
+          ]}
+        >
+          {machines.map((one) => (
+            <Row
+              key={one.machineId}
+              of={one}
+              name={
+                <Link className="line" href={`/machines/${one.machineId}`}>
+                  {one.name}
+                </Link>
+              }
+            />
+          ))}
+          <Row of={shop} name={<b>{shop.name}</b>} />
+        </FiguresTable>
         {unpriced.length > 0 && (
           <p>
             Without a price, and so counted as nothing: {unpriced.join(', ')}.{' '}
@@ -115,34 +99,26 @@ function Lives({ lives }: { lives: readonly PartLives[] }) {
             book. The mean with exact limits of 90 percent; half last as long as the last column
             says, those in use counted as far as they came.
           </p>
-          <TableScrollContainer minWidth={560} type="native">
-            <Table className={classes.table}>
-              <TableThead>
-                <TableTr>
-                  {['Part', 'ended', 'in use', 'run', 'a life, mean', 'half last'].map((title) => (
-                    <TableTh key={title}>{title}</TableTh>
-                  ))}
-                </TableTr>
-              </TableThead>
-              <TableTbody>
-                {lives.map((one) => (
-                  <TableTr key={`${one.name} ${one.bySerial}`}>
-                    <TableTd>
-                      {one.name}
-                      {one.bySerial && <span className="quiet"> by serial number</span>}
-                    </TableTd>
-                    <TableTd className={classes.figures}>{one.ended}</TableTd>
-                    <TableTd className={classes.figures}>{one.running}</TableTd>
-                    <TableTd className={classes.figures}>{hoursWords(one.runHours)}</TableTd>
-                    <TableTd className={classes.figures}>{meanWords(one)}</TableTd>
-                    <TableTd className={classes.figures}>
-                      {one.median === null ? 'cannot tell yet' : hoursWords(one.median)}
-                    </TableTd>
-                  </TableTr>
-                ))}
-              </TableTbody>
-            </Table>
-          </TableScrollContainer>
+          <FiguresTable
+            minWidth={560}
+            titles={['Part', 'ended', 'in use', 'run', 'a life, mean', 'half last']}
+          >
+            {lives.map((one) => (
+              <TableTr key={`${one.name} ${one.bySerial}`}>
+                <TableTd>
+                  {one.name}
+                  {one.bySerial && <span className="quiet"> by serial number</span>}
+                </TableTd>
+                <TableTd className={classes.figures}>{one.ended}</TableTd>
+                <TableTd className={classes.figures}>{one.running}</TableTd>
+                <TableTd className={classes.figures}>{hoursWords(one.runHours)}</TableTd>
+                <TableTd className={classes.figures}>{meanWords(one)}</TableTd>
+                <TableTd className={classes.figures}>
+                  {one.median === null ? 'cannot tell yet' : hoursWords(one.median)}
+                </TableTd>
+              </TableTr>
+            ))}
+          </FiguresTable>
         </>
       )}
     </section>

@@ -1,17 +1,10 @@
 import { inPercent } from '../../core/units/percent';
-import {
-  Table,
-  TableScrollContainer,
-  TableTbody,
-  TableTd,
-  TableTh,
-  TableThead,
-  TableTr,
-} from '@mantine/core';
+import { TableTd, TableTr } from '@mantine/core';
 import type { ListedInterval } from '../../services/evidence/proposals';
 import { Link } from '../shared/Link';
 import { minutesWords } from '../care/words';
 import classes from './Evidence.module.css';
+import { FiguresTable } from './FiguresTable';
 import { amountWords, rangeWords, taskWords } from './words';
 
 export const intervalPath = ({ stationId, task }: { stationId: string; task: string }) =>
@@ -129,39 +122,25 @@ function Rows({
 }) {
   if (rows.length === 0) return <p>None.</p>;
   return (
-    <TableScrollContainer minWidth={640} type="native">
-      <Table className={classes.table}>
-        <TableThead>
-          <TableTr>
-            <TableTh>Machine</TableTh>
-            <TableTh>Task</TableTh>
-            <TableTh>soiled</TableTh>
-            {head.map((title) => (
-              <TableTh key={title}>{title}</TableTh>
-            ))}
-          </TableTr>
-        </TableThead>
-        <TableTbody>
-          {rows.map((one) => (
-            <TableTr key={`${one.stationId} ${one.task}`}>
-              <TableTd>{one.machine}</TableTd>
-              <TableTd>
-                <Link className="line" href={intervalPath(one)}>
-                  {taskWords(one)}
-                </Link>
-              </TableTd>
-              <TableTd className={classes.figures}>
-                {one.soiled} of {one.cycles}
-              </TableTd>
-              {cells(one).map((cell, i) => (
-                <TableTd key={head[i]} className={classes.figures}>
-                  {cell}
-                </TableTd>
-              ))}
-            </TableTr>
+    <FiguresTable minWidth={640} titles={['Machine', 'Task', 'soiled', ...head]}>
+      {rows.map((one) => (
+        <TableTr key={`${one.stationId} ${one.task}`}>
+          <TableTd>{one.machine}</TableTd>
+          <TableTd>
+            <Link className="line" href={intervalPath(one)}>
+              {taskWords(one)}
+            </Link>
+          </TableTd>
+          <TableTd className={classes.figures}>
+            {one.soiled} of {one.cycles}
+          </TableTd>
+          {cells(one).map((cell, i) => (
+            <TableTd key={head[i]} className={classes.figures}>
+              {cell}
+            </TableTd>
           ))}
-        </TableTbody>
-      </Table>
-    </TableScrollContainer>
+        </TableTr>
+      ))}
+    </FiguresTable>
   );
 }

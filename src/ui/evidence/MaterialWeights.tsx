@@ -1,9 +1,10 @@
-import { Table, TableTbody, TableTd, TableTh, TableThead, TableTr } from '@mantine/core';
+import { TableTd, TableTr } from '@mantine/core';
 import type { LearnedWeight } from '../../core/evidence/material-weights';
 import type { GroupWeights } from '../../services/evidence/weights';
 import { Allowed } from '../shared/frame/Allowed';
 import { Link } from '../shared/Link';
 import classes from './Evidence.module.css';
+import { FiguresTable } from './FiguresTable';
 
 const verdictWords: Readonly<Record<LearnedWeight['verdict'], string>> = {
   more: 'more than its weight says',
@@ -34,34 +35,28 @@ export function MaterialWeights({ weights }: { weights: readonly GroupWeights[] 
             On {group}: {materials.filter(spokenOf).length || 'none'} otherwise than weighed
             <span className="quiet">, from {cycles} findings</span>
           </summary>
-          <Table className={classes.table}>
-            <TableThead>
-              <TableTr>
-                {['Material', 'cycles', 'factor', 'four in five cases', 'it soils'].map((title) => (
-                  <TableTh key={title}>{title}</TableTh>
-                ))}
+          <FiguresTable
+            minWidth={560}
+            titles={['Material', 'cycles', 'factor', 'four in five cases', 'it soils']}
+          >
+            {materials.map(({ material, cycles: of, factor, verdict }) => (
+              <TableTr key={material}>
+                <TableTd>{material}</TableTd>
+                <TableTd className={classes.figures}>{of}</TableTd>
+                <TableTd className={classes.figures}>{factor.p50.toFixed(2)}</TableTd>
+                <TableTd className={classes.figures}>
+                  {factor.p10.toFixed(2)} to {factor.p90.toFixed(2)}
+                </TableTd>
+                <TableTd>
+                  {verdict === 'more' || verdict === 'less' ? (
+                    <b>{verdictWords[verdict]}</b>
+                  ) : (
+                    verdictWords[verdict]
+                  )}
+                </TableTd>
               </TableTr>
-            </TableThead>
-            <TableTbody>
-              {materials.map(({ material, cycles: of, factor, verdict }) => (
-                <TableTr key={material}>
-                  <TableTd>{material}</TableTd>
-                  <TableTd className={classes.figures}>{of}</TableTd>
-                  <TableTd className={classes.figures}>{factor.p50.toFixed(2)}</TableTd>
-                  <TableTd className={classes.figures}>
-                    {factor.p10.toFixed(2)} to {factor.p90.toFixed(2)}
-                  </TableTd>
-                  <TableTd>
-                    {verdict === 'more' || verdict === 'less' ? (
-                      <b>{verdictWords[verdict]}</b>
-                    ) : (
-                      verdictWords[verdict]
-                    )}
-                  </TableTd>
-                </TableTr>
-              ))}
-            </TableTbody>
-          </Table>
+            ))}
+          </FiguresTable>
         </details>
       ))}
       {told.some(({ materials }) => materials.some(spokenOf)) && (

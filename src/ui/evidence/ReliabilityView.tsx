@@ -1,13 +1,5 @@
 import { inPercent } from '../../core/units/percent';
-import {
-  Table,
-  TableScrollContainer,
-  TableTbody,
-  TableTd,
-  TableTh,
-  TableThead,
-  TableTr,
-} from '@mantine/core';
+import { Table, TableTbody, TableTd, TableTr } from '@mantine/core';
 import type { DiagnosisRecord } from '../../services/evidence/judgements';
 import type { Reliability, ShopReliability } from '../../services/evidence/reliability';
 import { millisecondsPerHour } from '../../core/units/time';
@@ -15,6 +7,7 @@ import { Link } from '../shared/Link';
 import { span } from '../shared/marks/when';
 import { CumulativeChart } from './CumulativeChart';
 import classes from './Evidence.module.css';
+import { FiguresTable } from './FiguresTable';
 import { hoursWords, meanWords } from './words';
 
 const lasting = (value: number | null) => (value === null ? '' : span(value * millisecondsPerHour));
@@ -37,43 +30,35 @@ export function ReliabilityView({
           clock). Met twice, and nothing wrong, do not count. Availability is the share of all hours
           it was not on hold for a fault.
         </p>
-        <TableScrollContainer minWidth={760} type="native">
-          <Table className={classes.table}>
-            <TableThead>
-              <TableTr>
-                {[
-                  'Machine',
-                  'run',
-                  'faults',
-                  'run hours between',
-                  'trend',
-                  'answered after',
-                  'repair',
-                  'on hold',
-                  'available',
-                ].map((title) => (
-                  <TableTh key={title}>{title}</TableTh>
-                ))}
-              </TableTr>
-            </TableThead>
-            <TableTbody>
-              {machines.map((one) => (
-                <Row
-                  key={one.machineId}
-                  of={one}
-                  name={
-                    <Link className="line" href={`/machines/${one.machineId}`}>
-                      {one.name}
-                    </Link>
-                  }
-                />
-              ))}
-              {families.length > 1 &&
-                families.map((one) => <Row key={one.name} of={one} name={one.name} />)}
-              <Row of={shop} name={<b>{shop.name}</b>} />
-            </TableTbody>
-          </Table>
-        </TableScrollContainer>
+        <FiguresTable
+          minWidth={760}
+          titles={[
+            'Machine',
+            'run',
+            'faults',
+            'run hours between',
+            'trend',
+            'answered after',
+            'repair',
+            'on hold',
+            'available',
+          ]}
+        >
+          {machines.map((one) => (
+            <Row
+              key={one.machineId}
+              of={one}
+              name={
+                <Link className="line" href={`/machines/${one.machineId}`}>
+                  {one.name}
+                </Link>
+              }
+            />
+          ))}
+          {families.length > 1 &&
+            families.map((one) => <Row key={one.name} of={one} name={one.name} />)}
+          <Row of={shop} name={<b>{shop.name}</b>} />
+        </FiguresTable>
       </section>
       <div className={classes.two}>
         <div>
