@@ -16,7 +16,7 @@ import type { Outcome } from '../../services/shop';
 import { mostPhotos, PhotoInput } from '../shared/forms/PhotoInput';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ProblemNote } from '../shared/forms/ProblemNote';
-import { sendReportPictures } from '../shared/forms/ReportPictures';
+import { sendReportPictures } from '../shared/forms/report-pictures';
 import { Tiles } from '../shared/forms/Tiles';
 import { useAction } from '../shared/forms/use-action';
 import classes from './Faults.module.css';

@@ -1,9 +1,9 @@
 'use client';
 
 import { UnstyledButton } from '@mantine/core';
-import { Link } from '../shared/Link';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ok } from '../../core/units/result';
 import type { Readiness } from '../../services/machines/readiness';
 import type { LogChoices, Work } from '../../services/usage/log-choices';
@@ -11,19 +11,13 @@ import type { Reported } from '../../services/faults/report';
 import type { Watched } from '../../services/faults/watch';
 import type { Who } from '../../services/machines/labels';
 import type { LabelAsks, Outcome } from '../../services/shop';
-import { ReportForm, type ReportMachine } from '../faults/ReportForm';
-import { ReportedHere } from '../faults/ReportedHere';
 import { SchemeButton } from '../shared/theme/SchemeButton';
-import { WatchQuestion } from '../faults/WatchQuestion';
-import type { PictureQueue } from '../shared/forms/picture-queue';
-import { ReportPictures } from '../shared/forms/ReportPictures';
+import type { ReportMachine } from '../faults/ReportForm';
 import { useLine } from '../shared/connection/this-line';
-import { LogForm } from '../usage/LogForm';
 import classes from './AtMachine.module.css';
 import { KeptHere } from './KeptHere';
-import { keptAdvice, reportWords, takeBack, type Doing, type LabelActions } from './label-outbox';
+import { takeBack, type Doing, type LabelActions } from './label-outbox';
 import { useKept, useLabelOutbox } from './use-label-outbox';
-import { WhoField } from './WhoField';
 
 interface AtMachineProps {
   machine: ReportMachine;
@@ -48,6 +42,15 @@ interface AtMachineProps {
     ) => Promise<Outcome<Reported | null>>;
   };
 }
+
+// the forms come behind the three choices: whether the machine may be used is said without them
+const loadUsedIt = () => import('./UsedIt').then((loaded) => loaded.UsedIt);
+const loadSomethingWrong = () => import('./SomethingWrong').then((loaded) => loaded.SomethingWrong);
+const UsedIt = dynamic(loadUsedIt);
+const SomethingWrong = dynamic(loadSomethingWrong);
+
+/** Has both here before a choice is made, and before the line is lost. One that fails is asked for again when it is chosen. */
+const loadForms = () => void Promise.allSettled([loadUsedIt(), loadSomethingWrong()]);
 
 type View = 'choose' | 'used' | 'wrong' | 'ready';
 
@@ -75,20 +78,22 @@ export function AtMachine(props: AtMachineProps) {
   const router = useRouter();
   const [view, setView] = useState<View>('choose');
   const [reported, setReported] = useState<Reported | null>(null);
-  const [pictures, setPictures] = useState<PictureQueue<File> | null>(null);
   const [who, setWho] = useState<Who>({ name: '', code: '' });
-  const [kept, setKept] = useState<string | null>(null);
   const outbox = useLabelOutbox(actions);
   const sent = useKept(outbox);
   const { lost } = useLine();
+  useEffect(loadForms, []);
   const machines = [{ id: machineId, nickname, held: readiness.verdict === 'no' }];
-  const field = <WhoField asks={asks} names={names} who={who} onChange={setWho} />;
+  const asked = { asks, names, who, onChange: setWho };
 
   function show(next: View) {
     setWho((before) => ({ ...before, name: before.name || rememberedName() }));
     setReported(null);
-    setKept(null);
     setView(next);
+    refresh();
+  }
+
+  function refresh() {
     if (!lost) router.refresh();
   }
 
@@ -98,13 +103,6 @@ export function AtMachine(props: AtMachineProps) {
     const at = { token, machineId, who };
     const posted = await outbox.post({ key, words, what: { ...at, ...what } });
     return posted === 'kept' ? ok(posted) : (posted as Outcome<A>);
-  }
-
-  function onReported(done: Reported, queue: PictureQueue<File> | null = null) {
-    rememberName(who.name);
-    setReported(done);
-    setPictures(queue);
-    if (!lost) router.refresh();
   }
 
   return (
@@ -158,89 +156,46 @@ export function AtMachine(props: AtMachineProps) {
         </>
       )}
       {view === 'used' && (
-        <>
-          {props.watched.map((watched) => (
-            <WatchQuestion
-              key={watched.faultId}
-              watched={watched}
-              answer={(input) => actions.watch(who, input)}
-              onReported={(done) => {
-                onReported(done);
-                setView('wrong');
-              }}
-            />
-          ))}
-          <LogForm
-            machines={machines}
-            choices={[choices]}
-            works={works}
-            initial={machineId}
-            zone={zone}
-            refused={sent.flatMap(({ key, refused }) => (refused === null ? [] : [key]))}
-            actions={{
-              log: (input, words) => post({ kind: 'log', input }, input.key, words),
-              logTimer: (input, words) => post({ kind: 'timer', input }, input.key, words),
-              undo: async ({ key }) =>
-                (await takeBack(outbox, key)) ? ok(null) : actions.undo(token, who, key),
-              startTimer: () => actions.startTimer(who),
-              dropTimer: () => actions.dropTimer(who),
-            }}
-            who={field}
-          />
-        </>
+        <UsedIt
+          watched={props.watched}
+          watch={(input) => actions.watch(who, input)}
+          onReported={(done) => {
+            rememberName(who.name);
+            setReported(done);
+            setView('wrong');
+            refresh();
+          }}
+          machines={machines}
+          choices={[choices]}
+          works={works}
+          initial={machineId}
+          zone={zone}
+          refused={sent.flatMap(({ key, refused }) => (refused === null ? [] : [key]))}
+          actions={{
+            log: (input, words) => post({ kind: 'log', input }, input.key, words),
+            logTimer: (input, words) => post({ kind: 'timer', input }, input.key, words),
+            undo: async ({ key }) =>
+              (await takeBack(outbox, key)) ? ok(null) : actions.undo(token, who, key),
+            startTimer: () => actions.startTimer(who),
+            dropTimer: () => actions.dropTimer(who),
+          }}
+          asked={asked}
+        />
       )}
-      {view === 'wrong' &&
-        (kept !== null ? (
-          <section className={classes.answer} data-verdict="care" role="status">
-            <h2>Not sent yet</h2>
-            <p className={classes.advice}>{kept}</p>
-            <p>
-              There is no connection: nobody else knows of it, and {nickname} is not on hold. Tell
-              the people around you and the technician yourself. This phone keeps the report and
-              sends it as soon as the server answers while this page is open.
-            </p>
-          </section>
-        ) : reported ? (
-          <section className={classes.answer} role="status">
-            <h2>Reported. Thank you</h2>
-            <p className={classes.advice}>{reported.advice}</p>
-            <p>
-              {reported.held
-                ? `${nickname} is on hold now: nobody should use it until the technician releases it.`
-                : 'The technician sees it on the next look at the book.'}
-            </p>
-            <ReportPictures queue={pictures} />
-            <Link className="go" href={`/follow/${reported.follow}`}>
-              Follow what becomes of it
-            </Link>
-          </section>
-        ) : (
-          <>
-            <ReportedHere machineId={machineId} zone={zone} />
-            <ReportForm
-              stop={stop}
-              machines={[machine]}
-              initial={machineId}
-              report={(input, photos) =>
-                post(
-                  { kind: 'report', input, pictures: photos },
-                  input.key,
-                  reportWords(nickname, input),
-                )
-              }
-              same={(input, photos) =>
-                post(
-                  { kind: 'same', input, pictures: photos },
-                  input.key,
-                  `${nickname}: the same fault again`,
-                )
-              }
-              onReported={onReported}
-              onKept={(input) => setKept(keptAdvice(input, machine, stop))}
-              who={field}
-            />
-          </>
-        ))}
+      {view === 'wrong' && (
+        <SomethingWrong
+          machine={machine}
+          stop={stop}
+          zone={zone}
+          post={post}
+          first={reported}
+          onReported={() => {
+            rememberName(who.name);
+            refresh();
+          }}
+          asked={asked}
+        />
+      )}
       {view === 'ready' && (
         <section className={classes.answer} data-verdict={readiness.verdict}>
           <h2>{readiness.headline}</h2>

@@ -7,7 +7,7 @@ import type { SessionInput } from '../../services/usage/session-input';
 import { rememberReport } from '../faults/reported-here';
 import type { ReportMachine } from '../faults/ReportForm';
 import { thisLine, pause } from '../shared/connection/this-line';
-import { reportPictures } from '../shared/forms/ReportPictures';
+import { reportPictures } from '../shared/forms/report-pictures';
 import { deviceStore } from '../shared/outbox/device-store';
 import { Outbox, type Kept } from '../shared/outbox/outbox';
 

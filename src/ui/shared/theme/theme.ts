@@ -1,14 +1,10 @@
-import {
-  Button,
-  Checkbox,
-  createTheme,
-  Input,
-  Radio,
-  SegmentedControl,
-  Table,
-  type CSSVariablesResolver,
-  type MantineColorsTuple,
-} from '@mantine/core';
+import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import type * as mantine from '@mantine/core';
+
+/** What is set of a component. Its type alone: every page would carry the components that are only named here. */
+type Extension<Component extends { extend: (input: never) => unknown }> = Parameters<
+  Component['extend']
+>[0];
 
 /** Blue-black ink, from the palest wash to solid. */
 const ink: MantineColorsTuple = [
@@ -51,7 +47,7 @@ export const theme = createTheme({
   focusRing: 'auto',
   cursorType: 'pointer',
   components: {
-    Button: Button.extend({
+    Button: {
       defaultProps: { size: 'md', variant: 'filled' },
       classNames: { root: 'press' },
       // our ink, whatever the scheme
@@ -68,29 +64,29 @@ export const theme = createTheme({
               ? { '--button-color': 'var(--ink)' }
               : {},
       }),
-    }),
-    Input: Input.extend({
+    } satisfies Extension<typeof mantine.Button>,
+    Input: {
       styles: {
         wrapper: { '--input-bg': 'var(--panel)', '--input-color': 'var(--ink)' } as object,
       },
-    }),
-    Checkbox: Checkbox.extend({
+    } satisfies Extension<typeof mantine.Input>,
+    Checkbox: {
       defaultProps: { size: 'md', color: 'var(--ink)', iconColor: 'var(--paper)' },
       styles: { input: { borderColor: 'var(--ink-2)', borderWidth: 1.5 } },
-    }),
-    Radio: Radio.extend({
+    } satisfies Extension<typeof mantine.Checkbox>,
+    Radio: {
       defaultProps: { size: 'md', color: 'var(--ink)', iconColor: 'var(--paper)' },
       styles: { radio: { borderColor: 'var(--ink-2)', borderWidth: 1.5 } },
-    }),
-    SegmentedControl: SegmentedControl.extend({
+    } satisfies Extension<typeof mantine.Radio>,
+    SegmentedControl: {
       defaultProps: { size: 'md' },
       styles: {
         root: { background: 'var(--wash)' },
         indicator: { background: 'var(--panel)', border: '1.5px solid var(--ink)' },
         label: { color: 'var(--ink)' },
       },
-    }),
-    Table: Table.extend({
+    } satisfies Extension<typeof mantine.SegmentedControl>,
+    Table: {
       defaultProps: { horizontalSpacing: 'sm', verticalSpacing: 6, fz: 17 },
       styles: {
         table: { '--table-border-color': 'var(--rule)' } as object,
@@ -103,7 +99,7 @@ export const theme = createTheme({
         },
         td: { verticalAlign: 'baseline' },
       },
-    }),
+    } satisfies Extension<typeof mantine.Table>,
     Notification: {
       defaultProps: {
         styles: { root: { background: 'var(--panel)', border: '1px solid var(--rule-strong)' } },
