@@ -1,10 +1,13 @@
 import { families } from '../src/catalogue/families';
+import { fastSchedule } from '../src/core/schedule/search';
 import { Chance } from '../src/demo/random';
 import { recordCare } from '../src/services/care/care';
 import { dueMachines } from '../src/services/care/due';
 import { addMachine } from '../src/services/machines/machines';
 import { createTechnician, openAuth } from '../src/services/people/auth';
 import { changeRecipe } from '../src/services/readings/strength/recipes';
+import { keepSchedule, scheduleView } from '../src/services/schedule/schedules';
+import { setWeek } from '../src/services/schedule/time';
 import { changeSetting } from '../src/services/setup/settings';
 import { writeEntry, type Actor, type Outcome, type Shop } from '../src/services/shop';
 import { rebuildUsage } from '../src/services/usage/usage';
@@ -54,7 +57,16 @@ export async function fillShop(shop: Shop, size: ShopSize): Promise<void> {
     cares(shop, chance, size.cares, now);
     faults(shop, chance, ids, size.faults, now);
     burns(shop, chance, ids, size.burns, now);
+    planForWeeks(shop);
   });
+}
+
+/** A technician who is there on five evenings, and a plan for the weeks ahead. */
+export function planForWeeks(shop: Shop): void {
+  const windows = [0, 1, 2, 3, 4].map((weekday) => ({ weekday, start: 17 * 60, minutes: 180 }));
+  must(setWeek(shop, actor, { windows, closed: [6] }));
+  const { weeks } = scheduleView(shop, dueMachines(shop));
+  keepSchedule(shop, actor, weeks, fastSchedule(weeks.problem), { words: 'planned anew' });
 }
 
 function sessions(shop: Shop, chance: Chance, ids: string[], count: number, now: number): void {

@@ -127,6 +127,7 @@ export const actionRights: Readonly<Record<string, Right | 'open'>> = {
   viewPlanningAction: 'set up',
   stopPlanningAction: 'set up',
   changeScheduleAction: 'set up',
+  weighMoveAction: 'set up',
   scheduleBeforeAction: 'set up',
   mendScheduleAction: 'set up',
   renewFeedAction: 'set up',

@@ -1,12 +1,3 @@
-import '@fontsource/atkinson-hyperlegible/latin-400.css';
-import '@fontsource/atkinson-hyperlegible/latin-700.css';
-import '@fontsource/atkinson-hyperlegible/latin-ext-400.css';
-import '@fontsource/atkinson-hyperlegible/latin-ext-700.css';
-import '@fontsource/barlow-condensed/latin-500.css';
-import '@fontsource/barlow-condensed/latin-600.css';
-import '@fontsource/barlow-condensed/latin-700.css';
-import '@fontsource/barlow-condensed/latin-ext-500.css';
-import '@fontsource/barlow-condensed/latin-ext-600.css';
 import '@mantine/core/styles.css';
 import '../ui/shared/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
@@ -20,6 +11,7 @@ import { earlyPressScript } from '../ui/shared/theme/early-press';
 import { schemeScript } from '../ui/shared/theme/scheme';
 import { Theme } from '../ui/shared/theme/Theme';
 import { shopTrouble, theShop } from './_server/shop';
+import { fontVariables } from './fonts';
 
 export const metadata: Metadata = {
   title: { default: 'Bitacora', template: '%s · Bitacora' },
@@ -34,7 +26,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const nonce = (await headers()).get('x-nonce') ?? '';
   const madeAt = trouble ? 0 : theShop().now();
   return (
-    <html lang="en" {...mantineHtmlProps}>
+    <html lang="en" className={fontVariables} {...mantineHtmlProps}>
       <head>
         <ColorSchemeScript defaultColorScheme="auto" nonce={nonce} />
         {/* a browser shows no page the mark of its scripts: what the server wrote is not what it reads */}

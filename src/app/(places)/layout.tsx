@@ -3,6 +3,7 @@ import { Foot } from '../../ui/shared/frame/Foot';
 import { Frame } from '../../ui/shared/frame/Frame';
 import { Search } from '../../ui/search/Search';
 import { ribbonColumns } from '../../ui/shared/ribbon/columns';
+import { tinyShape } from '../../ui/shared/ribbon/TinyRibbon';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
 import { strikeAction } from '../actions/audit-log';
@@ -28,7 +29,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
         nickname: machine.nickname,
         state: held.has(machine.id) ? 'hold' : machine.state,
         openFaults: faults.filter(({ machineId }) => machineId === machine.id).length,
-        columns: ribbonColumns(machine.stations),
+        ribbon: tinyShape(ribbonColumns(machine.stations)),
       }))}
     >
       {children}

@@ -2,7 +2,12 @@
 
 import { z } from 'zod';
 import * as bookings from '../../services/schedule/bookings';
-import { changeSchedule, mendSchedule } from '../../services/schedule/changes';
+import {
+  changeSchedule,
+  mendSchedule,
+  weighMove,
+  weighSchema,
+} from '../../services/schedule/changes';
 import { renewFeed } from '../../services/schedule/feed';
 import { scheduleBefore } from '../../services/schedule/schedules';
 import * as time from '../../services/schedule/time';
@@ -11,6 +16,7 @@ import { strikeEntry } from '../../services/audit-log/audit-log';
 import { refuse } from '../../services/shop';
 import { id, text } from '../../services/use-case';
 import { action, customAction, query } from '../_server/action';
+import { theSchedule } from '../_server/schedule';
 
 export const changeScheduleAction = action('set up', changeSchedule);
 export const mendScheduleAction = action('set up', mendSchedule);
@@ -20,6 +26,10 @@ export const setWeekAction = action('set up', time.setWeek);
 export const changeDaysAction = action('set up', time.changeDays);
 export const addBookingAction = action('set up', bookings.addBooking);
 export const removeCalendarAction = action('set up', bookings.removeCalendar);
+
+export const weighMoveAction = query('set up', [weighSchema], (_inside, input) =>
+  weighMove(theSchedule().view, input),
+);
 
 export const startPlanningAction = query('set up', [], ({ shop, actor }) =>
   work.startPlanning(shop, actor),

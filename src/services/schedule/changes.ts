@@ -1,13 +1,13 @@
 import { laySchedule } from '../../core/schedule/lay';
 import { z } from 'zod';
-import { effectOf, moved, type Move } from '../../core/schedule/moves';
+import { effectOf, moved, type Effect, type Move } from '../../core/schedule/moves';
 import { scheduleCost, type Schedule, type ScheduleProblem } from '../../core/schedule/problem';
 import { fastSchedule } from '../../core/schedule/search';
 import { ok } from '../../core/units/result';
 import { dueMachines } from '../care/due';
 import { refuse, type Outcome } from '../shop';
 import { id, requiredText, useCase } from '../use-case';
-import { currentSchedule, keepSchedule, overtaken } from './schedules';
+import { currentSchedule, keepSchedule, overtaken, type ScheduleView } from './schedules';
 import { weeksAhead, type Weeks } from './problem';
 
 const placeId = z.string().min(1).max(300);
@@ -80,7 +80,7 @@ export const changeSchedule = useCase(
         const tasks = indexes(change.tasks ?? own);
         if (tasks.length === 0) return refuse('None of it need be done any more.');
         const after = moved(weeks.problem, plan, { tasks, from: from < 0 ? null : from, to });
-        const broken = brokenWords(weeks, plan, after);
+        const broken = brokenWords(weeks, effectOf(weeks.problem, plan, after));
         if (broken) return refuse(`${nickname} cannot go there: ${broken}. Nothing was changed.`);
         if (tasks.length === own.length) pins.delete(here);
         pins.add(`${block.machineId} ${change.window}`);
@@ -90,7 +90,7 @@ export const changeSchedule = useCase(
       case 'take out': {
         const tasks = indexes(change.tasks);
         const after = moved(weeks.problem, plan, { tasks, from, to: null });
-        const broken = brokenWords(weeks, plan, after);
+        const broken = brokenWords(weeks, effectOf(weeks.problem, plan, after));
         if (broken) return refuse(`It cannot be left out: ${broken}. Nothing was changed.`);
         return keep(after, `${tasks.length} of ${own.length} tasks of ${nickname} left out`);
       }
@@ -108,7 +108,7 @@ export const changeSchedule = useCase(
         ];
         pins.delete(here);
         const after = elsewhere(weeks.problem, plan, { tasks, from, to: null }, block.window);
-        const broken = brokenWords(weeks, plan, after);
+        const broken = brokenWords(weeks, effectOf(weeks.problem, plan, after));
         if (broken) {
           return refuse(
             `It cannot be refused: ${broken}. Move it by hand, or say when there is more time.`,
@@ -120,9 +120,65 @@ export const changeSchedule = useCase(
   },
 );
 
+/** A window that a clean-down could go to, and what that comes to. */
+export interface Place {
+  window: string;
+  /** when it begins, UTC milliseconds */
+  from: number;
+  /** why it cannot go there; `null`: it can */
+  refused: string | null;
+  /** minutes, or what is worth as much; negative: it saves */
+  cost: number;
+  /** what is past its limit on more days by it, from which shop-local day on */
+  worse: { nickname: string; station: string; task: string; days: number; from: number }[];
+}
+
+export const weighSchema = z.object({
+  version: id,
+  block: id,
+  /** only these tasks, as `station.task`; null: all of it */
+  tasks: z.array(placeId).max(300).nullable(),
+});
+
+/**
+ * Every other window a clean-down, or some of its tasks, could go to: what that costs and what becomes past due by it.
+ * Nothing is changed.
+ * @param view the plan as it stands now
+ */
+export function weighMove(
+  { weeks, plan, state }: ScheduleView,
+  { version, block: blockId, tasks: some }: z.output<typeof weighSchema>,
+): Outcome<Place[]> {
+  if (state.id !== version) return overtaken();
+  const block = state.blocks.find(({ id }) => id === blockId);
+  if (!block) return refuse('That clean-down is no longer planned.');
+  const own = block.tasks.map(({ stationId, task }) => `${stationId}.${task}`);
+  const taken = new Set(some ? own.filter((one) => some.includes(one)) : own);
+  const tasks = weeks.tasks.flatMap(({ id }, at) => (taken.has(id) ? [at] : []));
+  const window = weeks.windows.findIndex(({ id }) => id === block.window);
+  const from = window < 0 ? null : window;
+  // what is taken up is no longer pinned
+  const pinned = weeks.problem.pinned.filter(
+    (pin) => !(pin.window === block.window && own.includes(pin.task)),
+  );
+  const problem = { ...weeks.problem, pinned };
+  const nicknames = new Map(weeks.lanes.map(({ id, nickname }) => [id, nickname]));
+  const places = weeks.windows.flatMap((piece, to): Place[] => {
+    if (to === from) return [];
+    const effect = effectOf(problem, plan, moved(problem, plan, { tasks, from, to }));
+    const worse = effect.worse.map(({ task, days, from: day }) => {
+      const { machineId, station, task: key } = weeks.tasks[task]!;
+      const nickname = nicknames.get(machineId) ?? '';
+      return { nickname, station, task: key, days, from: weeks.from + day };
+    });
+    const refused = brokenWords(weeks, effect);
+    return [{ window: piece.id, from: piece.from, refused, cost: effect.cost, worse }];
+  });
+  return ok(places);
+}
+
 /** What a change breaks, in words; `null`: nothing new. */
-function brokenWords(weeks: Weeks, before: Schedule, after: Schedule): string | null {
-  const [first] = effectOf(weeks.problem, before, after).broken;
+function brokenWords(weeks: Weeks, { broken: [first] }: Effect): string | null {
   if (!first) return null;
   const task = weeks.tasks.find(({ id }) => id === first.at);
   const lane = weeks.lanes.find(({ id }) => id === first.at);

@@ -49,8 +49,16 @@ const loadSomethingWrong = () => import('./SomethingWrong').then((loaded) => loa
 const UsedIt = dynamic(loadUsedIt);
 const SomethingWrong = dynamic(loadSomethingWrong);
 
+const formsAfterMs = 400;
+
 /** Has both here before a choice is made, and before the line is lost. One that fails is asked for again when it is chosen. */
-const loadForms = () => void Promise.allSettled([loadUsedIt(), loadSomethingWrong()]);
+function loadForms() {
+  const later = setTimeout(
+    () => void Promise.allSettled([loadUsedIt(), loadSomethingWrong()]),
+    formsAfterMs,
+  );
+  return () => clearTimeout(later);
+}
 
 type View = 'choose' | 'used' | 'wrong' | 'ready';
 

@@ -2,50 +2,42 @@
 
 import { CleanLink } from '../shared/frame/OpenSheets';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
-import { useMemo, useState } from 'react';
-import type { DueForecast } from '../../core/forecast/due';
-import { effectOf, moved } from '../../core/schedule/moves';
-import type { Schedule } from '../../core/schedule/problem';
+import { useState } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Outcome } from '../../services/shop';
-import type { ScheduleChange } from '../../services/schedule/changes';
-import type { Weeks } from '../../services/schedule/problem';
+import type { Place, ScheduleChange } from '../../services/schedule/changes';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed, useMay } from '../shared/frame/Allowed';
 import { clockTime, dayDate, plannedWords } from '../shared/marks/when';
 import { percent } from '../shared/ribbon/columns';
 import type { ViewBlock } from './blocks';
-import { costWords, worseWords } from './words';
+import { usePlaces, type Weigh } from './use-places';
+import { costWords } from './words';
 import classes from './Schedule.module.css';
 
 interface BlockPanelProps {
-  weeks: Weeks;
-  plan: Schedule;
+  nickname: string;
   block: ViewBlock;
-  marks: Readonly<Record<string, DueForecast>>;
   zone: string;
   now: number;
   change: (change: ScheduleChange) => Promise<Outcome<unknown>>;
+  weigh: Weigh;
 }
 
 /** One clean-down: what it holds, where else it could go and at what cost, and what a hand can do with it. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
-export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: BlockPanelProps) {
-  const nickname = weeks.lanes.find(({ id }) => id === block.machineId)?.nickname ?? '';
+export function BlockPanel({ nickname, block, zone, now, change, weigh }: BlockPanelProps) {
   const [without, setWithout] = useState<string[]>([]);
   const [reason, setReason] = useState('');
   const [window, setWindow] = useState<string | null>(null);
   const { run, pending, problem } = useAction(change, () => setReason(''));
   const mayPlan = useMay('set up');
-  const chosen = block.tasks.filter((task) => !without.includes(weeks.tasks[task]!.id));
-  const part = chosen.length < block.tasks.length;
-  const places = useMemo(
-    () => placesFor(weeks, plan, block, chosen, zone, now),
-    [weeks, plan, block, chosen, zone, now],
-  );
-  const id = block.id!;
-  const ids = (tasks: readonly number[]) => tasks.map((task) => weeks.tasks[task]!.id);
+  const tasks = block.lines.filter(({ planned }) => planned).map((line) => line.id);
+  const chosen = tasks.filter((task) => !without.includes(task));
+  const part = chosen.length < tasks.length;
+  const id = block.key;
+  const places = usePlaces(weigh, mayPlan ? id : null, part ? chosen : null);
   const open = block.lines.filter(({ done }) => !done);
   return (
     <section className={`panel ${classes.block}`} aria-labelledby="block">
@@ -70,11 +62,10 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
       </header>
       <ul className={classes.tasks}>
         {block.lines.map((line) => {
-          const task = block.tasks.find((at) => weeks.tasks[at]!.id === line.id);
-          const words = task === undefined ? null : weeks.tasks[task]!;
+          const { planned } = line;
           return (
             <li key={line.id}>
-              {mayPlan && words && block.tasks.length > 1 ? (
+              {mayPlan && planned && tasks.length > 1 ? (
                 <Checkbox
                   label={line.name}
                   checked={!without.includes(line.id)}
@@ -91,23 +82,23 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
               <span className="quiet">
                 {line.done
                   ? 'done'
-                  : words
-                    ? `${words.criticality}, ${words.known ? `${percent(words.used)} used now` : 'not known, first look'}${dueWords(marks[line.id], zone, now)}`
+                  : planned
+                    ? `${planned.criticality}, ${planned.used === null ? 'not known, first look' : `${percent(planned.used)} used now`}${dueWords(planned.due, zone, now)}`
                     : 'need not be done any more'}
               </span>
             </li>
           );
         })}
       </ul>
-      {mayPlan && block.tasks.length > 0 && (
+      {mayPlan && tasks.length > 0 && (
         <div className={classes.hand}>
           <Select
-            label={part ? `Move ${chosen.length} of ${block.tasks.length} tasks to` : 'Move to'}
-            placeholder="a window, with what it costs"
-            data={places.map(({ value, label, refused }) => ({
-              value,
-              label,
-              disabled: refused !== null,
+            label={part ? `Move ${chosen.length} of ${tasks.length} tasks to` : 'Move to'}
+            placeholder={places ? 'a window, with what it costs' : 'asking what each costs …'}
+            data={(places ?? []).map((place) => ({
+              value: place.window,
+              label: placeWords(place, zone, now),
+              disabled: place.refused !== null,
             }))}
             value={window}
             onChange={setWindow}
@@ -118,7 +109,7 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
             disabled={window === null || chosen.length === 0}
             loading={pending}
             onClick={() =>
-              run({ kind: 'move', block: id, tasks: part ? ids(chosen) : null, window: window! })
+              run({ kind: 'move', block: id, tasks: part ? chosen : null, window: window! })
             }
           >
             {part ? 'Split' : 'Move'}
@@ -138,7 +129,7 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
                 run({
                   kind: 'take out',
                   block: id,
-                  tasks: ids(block.tasks.filter((task) => !chosen.includes(task))),
+                  tasks: tasks.filter((task) => !chosen.includes(task)),
                 })
               }
             >
@@ -169,36 +160,21 @@ export function BlockPanel({ weeks, plan, block, marks, zone, now, change }: Blo
   );
 }
 
-function dueWords(due: DueForecast | undefined, zone: string, now: number): string {
-  if (!due || due.likely === null) return '';
+type Planned = NonNullable<ViewBlock['lines'][number]['planned']>;
+
+function dueWords(due: Planned['due'], zone: string, now: number): string {
+  if (!due) return '';
+  const [early, likely, late] = due;
   const day = (at: number) => dayDate(startOfLocalDay(at, zone), zone, now);
   const range =
-    due.early !== null && due.late !== null && due.early !== due.late
-      ? ` (${day(due.early)} to ${day(due.late)})`
-      : '';
-  return `, due about ${day(due.likely)}${range}`;
+    early !== null && late !== null && early !== late ? ` (${day(early)} to ${day(late)})` : '';
+  return `, due about ${day(likely)}${range}`;
 }
 
-/** Every window a clean-down could go to, with what that costs; those that cannot be, with the reason, last. */
-function placesFor(
-  weeks: Weeks,
-  plan: Schedule,
-  { window: from, machineId }: ViewBlock,
-  tasks: readonly number[],
-  zone: string,
-  now: number,
-) {
-  const places = weeks.windows.flatMap((piece, to) => {
-    if (to === from) return [];
-    const booked = weeks.problem.windows[to]!.booked.includes(machineId);
-    const effect = effectOf(weeks.problem, plan, moved(weeks.problem, plan, { tasks, from, to }));
-    const refused = booked ? 'it is booked then' : (effect.broken[0]?.words ?? null);
-    const when = `${dayDate(piece.from, zone, now)} ${clockTime(piece.from, zone)}`;
-    const worse = worseWords(weeks, effect, zone, now).length;
-    const words = refused
-      ? `not possible: ${refused}`
-      : `${costWords(effect.cost)}${worse > 0 ? `, ${worse} past due longer` : ''}`;
-    return [{ value: piece.id, label: `${when}: ${words}`, refused }];
-  });
-  return places.sort((a, b) => Number(a.refused !== null) - Number(b.refused !== null));
+/** "Fri 4 Dec 18:00: costs 12 more, 2 past due longer" */
+function placeWords({ from, refused, cost, worse }: Place, zone: string, now: number): string {
+  const when = `${dayDate(from, zone, now)} ${clockTime(from, zone)}`;
+  if (refused !== null) return `${when}: not possible: ${refused}`;
+  const longer = worse.length > 0 ? `, ${worse.length} past due longer` : '';
+  return `${when}: ${costWords(cost)}${longer}`;
 }

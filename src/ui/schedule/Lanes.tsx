@@ -8,7 +8,6 @@ import {
   TouchSensor,
   pointerWithin,
   rectIntersection,
-  useDraggable,
   useDroppable,
   useSensor,
   useSensors,
@@ -16,31 +15,27 @@ import {
   type DragEndEvent,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { IconFlame, IconPin } from '@tabler/icons-react';
-import { Fragment, useId } from 'react';
-import type { DueForecast } from '../../core/forecast/due';
+import { Fragment, useId, type CSSProperties, type ReactNode } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
-import type { Weeks } from '../../services/schedule/problem';
 import { clockTime, dayDate } from '../shared/marks/when';
 import type { ViewBlock } from './blocks';
+import type { Ground } from './plan-view';
+import { IconSheet, Tag, type TagRules } from './Tag';
 import classes from './Lanes.module.css';
+
+/** How high the foot of the cell with the most expected use is, px. */
+const footHeight = 14;
 
 /** Minutes are medians: a window is over where they go past it by more than a twentieth. */
 const nearlyFull = 1.05;
 
-interface LanesProps {
-  weeks: Weeks;
+interface LanesProps extends TagRules {
+  ground: Ground;
   blocks: readonly ViewBlock[];
-  /** when tasks will be due, by task */
-  marks: Readonly<Record<string, DueForecast>>;
   /** machines that must not be used */
   held: readonly string[];
   zone: string;
   now: number;
-  selected: string | null;
-  select: (key: string) => void;
-  /** whether blocks can be moved */
-  movable: boolean;
   /** told of the window a block is held over, null when it is let go */
   over: (key: string, window: number | null) => void;
   drop: (key: string, window: number) => void;
@@ -54,8 +49,8 @@ interface Column {
   window: number | null;
 }
 
-function columnsOf({ windows, from, problem }: Weeks): Column[] {
-  const days = Array.from({ length: problem.days }, (_, offset) => from + offset);
+function columnsOf({ windows, from, days: count }: Ground): Column[] {
+  const days = Array.from({ length: count }, (_, offset) => from + offset);
   return days.flatMap((day): Column[] => {
     const own = windows.flatMap((window, at) =>
       window.day === day ? [{ key: window.id, day, window: at }] : [],
@@ -93,7 +88,7 @@ const byWindows: KeyboardCoordinateGetter = (event, { context, currentCoordinate
 
 /** The weeks ahead: a lane a machine, a column a window, clean-downs as tags on them. */
 export function Lanes(props: LanesProps) {
-  const { weeks, blocks, zone, now, over, drop } = props;
+  const { ground, blocks, zone, now, over, drop } = props;
   const id = useId();
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
@@ -103,7 +98,7 @@ export function Lanes(props: LanesProps) {
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
-  const columns = columnsOf(weeks);
+  const columns = columnsOf(ground);
   const template = `100px ${columns
     .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
     .join(' ')}`;
@@ -111,7 +106,7 @@ export function Lanes(props: LanesProps) {
     const window = event.over?.data.current?.['window'];
     return typeof window === 'number' ? window : null;
   };
-  const used = weeks.windows.map((_, at) =>
+  const used = ground.windows.map((_, at) =>
     blocks
       .filter(({ window, state }) => window === at && state !== 'done')
       .reduce((sum, { minutes }) => sum + minutes, 0),
@@ -135,6 +130,7 @@ export function Lanes(props: LanesProps) {
         },
       }}
     >
+      <IconSheet />
       <div className={classes.scroll} tabIndex={0} role="region" aria-label="The weeks ahead">
         <div className={classes.grid} style={{ gridTemplateColumns: template }}>
           <span className={classes.corner} />
@@ -143,13 +139,13 @@ export function Lanes(props: LanesProps) {
               key={column.key}
               column={column}
               first={columns[at - 1]?.day !== column.day}
-              weeks={weeks}
+              ground={ground}
               used={column.window === null ? 0 : used[column.window]!}
               zone={zone}
               now={now}
             />
           ))}
-          {weeks.lanes.map((lane) => (
+          {ground.lanes.map((lane) => (
             <Lane key={lane.id} lane={lane} columns={columns} {...props} />
           ))}
         </div>
@@ -161,21 +157,21 @@ export function Lanes(props: LanesProps) {
 function Head({
   column,
   first,
-  weeks,
+  ground,
   used,
   zone,
   now,
 }: {
   column: Column;
   first: boolean;
-  weeks: Weeks;
+  ground: Ground;
   used: number;
   zone: string;
   now: number;
 }) {
   const { day, window } = column;
   const date = dayDate(startOfLocalDay(day, zone), zone, now);
-  const closed = weeks.closed[day - weeks.from];
+  const closed = ground.closed[day - ground.from];
   if (window === null) {
     return (
       <span
@@ -188,10 +184,10 @@ function Head({
       </span>
     );
   }
-  const piece = weeks.windows[window]!;
+  const piece = ground.windows[window]!;
   // a window that has begun is as long as it was; what is left of it is said beside
   const there = Math.round((piece.to - piece.began) / 60_000);
-  const left = weeks.problem.windows[window]!.minutes;
+  const left = Math.round((piece.to - piece.from) / 60_000);
   return (
     <span className={classes.window}>
       <b>{first ? date.split(' ').slice(0, 2).join(' ') : ''}</b>
@@ -210,17 +206,15 @@ function Head({
 function Lane({
   lane,
   columns,
-  weeks,
+  ground,
   blocks,
-  marks,
   held,
   zone,
   now,
   ...rest
-}: LanesProps & { lane: Weeks['lanes'][number]; columns: readonly Column[] }) {
+}: LanesProps & { lane: Ground['lanes'][number]; columns: readonly Column[] }) {
   const own = blocks.filter(({ machineId }) => machineId === lane.id);
-  const tasks = weeks.tasks.filter(({ machineId }) => machineId === lane.id);
-  const busiest = Math.max(1, ...weeks.lanes.flatMap(({ hours }) => hours));
+  const busiest = Math.max(1, ...ground.lanes.flatMap(({ hours }) => hours));
   return (
     <Fragment>
       <span className={classes.name}>
@@ -229,13 +223,13 @@ function Lane({
       </span>
       {columns.map((column, at) => {
         const { day, window } = column;
-        const offset = day - weeks.from;
+        const offset = day - ground.from;
         const first = columns[at - 1]?.day !== day;
-        const due = first ? tasks.filter(({ id }) => marks[id]?.likely === day) : [];
+        const due = (first && lane.due.find((one) => one.day === day)?.what) || [];
         const hours = lane.hours[offset] ?? 0;
         const booked = lane.bookings.filter((one) => {
           const start = startOfLocalDay(day, zone);
-          const piece = window === null ? null : weeks.windows[window]!;
+          const piece = window === null ? null : ground.windows[window]!;
           const [from, to] = piece
             ? [piece.from, piece.to]
             : [start, startOfLocalDay(day + 1, zone)];
@@ -246,15 +240,18 @@ function Lane({
             key={column.key}
             machine={lane.id}
             window={window}
-            closed={Boolean(weeks.closed[offset])}
-            barred={window !== null && weeks.problem.windows[window]!.booked.includes(lane.id)}
+            closed={Boolean(ground.closed[offset])}
+            hours={hours}
+            use={Math.round((hours / busiest) * footHeight)}
+            barred={window !== null && ground.windows[window]!.booked.includes(lane.id)}
           >
             {due.length > 0 && (
               <span
                 className={classes.due}
-                title={`likely due ${dayDate(startOfLocalDay(day, zone), zone, now)}: ${due
-                  .map(({ station, task }) => `${station}, ${task.replaceAll('-', ' ')}`)
-                  .join('; ')}`}
+                onPointerEnter={({ currentTarget }) => {
+                  const date = dayDate(startOfLocalDay(day, zone), zone, now);
+                  currentTarget.title = `likely due ${date}: ${due.join('; ')}`;
+                }}
               >
                 {due.length > 1 ? due.length : ''}
               </span>
@@ -277,11 +274,6 @@ function Lane({
               .map((block) => (
                 <Tag key={block.key} block={block} zone={zone} nickname={lane.nickname} {...rest} />
               ))}
-            <i
-              className={classes.use}
-              style={{ height: `${Math.round((hours / busiest) * 14)}px` }}
-              title={`${hours.toFixed(1)} run hours expected`}
-            />
           </Cell>
         );
       })}
@@ -293,14 +285,20 @@ function Cell({
   machine,
   window,
   closed,
+  hours,
+  use,
   barred,
   children,
 }: {
   machine: string;
   window: number | null;
   closed: boolean;
+  /** run hours expected */
+  hours: number;
+  /** how high its foot is for them, px */
+  use: number;
   barred: boolean;
-  children: React.ReactNode;
+  children: ReactNode;
 }) {
   const { setNodeRef, isOver, active } = useDroppable({
     id: `${machine} ${window}`,
@@ -317,60 +315,13 @@ function Cell({
       data-barred={barred || undefined}
       data-over={(isOver && mine) || undefined}
       data-open={(mine && !barred && window !== null) || undefined}
+      style={use > 0 ? ({ '--use': `${use}px` } as CSSProperties) : undefined}
+      // there are hundreds of cells: the words come when one is pointed at
+      onPointerEnter={({ currentTarget }) => {
+        currentTarget.title = `${hours.toFixed(1)} run hours expected`;
+      }}
     >
       {children}
     </span>
-  );
-}
-
-const shownLines = 3;
-
-function Tag({
-  block,
-  nickname,
-  zone,
-  selected,
-  select,
-  movable,
-}: {
-  block: ViewBlock;
-  nickname: string;
-} & Pick<LanesProps, 'zone' | 'selected' | 'select' | 'movable'>) {
-  const { key, id, lines, minutes, pinned, state, fire, window, machineId } = block;
-  // what is not kept has no sheet yet
-  const about = id === null;
-  const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({
-    id: key,
-    disabled: !movable || state === 'done',
-    data: { machine: machineId, window },
-  });
-  const more = lines.length - shownLines;
-  return (
-    <button
-      ref={setNodeRef}
-      type="button"
-      {...attributes}
-      {...listeners}
-      className={classes.tag}
-      data-state={state}
-      data-selected={selected === key || undefined}
-      data-dragged={isDragging || undefined}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
-      onClick={() => select(key)}
-      aria-pressed={selected === key}
-      aria-label={`${nickname}, ${clockTime(block.from, zone)}, ${about ? 'about ' : ''}${minutes} minutes: ${lines.map(({ name }) => name).join('; ')}${pinned ? '; pinned' : ''}${state === 'done' ? '; done' : ''}`}
-    >
-      <span className={classes.minutes}>
-        {about ? `~${minutes}` : minutes}
-        {fire && <IconFlame size={16} stroke={2.2} aria-hidden="true" />}
-        {pinned && <IconPin size={16} stroke={2} aria-hidden="true" />}
-      </span>
-      {lines.slice(0, more === 1 ? shownLines + 1 : shownLines).map(({ id: task, short, done }) => (
-        <span key={task} className={classes.line} data-done={done || undefined}>
-          {short}
-        </span>
-      ))}
-      {more > 1 && <span className={classes.line}>+ {more}</span>}
-    </button>
   );
 }

@@ -1,21 +1,9 @@
-import { useMemo } from 'react';
-import { lateness } from '../../core/schedule/lateness';
-import type { Schedule, ScheduleCost } from '../../core/schedule/problem';
-import type { Weeks } from '../../services/schedule/problem';
+import type { PlanSum } from './plan-view';
 import classes from './Schedule.module.css';
 import { lateWords } from './words';
 
 /** What a plan comes to, in tasks, days and minutes; what it costs opens below. */
-export function PlanFigures({
-  weeks,
-  plan,
-  cost,
-}: {
-  weeks: Weeks;
-  plan: Schedule;
-  cost: ScheduleCost;
-}) {
-  const { tasks, worstDays } = useMemo(() => lateness(weeks.problem, plan), [weeks, plan]);
+export function PlanFigures({ sum: { tasks, worstDays, cost } }: { sum: PlanSum }) {
   return (
     <div>
       <b>

@@ -1,15 +1,18 @@
 'use client';
 
-import type { changeSchedule, mendSchedule, ScheduleChange } from '../../services/schedule/changes';
+import type {
+  changeSchedule,
+  mendSchedule,
+  Place,
+  ScheduleChange,
+} from '../../services/schedule/changes';
 import type { Misfit } from '../../core/schedule/standing';
-import type { scheduleBefore, ScheduleView } from '../../services/schedule/schedules';
+import type { scheduleBefore } from '../../services/schedule/schedules';
+import type { Outcome } from '../../services/shop';
 import type { Send } from '../shared/forms/send';
 import { Button, Progress } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
-import type { DueForecast } from '../../core/forecast/due';
-import { effectOf, moved } from '../../core/schedule/moves';
-import { scheduleCost } from '../../core/schedule/problem';
 import { startOfLocalDay } from '../../core/units/zone';
 import { Link } from '../shared/Link';
 import { ProblemNote } from '../shared/forms/ProblemNote';
@@ -17,17 +20,18 @@ import { useAction } from '../shared/forms/use-action';
 import { useMay } from '../shared/frame/Allowed';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
 import { BlockPanel } from './BlockPanel';
-import { draftBlocks, keptBlocks } from './blocks';
+import { draftBlocks } from './blocks';
 import { Lanes } from './Lanes';
+import { groundOf, planSum, type PlanView } from './plan-view';
 import { PlanFigures } from './PlanFigures';
+import { usePlaces } from './use-places';
 import { usePlanning, type Planning, type PlanningActions } from './use-planning';
 import { WhatIfForm } from './WhatIfForm';
-import { changedWords, costWords, lateWords, nicknameOf, proofWords, worseWords } from './words';
+import { changedWords, costWords, lateWords, proofWords, worseWords } from './words';
 import classes from './Schedule.module.css';
 
 interface ScheduleLanesProps {
-  view: ScheduleView;
-  marks: Readonly<Record<string, DueForecast>>;
+  view: PlanView;
   held: readonly string[];
   zone: string;
   now: number;
@@ -35,12 +39,17 @@ interface ScheduleLanesProps {
   change: Send<typeof changeSchedule>;
   mend: Send<typeof mendSchedule>;
   back: Send<typeof scheduleBefore>;
+  weigh: (input: {
+    version: string;
+    block: string;
+    tasks: string[] | null;
+  }) => Promise<Outcome<Place[]>>;
 }
 
 /** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function ScheduleLanes(props: ScheduleLanesProps) {
-  const { view, marks, held, zone, now, change, mend, back } = props;
+  const { view, held, zone, now, change, mend, back, weigh: ask } = props;
   const { state } = view;
   const router = useRouter();
   const refresh = useCallback(() => router.refresh(), [router]);
@@ -54,25 +63,24 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
   const mending = useAction(() => mend(version));
   // a planning that is over and kept is the plan of the page itself
   const draft = planning && (!planning.over || planning.question !== null) ? planning : null;
-  const weeks = draft?.weeks ?? view.weeks;
-  const plan = draft?.plan ?? view.plan;
-  const blocks = useMemo(
-    () => (draft ? draftBlocks(draft.weeks, draft.plan) : keptBlocks(view.weeks, state)),
-    [draft, view.weeks, state],
+  const { ground, blocks } = useMemo(
+    () =>
+      draft
+        ? { ground: groundOf(draft.weeks, {}), blocks: draftBlocks(draft.weeks, draft.plan) }
+        : view,
+    [draft, view],
   );
+  const nicknameOf = (machineId: string) =>
+    ground.lanes.find(({ id }) => id === machineId)?.nickname ?? '';
   const block = draft ? null : (blocks.find(({ key }) => key === selected) ?? null);
-  const cost = useMemo(() => scheduleCost(view.weeks.problem, view.plan), [view]);
-  const dragged = useMemo(() => {
-    if (!lifted || lifted.window === null || draft) return null;
-    const one = blocks.find(({ key }) => key === lifted.key);
-    if (!one || one.window === lifted.window) return null;
-    const after = moved(weeks.problem, plan, {
-      tasks: one.tasks,
-      from: one.window,
-      to: lifted.window,
-    });
-    return { one, window: lifted.window, effect: effectOf(weeks.problem, plan, after) };
-  }, [lifted, blocks, weeks, plan, draft]);
+  const weigh = useCallback(
+    (id: string, tasks: string[] | null) => ask({ version, block: id, tasks }),
+    [ask, version],
+  );
+  const inHand = blocks.find(({ key }) => key === lifted?.key);
+  const places = usePlaces(weigh, inHand?.kept ? inHand.key : null, null);
+  const over = ground.windows[lifted?.window ?? -1];
+  const dragged = over && places?.find(({ window }) => window === over.id);
 
   return (
     <>
@@ -154,9 +162,9 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         <DraftFigures draft={draft} zone={zone} now={now} />
       ) : state.id ? (
         <div className={classes.figures}>
-          <PlanFigures weeks={weeks} plan={plan} cost={cost} />
-          {state.kept && state.kept.bound !== null && (
-            <span>{proofWords(state.kept.cost, state.kept.bound)} when it was made</span>
+          <PlanFigures sum={view.sum} />
+          {state.proved && (
+            <span>{proofWords(state.proved.cost, state.proved.bound)} when it was made</span>
           )}
           <span className="quiet">
             {state.words} by {state.madeBy}, {ago(state.madeAt, now, zone)}
@@ -165,7 +173,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
       ) : (
         <p className="quiet">
           Nothing is planned yet.{' '}
-          {!view.weeks.told && (
+          {!view.told && (
             <Link className="line" href="/setup/time">
               Say first when the technician is there
             </Link>
@@ -173,9 +181,8 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         </p>
       )}
       <Lanes
-        weeks={weeks}
+        ground={ground}
         blocks={blocks}
-        marks={draft ? {} : marks}
         held={held}
         zone={zone}
         now={now}
@@ -185,27 +192,26 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         over={(key, window) => lift(window === null ? null : { key, window })}
         drop={(key, window) => {
           const one = blocks.find((each) => each.key === key);
-          const id = view.weeks.windows[window]?.id;
-          if (!one?.id || !id || one.window === window) return;
-          changing.run({ kind: 'move', block: one.id, tasks: null, window: id });
+          const id = ground.windows[window]?.id;
+          if (!one?.kept || !id || one.window === window) return;
+          changing.run({ kind: 'move', block: key, tasks: null, window: id });
         }}
       />
-      {dragged && (
+      {dragged && inHand && (
         <div className={classes.says} role="status">
           <b>
-            {nicknameOf(weeks, dragged.one.tasks[0]!)} to{' '}
-            {dayDate(weeks.windows[dragged.window]!.from, zone, now)}{' '}
-            {clockTime(weeks.windows[dragged.window]!.from, zone)}:{' '}
-            {dragged.effect.broken.length > 0
-              ? `not possible, ${dragged.effect.broken[0]!.words}`
-              : costWords(dragged.effect.cost)}
+            {nicknameOf(inHand.machineId)} to {dayDate(dragged.from, zone, now)}{' '}
+            {clockTime(dragged.from, zone)}:{' '}
+            {dragged.refused === null
+              ? costWords(dragged.cost)
+              : `not possible, ${dragged.refused}`}
           </b>
           <ul>
-            {worseWords(weeks, dragged.effect, zone, now)
-              .slice(0, 4)
-              .map((words) => (
-                <li key={words}>{words}</li>
-              ))}
+            {dragged.worse.slice(0, 4).map((one) => (
+              <li key={`${one.nickname} ${one.station} ${one.task}`}>
+                {worseWords(one, zone, now)}
+              </li>
+            ))}
           </ul>
         </div>
       )}
@@ -223,20 +229,19 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
       {block && (
         <BlockPanel
           key={`${block.key} ${version}`}
-          weeks={view.weeks}
-          plan={view.plan}
+          nickname={nicknameOf(block.machineId)}
           block={block}
-          marks={marks}
           zone={zone}
           now={now}
           change={(input) => change({ version, change: input })}
+          weigh={weigh}
         />
       )}
       <div className={classes.columns}>
         {mayPlan && (
           <WhatIfForm
-            lanes={view.weeks.lanes}
-            today={view.weeks.from}
+            lanes={view.ground.lanes}
+            today={view.ground.from}
             busy={starting || (planning !== null && !planning.over)}
             ask={(question, input) => {
               setSelected(null);
@@ -244,8 +249,8 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
             }}
           />
         )}
-        <Often view={view} />
-        <Refused view={view} zone={zone} now={now} />
+        <Often often={view.often} />
+        <Refused refused={view.refused} zone={zone} now={now} />
       </div>
     </>
   );
@@ -256,6 +261,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
   const { weeks, cost, bound, before, effect, question, person, trouble, base } = draft;
   const far = startOfLocalDay(weeks.from, zone) > now;
   const change = before === null ? null : cost.total - before;
+  const sum = useMemo(() => planSum(weeks, draft.plan), [weeks, draft.plan]);
   const changed = useMemo(
     () => (draft.beforeSchedule ? changedWords(weeks, draft.beforeSchedule, draft.plan) : null),
     [weeks, draft.beforeSchedule, draft.plan],
@@ -264,7 +270,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
     <section className={classes.over} aria-labelledby="draft">
       <b id="draft">{question ?? 'The plan as it is being found'}</b>
       <div className={classes.figures}>
-        <PlanFigures weeks={weeks} plan={draft.plan} cost={cost} />
+        <PlanFigures sum={sum} />
         {question === null && <span>{proofWords(cost.total, bound)}</span>}
         {question === null && change !== null && (
           <span>against the plan that holds it {costWords(change)}</span>
@@ -283,11 +289,12 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
       {changed && <p>{changed}</p>}
       {effect && question !== null && (
         <ul>
-          {worseWords(weeks, effect, zone, now)
-            .slice(0, 8)
-            .map((words) => (
-              <li key={words}>{words}</li>
-            ))}
+          {effect.worse.slice(0, 8).map(({ task, days, from }) => {
+            const one = weeks.tasks[task]!;
+            const nickname = weeks.lanes.find(({ id }) => id === one.machineId)?.nickname ?? '';
+            const worse = { ...one, nickname, days, from: weeks.from + from };
+            return <li key={one.id}>{worseWords(worse, zone, now)}</li>;
+          })}
         </ul>
       )}
       {far && (
@@ -300,8 +307,7 @@ function DraftFigures({ draft, zone, now }: { draft: Planning; zone: string; now
   );
 }
 
-function Often({ view }: { view: ScheduleView }) {
-  const { often, lanes } = view.weeks;
+function Often({ often }: Pick<PlanView, 'often'>) {
   if (often.length === 0) return null;
   return (
     <section className="panel" aria-labelledby="often">
@@ -311,15 +317,12 @@ function Often({ view }: { view: ScheduleView }) {
         the wipe at the end of the day.
       </p>
       <ul className={classes.lines}>
-        {often.map(({ id, machineId, station, task, criticality, everyDays }) => (
-          <li key={id}>
+        {often.map(({ nickname, what, everyDays: { least, most } }) => (
+          <li key={nickname}>
             <span>
-              {lanes.find((lane) => lane.id === machineId)?.nickname}: {station},{' '}
-              {task.replaceAll('-', ' ')}
+              {nickname}: {what.join('; ')}
             </span>
-            <span className="quiet">
-              {criticality}, every {everyDays.toFixed(1)} days
-            </span>
+            <span className="quiet">{everyWords(least.toFixed(1), most.toFixed(1))}</span>
           </li>
         ))}
       </ul>
@@ -327,24 +330,24 @@ function Often({ view }: { view: ScheduleView }) {
   );
 }
 
-function Refused({ view, zone, now }: { view: ScheduleView; zone: string; now: number }) {
-  const { lanes, windows } = view.weeks;
-  const refused = view.state.kept?.refused ?? [];
-  const grouped = new Map(
-    refused.flatMap((one) => {
-      const window = windows.find(({ id }) => id === one.window);
-      return window ? [[`${one.machineId} ${one.window}`, { ...one, from: window.from }]] : [];
-    }),
-  );
-  if (grouped.size === 0) return null;
+/** "every 0.7 to 1.3 days" */
+const everyWords = (least: string, most: string) =>
+  least === most ? `every ${least} days` : `every ${least} to ${most} days`;
+
+function Refused({
+  refused,
+  zone,
+  now,
+}: Pick<PlanView, 'refused'> & { zone: string; now: number }) {
+  if (refused.length === 0) return null;
   return (
     <section className="panel" aria-labelledby="refused">
       <h2 id="refused">Refused</h2>
       <ul className={classes.lines}>
-        {[...grouped].map(([key, { machineId, from, reason, by }]) => (
+        {refused.map(({ key, nickname, from, reason, by }) => (
           <li key={key}>
             <span>
-              {lanes.find(({ id }) => id === machineId)?.nickname}, {dayDate(from, zone, now)}
+              {nickname}, {dayDate(from, zone, now)}
             </span>
             <span className="quiet">
               {reason}, {by}

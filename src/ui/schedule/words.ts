@@ -1,6 +1,6 @@
-import type { Effect } from '../../core/schedule/moves';
 import { latePrice, sittings, type Schedule } from '../../core/schedule/problem';
 import { startOfLocalDay } from '../../core/units/zone';
+import type { Place } from '../../services/schedule/changes';
 import type { Weeks } from '../../services/schedule/problem';
 import { dayDate } from '../shared/marks/when';
 
@@ -26,17 +26,18 @@ export function lateWords(late: number): string {
   return times === 1 ? 'once' : `${times} times`;
 }
 
-/** "Heron, Exhaust duct: past its limit on 3 more days, from Fri 4 Dec" */
-export function worseWords(weeks: Weeks, { worse }: Effect, zone: string, now: number): string[] {
-  return worse.map(({ task, days, from }) => {
-    const { station, task: key } = weeks.tasks[task]!;
-    const when = dayDate(startOfLocalDay(weeks.from + from, zone), zone, now);
-    return `${nicknameOf(weeks, task)}, ${station} (${key.replaceAll('-', ' ')}): past its limit on ${days} more ${days === 1 ? 'day' : 'days'}, from ${when}`;
-  });
-}
+/** "Exhaust duct, strip clean" */
+export const taskWords = (station: string, task: string): string =>
+  `${station}, ${task.replaceAll('-', ' ')}`;
 
-export function nicknameOf({ tasks, lanes }: Weeks, task: number): string {
-  return lanes.find(({ id }) => id === tasks[task]!.machineId)?.nickname ?? '';
+/** "Heron, Exhaust duct, clean: past its limit on 3 more days, from Fri 4 Dec" */
+export function worseWords(
+  { nickname, station, task, days, from }: Place['worse'][number],
+  zone: string,
+  now: number,
+): string {
+  const when = dayDate(startOfLocalDay(from, zone), zone, now);
+  return `${nickname}, ${taskWords(station, task)}: past its limit on ${days} more ${days === 1 ? 'day' : 'days'}, from ${when}`;
 }
 
 /** What differs between two plans of the same weeks: "31 clean-downs as before, 4 changed, 2 new, 1 gone" */

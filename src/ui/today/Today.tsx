@@ -21,7 +21,7 @@ import { ago, clockTime, longDate } from '../shared/marks/when';
 import { fireLoad } from '../../core/care/fire-load';
 import { FireLoad } from '../shared/marks/FireLoad';
 import { Ribbon } from '../shared/ribbon/Ribbon';
-import { TinyRibbon } from '../shared/ribbon/TinyRibbon';
+import { TinyRibbon, tinyShape } from '../shared/ribbon/TinyRibbon';
 import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
 import { Planned } from './Planned';
 import { UnsentNote } from '../mail/UnsentNote';
@@ -76,6 +76,7 @@ export function Today(props: TodayProps) {
             {machines.map((machine) => {
               const hold = board.holds.find(({ machineId }) => machineId === machine.id);
               const strength = board.strengths.get(machine.id)?.strength ?? null;
+              const columns = ribbonColumns(machine.stations);
               return (
                 <article key={machine.id} className={classes.machine}>
                   <div className={classes.label}>
@@ -97,10 +98,9 @@ export function Today(props: TodayProps) {
                   </div>
                   <div className={classes.full}>
                     <Ribbon
-                      machine={machine.nickname}
-                      columns={ribbonColumns(machine.stations)}
+                      machine={{ id: machine.id, nickname: machine.nickname }}
+                      columns={columns}
                       size="today"
-                      href={({ slug }) => `/machines/${machine.id}?station=${slug}`}
                     />
                   </div>
                   <Link
@@ -109,7 +109,7 @@ export function Today(props: TodayProps) {
                     aria-label={`${machine.nickname}: open`}
                   >
                     <StateMark state={hold ? 'hold' : machine.state} />
-                    <TinyRibbon columns={ribbonColumns(machine.stations)} />
+                    <TinyRibbon shape={tinyShape(columns)} />
                   </Link>
                 </article>
               );

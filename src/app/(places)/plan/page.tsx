@@ -16,8 +16,8 @@ export const metadata = { title: 'Plan' };
 export default async function PlanPage() {
   const { shop, role } = await enter('see');
   const { holds, now } = theBoard();
-  const { view, marks } = theSchedule();
-  if (view.weeks.lanes.length === 0) {
+  const { shown } = theSchedule();
+  if (shown.ground.lanes.length === 0) {
     return (
       <>
         <ScheduleRooms here="/plan" />
@@ -31,8 +31,7 @@ export default async function PlanPage() {
     <>
       <ScheduleRooms here="/plan" />
       <ScheduleLanes
-        view={view}
-        marks={marks}
+        view={shown}
         held={holds.map(({ machineId }) => machineId)}
         zone={shop.zone}
         now={now}
@@ -45,6 +44,7 @@ export default async function PlanPage() {
         change={actions.changeScheduleAction}
         mend={actions.mendScheduleAction}
         back={actions.scheduleBeforeAction}
+        weigh={actions.weighMoveAction}
       />
       {may(role, 'clean') && base && (
         <Feed

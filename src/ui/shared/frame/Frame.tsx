@@ -1,25 +1,14 @@
 import { Link } from '../Link';
 import type { ReactNode } from 'react';
-import { TinyRibbon } from '../ribbon/TinyRibbon';
-import type { Column } from '../ribbon/columns';
-import { StateMark, type MarkState } from '../marks/StateMark';
 import type { Role } from '../../../core/people/roles';
 import type { Ask } from '../forms/send';
-import { Allowed, RoleProvider } from './Allowed';
+import { RoleProvider } from './Allowed';
 import { DoneProvider } from './Done';
 import { OpenSheetsProvider } from './OpenSheets';
 import { Places } from './Places';
-import { RackLink } from './RackLink';
+import { Rack, type RackRow } from './Rack';
 import { Verbs } from './Verbs';
 import classes from './Frame.module.css';
-
-export interface RackRow {
-  id: string;
-  nickname: string;
-  state: MarkState;
-  openFaults: number;
-  columns: Column[];
-}
 
 interface FrameProps {
   shopName: string;
@@ -72,33 +61,7 @@ export function Frame({
             <span className={classes.product}>Bitacora</span>
             <span className={classes.shop}>{shopName}</span>
           </Link>
-          <ul className={classes.machines}>
-            {rack.map((row) => (
-              <li key={row.id}>
-                <RackLink href={`/machines/${row.id}`}>
-                  <span className={classes.rackHead}>
-                    <span className={classes.nickname}>{row.nickname}</span>
-                    <StateMark state={row.state} />
-                  </span>
-                  <span className={classes.rackRibbon}>
-                    <TinyRibbon columns={row.columns} />
-                  </span>
-                  {row.openFaults > 0 && (
-                    <span className={classes.faults}>
-                      {row.openFaults === 1 ? '1 open fault' : `${row.openFaults} open faults`}
-                    </span>
-                  )}
-                </RackLink>
-              </li>
-            ))}
-            <Allowed right="set up">
-              <li>
-                <RackLink href="/machines/new">
-                  <span className={classes.addMachine}>Add a machine</span>
-                </RackLink>
-              </li>
-            </Allowed>
-          </ul>
+          <Rack rows={rack} />
           {own}
         </nav>
         <header className={classes.top}>

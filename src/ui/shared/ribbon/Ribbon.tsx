@@ -1,34 +1,36 @@
-import type { CSSProperties } from 'react';
-import { lineAt, type Column } from './columns';
-import { columnsMarkup } from './markup';
-import { SoftLinks } from './SoftLinks';
-import classes from './Ribbon.module.css';
+import type { Column } from './columns';
+import { RibbonColumns } from './RibbonColumns';
 
 interface RibbonProps {
-  /** names the list for those who do not see it */
-  machine: string;
+  /** whose stations they are */
+  machine: { id: string; nickname: string };
   columns: readonly Column[];
   size: 'today' | 'machine';
-  /** where a column leads */
-  href: (column: Column) => string;
   /** slug of the station that is open */
   current?: string | undefined;
 }
 
+/** Rounded down, as a share is said. */
+const sent = (share: number) => Math.floor(share * 10_000 + 1e-6) / 10_000;
+
 /**
  * Our picture of a machine: its stations in path order, each a column that fills and darkens as it
- * fouls. State shows in height, pattern and cap, so it reads without colour.
+ * fouls. State shows in height, pattern and cap, so it reads without colour. Today shows hundreds of
+ * columns: what goes to the browser of each is what it is drawn from.
  */
-export function Ribbon({ machine, columns, size, href, current }: RibbonProps) {
+export function Ribbon({ columns, ...rest }: RibbonProps) {
   return (
-    <SoftLinks>
-      <ol
-        className={classes.ribbon}
-        data-size={size}
-        aria-label={`Stations of ${machine}`}
-        style={{ '--line': lineAt } as CSSProperties}
-        dangerouslySetInnerHTML={{ __html: columnsMarkup(columns, href, current) }}
-      />
-    </SoftLinks>
+    <RibbonColumns
+      columns={columns.map(({ slug, short, part, used, state, strength, label }) => ({
+        slug,
+        short,
+        part,
+        used: used === null ? null : sent(used),
+        state,
+        strength,
+        label,
+      }))}
+      {...rest}
+    />
   );
 }

@@ -6,13 +6,18 @@ const wide = 6;
 const gap = 1;
 const partGap = 4;
 
-/** The ribbon as small as the rack needs it: one drawing, its words stand beside it. */
-export function TinyRibbon({ columns }: { columns: readonly Column[] }) {
+/** A ribbon as a drawing: a path for each state. */
+export interface TinyShape {
+  width: number;
+  paths: Readonly<Record<string, string>>;
+}
+
+/** Every column as a bar, those of one state in one path. */
+export function tinyShape(columns: readonly Pick<Column, 'part' | 'used' | 'state'>[]): TinyShape {
   const placed = columns.map((column, index) => {
     const before = columns.slice(1, index + 1).filter((one, i) => one.part !== columns[i]!.part);
     return { column, x: index * (wide + gap) + before.length * partGap };
   });
-  const width = (placed.at(-1)?.x ?? 0) + wide;
   const paths: Record<string, string> = {};
   for (const { column, x } of placed) {
     if (column.used === null || column.state === null) continue;
@@ -21,6 +26,11 @@ export function TinyRibbon({ columns }: { columns: readonly Column[] }) {
     paths[column.state] =
       `${paths[column.state] ?? ''}M${x} ${height}v${-tall.toFixed(1)}h${wide}V${height}z`;
   }
+  return { width: (placed.at(-1)?.x ?? 0) + wide, paths };
+}
+
+/** The ribbon as small as the rack needs it: one drawing, its words stand beside it. */
+export function TinyRibbon({ shape: { width, paths } }: { shape: TinyShape }) {
   return (
     <svg
       className={classes.tiny}

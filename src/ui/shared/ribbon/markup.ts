@@ -16,16 +16,22 @@ export function escaped(text: string): string {
 
 const rounded = (share: number) => Math.round(share * 1000) / 1000;
 
+/** What a column is drawn from. */
+export type DrawnColumn = Pick<
+  Column,
+  'slug' | 'short' | 'part' | 'used' | 'state' | 'strength' | 'label'
+>;
+
 /**
  * The list items of a ribbon as markup. Today shows hundreds of columns, and as elements they took
  * two thirds of the server's time for the page (bench: 20 machines, 420 columns); as text, none worth
  * naming. Names come from people: everything written is escaped here.
- * @param href where a column leads
+ * @param href where a column leads, by its slug
  * @param current slug of the open station
  */
 export function columnsMarkup(
-  columns: readonly Column[],
-  href: (column: Column) => string,
+  columns: readonly DrawnColumn[],
+  href: (slug: string) => string,
   current?: string,
 ): string {
   return columns
@@ -42,7 +48,7 @@ export function columnsMarkup(
       const dirt = rounded(Math.min(1, used ?? 0));
       return (
         `<li${first ? ` data-part="${part}"` : ''} data-state="${state ?? 'none'}">` +
-        `<a href="${escaped(href(column))}" title="${escaped(label)}"${current === slug ? ' aria-current="true"' : ''}>` +
+        `<a href="${escaped(href(slug))}" title="${escaped(label)}"${current === slug ? ' aria-current="true"' : ''}>` +
         `<b aria-hidden="true">${escaped(figure)}</b>` +
         `<i aria-hidden="true" style="--fill:${fill};--dirt:${dirt}"></i>` +
         `<span aria-hidden="true">${escaped(short).replaceAll(' ', '\n')}</span>` +

@@ -40,9 +40,9 @@ export const theme = createTheme({
   respectReducedMotion: true,
   luminanceThreshold: 0.4,
   colors: { ink, copper },
-  fontFamily: "'Atkinson Hyperlegible', sans-serif",
-  fontFamilyMonospace: "'Barlow Condensed', sans-serif",
-  headings: { fontFamily: "'Barlow Condensed', sans-serif", fontWeight: '600' },
+  fontFamily: 'var(--text-font)',
+  fontFamilyMonospace: 'var(--label-font)',
+  headings: { fontFamily: 'var(--label-font)', fontWeight: '600' },
   defaultRadius: 2,
   focusRing: 'auto',
   cursorType: 'pointer',
@@ -91,7 +91,7 @@ export const theme = createTheme({
       styles: {
         table: { '--table-border-color': 'var(--rule)' } as object,
         th: {
-          fontFamily: "'Barlow Condensed', sans-serif",
+          fontFamily: 'var(--label-font)',
           fontSize: 16,
           fontWeight: 600,
           color: 'var(--ink-2)',

@@ -151,10 +151,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
       )}
       <div className={classes.ribbon}>
         <Ribbon
-          machine={machine.nickname}
+          machine={{ id, nickname: machine.nickname }}
           columns={ribbonColumns(machine.stations, board.strengths.get(id)?.strength)}
           size="machine"
-          href={(column) => `/machines/${id}?station=${column.slug}`}
           current={station?.slug}
         />
       </div>
