@@ -3,7 +3,7 @@
 import type { correctCare } from '../../services/care/care';
 import type { correctSession } from '../../services/usage/sessions';
 import type { Ask, Send } from '../shared/forms/send';
-import { Button, Modal, NativeSelect, TextInput, UnstyledButton } from '@mantine/core';
+import { Button, NativeSelect, TextInput, UnstyledButton } from '@mantine/core';
 import { FigureInput } from '../shared/forms/FigureInput';
 import { useDisclosure } from '@mantine/hooks';
 import type { ReactNode } from 'react';
@@ -17,6 +17,7 @@ import { SendForm } from '../shared/forms/SendForm';
 import { useAction } from '../shared/forms/use-action';
 import { instantIn, useSendForm } from '../shared/forms/use-send-form';
 import { WhenField } from '../shared/forms/WhenField';
+import { Dialog } from '../shared/Dialog';
 
 export interface CorrectActions {
   strike: Ask<[id: string, reason: string]>;
@@ -42,10 +43,10 @@ export function Correct({ line, ...rest }: CorrectProps) {
       <UnstyledButton td="underline" fz={14} onClick={open} aria-label={`Correct: ${line.what}`}>
         Correct
       </UnstyledButton>
-      <Modal opened={opened} onClose={close} title="Correct this entry" size="lg">
+      <Dialog opened={opened} onClose={close} title="Correct this entry" size="lg">
         <p>{line.what}</p>
         {opened && <Fields line={line} {...rest} close={close} />}
-      </Modal>
+      </Dialog>
     </>
   );
 }

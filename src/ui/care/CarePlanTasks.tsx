@@ -5,7 +5,6 @@ import type { Send } from '../shared/forms/send';
 import {
   Button,
   Checkbox,
-  Modal,
   NativeSelect,
   Table,
   TableTbody,
@@ -29,6 +28,7 @@ import { WhenField } from '../shared/forms/WhenField';
 import { dayDate } from '../shared/marks/when';
 import classes from './CarePlan.module.css';
 import { limitUnits, limitsWords } from '../../core/care/limit-words';
+import { Dialog } from '../shared/Dialog';
 
 export interface CarePlanTask {
   stationId: string;
@@ -119,7 +119,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
         </Table>
       </div>
       <ProblemNote problem={remove.problem ?? confirm.problem} />
-      <Modal
+      <Dialog
         opened={editing !== null}
         onClose={() => setEditing(null)}
         title={editing ? `${editing.station}: ${editing.name}` : ''}
@@ -134,7 +134,7 @@ export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanT
             close={() => setEditing(null)}
           />
         )}
-      </Modal>
+      </Dialog>
     </section>
   );
 }

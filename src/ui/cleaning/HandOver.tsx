@@ -1,12 +1,3 @@
-import {
-  Table,
-  TableTbody,
-  TableTd,
-  TableTfoot,
-  TableTh,
-  TableThead,
-  TableTr,
-} from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Link } from '../shared/Link';
 import { amountWords } from '../../core/inventory/amount';
@@ -82,57 +73,46 @@ export function HandOverPage({ machine, over, now, zone, again }: HandOverPagePr
         <h2 id="done">Done</h2>
         {done.length === 0 && <p className="quiet">Nothing was recorded.</p>}
         {done.length > 0 && (
-          <Table className={classes.table}>
-            <TableThead>
-              <TableTr>
-                <TableTh>Task</TableTh>
-                <TableTh>Found</TableTh>
-                <TableTh>Ended</TableTh>
-                <TableTh ta="right" className="figures">
-                  Min
-                </TableTh>
-                <TableTh ta="right" className="figures">
-                  Planned
-                </TableTh>
-                <TableTh>Method, note</TableTh>
-              </TableTr>
-            </TableThead>
-            <TableTbody>
+          // plain: the page of a sheet in work loads what this needs, and the library's table is 22 kB
+          <table className={classes.table}>
+            <thead>
+              <tr>
+                <th>Task</th>
+                <th>Found</th>
+                <th>Ended</th>
+                <th className={classes.figure}>Min</th>
+                <th className={classes.figure}>Planned</th>
+                <th>Method, note</th>
+              </tr>
+            </thead>
+            <tbody>
               {done.map((row) => (
-                <TableTr key={`${row.station} ${row.task}`}>
-                  <TableTd>
+                <tr key={`${row.station} ${row.task}`}>
+                  <td>
                     {row.station}: {row.task.replaceAll('-', ' ')}
-                  </TableTd>
-                  <TableTd>{row.finding ?? ''}</TableTd>
-                  <TableTd>
+                  </td>
+                  <td>{row.finding ?? ''}</td>
+                  <td>
                     {resultWords[row.result].toLowerCase()}
                     {row.again > 0 && `, begun again ${row.again} ×`}
-                  </TableTd>
-                  <TableTd ta="right" className="figures">
-                    {row.minutes ?? ''}
-                  </TableTd>
-                  <TableTd ta="right" className="figures">
-                    {row.planned ?? ''}
-                  </TableTd>
-                  <TableTd>{[row.method, row.note].filter(Boolean).join('; ')}</TableTd>
-                </TableTr>
+                  </td>
+                  <td className={classes.figure}>{row.minutes ?? ''}</td>
+                  <td className={classes.figure}>{row.planned ?? ''}</td>
+                  <td>{[row.method, row.note].filter(Boolean).join('; ')}</td>
+                </tr>
               ))}
-            </TableTbody>
+            </tbody>
             {actual > 0 && (
-              <TableTfoot>
-                <TableTr>
-                  <TableTd colSpan={3}>hands-on, as far as it was timed</TableTd>
-                  <TableTd ta="right" className="figures">
-                    {actual}
-                  </TableTd>
-                  <TableTd ta="right" className="figures">
-                    {over.planned}
-                  </TableTd>
-                  <TableTd />
-                </TableTr>
-              </TableTfoot>
+              <tfoot>
+                <tr>
+                  <td colSpan={3}>hands-on, as far as it was timed</td>
+                  <td className={classes.figure}>{actual}</td>
+                  <td className={classes.figure}>{over.planned}</td>
+                  <td />
+                </tr>
+              </tfoot>
             )}
-          </Table>
+          </table>
         )}
       </section>
       <div className={classes.columns}>

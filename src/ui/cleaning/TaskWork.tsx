@@ -1,8 +1,8 @@
 'use client';
 
 import { handsOn } from '../../core/care/minutes';
-import { Autocomplete, NativeSelect, NumberInput, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { NativeSelect, NumberInput, TextInput } from '@mantine/core';
+import { useId, useState } from 'react';
 import { disputedField } from '../../catalogue/matrix';
 import { findings, type CareResult, type Finding } from '../../core/care/care';
 import { noMarks, type Marks } from '../../core/cleaning/progress';
@@ -321,24 +321,33 @@ function Details({
     setTyped({});
     mark(change);
   };
+  const methods = useId();
   const { problems, dismiss } = context.store;
   const disputed = problems.find(({ field }) => field === disputedField);
   return (
     <details className={classes.wrong}>
       <summary>Method, minutes, note</summary>
       <div className={classes.details}>
-        <Autocomplete
+        {/* a list of the browser's own: a dropdown of ours would be a sixth of all this page loads */}
+        <TextInput
           label="Method"
-          data={[...task.methods]}
+          list={methods}
           value={shown.method ?? ''}
-          onChange={(method) => setTyped((before) => ({ ...before, method }))}
-          onOptionSubmit={(method) => keep({ method })}
+          onChange={({ currentTarget: { value } }) => {
+            if (task.methods.includes(value)) keep({ method: value });
+            else setTyped((before) => ({ ...before, method: value }));
+          }}
           onBlur={() =>
             typed.method !== undefined &&
             typed.method !== (marks.method ?? '') &&
             keep({ method: typed.method || null })
           }
         />
+        <datalist id={methods}>
+          {task.methods.map((method) => (
+            <option key={method} value={method} />
+          ))}
+        </datalist>
         <NumberInput
           label="Minutes"
           description="measured when left empty"

@@ -1,17 +1,15 @@
 'use client';
 
-import { Modal, TextInput, UnstyledButton } from '@mantine/core';
-import { useDebouncedCallback, useDisclosure, useHotkeys } from '@mantine/hooks';
+import { UnstyledButton } from '@mantine/core';
+import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { IconSearch } from '@tabler/icons-react';
-import { useRouter } from 'next/navigation';
-import { useId, useState } from 'react';
+import dynamic from 'next/dynamic';
 import type { Found } from '../../services/search/search';
+import { Dialog } from '../shared/Dialog';
 import type { Ask } from '../shared/forms/send';
-import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useAction } from '../shared/forms/use-action';
 import classes from './Search.module.css';
 
-const typingMs = 180;
+const SearchFields = dynamic(() => import('./SearchFields').then((loaded) => loaded.SearchFields));
 
 /** Finds anything by the beginnings of its words; `/` opens it. */
 export function Search({ search }: { search: Ask<[text: string], Found[]> }) {
@@ -28,73 +26,9 @@ export function Search({ search }: { search: Ask<[text: string], Found[]> }) {
       >
         <IconSearch size={22} stroke={1.8} aria-hidden="true" />
       </UnstyledButton>
-      <Modal opened={opened} onClose={close} title="Search" size="lg" yOffset="8vh">
-        {opened && <Fields search={search} close={close} />}
-      </Modal>
-    </>
-  );
-}
-
-function Fields({ search, close }: { search: Ask<[text: string], Found[]>; close: () => void }) {
-  const router = useRouter();
-  const list = useId();
-  const [found, setFound] = useState<Found[] | null>(null);
-  const [at, setAt] = useState(0);
-  const { run, problem } = useAction(search, (all: Found[]) => {
-    setFound(all);
-    setAt(0);
-  });
-  const ask = useDebouncedCallback(run, typingMs);
-  const leading = (found ?? []).flatMap((one, index) => (one.href ? [index] : []));
-  const go = (one: Found | undefined) => {
-    if (!one?.href) return;
-    close();
-    router.push(one.href);
-  };
-  const step = (by: number) => {
-    const place = leading.indexOf(at);
-    setAt(leading[Math.min(leading.length - 1, Math.max(0, place + by))] ?? 0);
-  };
-  return (
-    <>
-      <TextInput
-        aria-label="Search"
-        placeholder="a machine, a station, a fault, a page, a person, a word"
-        data-autofocus
-        role="combobox"
-        aria-expanded={found !== null}
-        aria-controls={list}
-        aria-activedescendant={found?.length ? `${list}-${at}` : undefined}
-        onChange={(event) => ask(event.currentTarget.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowDown') step(1);
-          else if (event.key === 'ArrowUp') step(-1);
-          else if (event.key === 'Enter')
-            go(found?.[leading.includes(at) ? at : (leading[0] ?? 0)]);
-          else return;
-          event.preventDefault();
-        }}
-      />
-      <ProblemNote problem={problem} />
-      <ul id={list} role="listbox" aria-label="Found" className={classes.found}>
-        {found?.map((one, index) => (
-          <li
-            key={`${one.kind} ${one.href ?? one.words}`}
-            id={`${list}-${index}`}
-            role="option"
-            aria-selected={index === at}
-            aria-disabled={one.href === null}
-            className={classes.one}
-            onClick={() => go(one)}
-          >
-            <span className={classes.kind}>{one.kind}</span>
-            <span>
-              {one.words}
-              {one.beside && <span className="quiet"> {one.beside}</span>}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <Dialog opened={opened} onClose={close} title="Search" size="lg" yOffset="8vh">
+        {opened && <SearchFields search={search} close={close} />}
+      </Dialog>
     </>
   );
 }

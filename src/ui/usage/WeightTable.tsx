@@ -1,12 +1,13 @@
 'use client';
 
-import { Modal, UnstyledButton } from '@mantine/core';
+import { UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { soilGroups, type PerGroup } from '../../core/usage/soil';
 import type { WeightLine } from '../../services/usage/soil-weights';
 import { dayDate } from '../shared/marks/when';
 import { WeightForm, type WeightActions } from './WeightForm';
 import classes from './Weights.module.css';
+import { Dialog } from '../shared/Dialog';
 
 interface WeightTableProps {
   lines: WeightLine[];
@@ -79,7 +80,7 @@ export function WeightTable({ lines, asked, now, zone, actions }: WeightTablePro
           </tbody>
         </table>
       </div>
-      <Modal
+      <Dialog
         opened={open !== undefined}
         onClose={() => setOpened(null)}
         title={open ? `Why ${open.label}?` : ''}
@@ -97,7 +98,7 @@ export function WeightTable({ lines, asked, now, zone, actions }: WeightTablePro
             />
           </div>
         )}
-      </Modal>
+      </Dialog>
     </section>
   );
 }

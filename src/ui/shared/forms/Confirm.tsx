@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, Group, Modal, UnstyledButton } from '@mantine/core';
+import { Button, Group, UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import type { ReactNode } from 'react';
 import type { Outcome } from '../../../services/shop';
 import { ProblemNote } from './ProblemNote';
 import { useAction } from './use-action';
+import { Dialog } from '../Dialog';
 
 /** A press that is asked about before it is done: what goes with it, and whether it can be taken back. */
 export function Confirm({
@@ -31,7 +32,7 @@ export function Confirm({
       <UnstyledButton td="underline" onClick={open} aria-label={`${button} ${of}`}>
         {button}
       </UnstyledButton>
-      <Modal opened={opened} onClose={close} title={title}>
+      <Dialog opened={opened} onClose={close} title={title}>
         {children}
         <ProblemNote problem={problem} />
         <Group mt="md">
@@ -42,7 +43,7 @@ export function Confirm({
             Cancel
           </Button>
         </Group>
-      </Modal>
+      </Dialog>
     </>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { Modal } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { focusForm } from '../forms/focus-form';
 import { Link } from '../Link';
@@ -8,6 +7,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useMay } from './Allowed';
 import classes from './Frame.module.css';
+import { Dialog } from '../Dialog';
 
 const allVerbs = [
   { key: 'H', name: 'Log hours', path: '/log', right: 'log' },
@@ -52,7 +52,7 @@ export function Verbs() {
           {name} <kbd aria-hidden="true">{key}</kbd>
         </Link>
       ))}
-      <Modal opened={keysShown} onClose={keys.close} title="Keys" size="sm">
+      <Dialog opened={keysShown} onClose={keys.close} title="Keys" size="sm">
         <dl className={classes.keys}>
           {[
             ...verbs.map(({ key, name }) => [key, name]),
@@ -70,7 +70,7 @@ export function Verbs() {
             </div>
           ))}
         </dl>
-      </Modal>
+      </Dialog>
     </div>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 
 import { inPercent } from '../../../core/units/percent';
-import { Modal, UnstyledButton } from '@mantine/core';
+import { UnstyledButton } from '@mantine/core';
 import { useDisclosure } from '@mantine/hooks';
 import { defaultThresholds } from '../../../core/care/due';
 import classes from './Legend.module.css';
 import { StateMark, type MarkState } from './StateMark';
+import { Dialog } from '../Dialog';
 
 const { soon, due, pastDue } = defaultThresholds;
 
@@ -27,7 +28,7 @@ export function Legend() {
       <UnstyledButton fz={14} td="underline" onClick={open}>
         Marks
       </UnstyledButton>
-      <Modal opened={shown} onClose={close} title="What the marks mean" size="md">
+      <Dialog opened={shown} onClose={close} title="What the marks mean" size="md">
         <dl className={classes.legend}>
           {(Object.keys(words) as MarkState[]).map((state) => (
             <div key={state}>
@@ -44,7 +45,7 @@ export function Legend() {
           worst task, a machine its worst station. What was put off with a reason keeps its mark,
           and counts nowhere as due; what can burn is never put off the lists.
         </p>
-      </Modal>
+      </Dialog>
     </>
   );
 }
