@@ -1,7 +1,8 @@
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { csvRecords, headerDelimiter, textLines } from './csv-records';
+import { csvRecords, headerDelimiter, headerProblem, textLines } from './csv-records';
+import { readTable } from './mapping';
 
 const read = (text: string, delimiter = ',') => [...csvRecords(textLines(text), delimiter)];
 
@@ -53,4 +54,25 @@ test('the delimiter is read off the header', () => {
   expect(headerDelimiter('machine,start,run')).toBe(',');
   expect(headerDelimiter('machine;start;"run, min"')).toBe(';');
   expect(headerDelimiter('machine\tstart\trun')).toBe('\t');
+});
+
+test('a file full of open quotes is parsed once a line, and each line is told', () => {
+  const lines = Array.from({ length: 3000 }, (_, at) => `"Wren,2026-01-01,${at}`);
+  const parsed = jest.spyOn(Papa, 'parse');
+  try {
+    const records = [...csvRecords(lines, ',')];
+    expect(records.filter((record) => 'broken' in record)).toHaveLength(lines.length);
+    expect(parsed.mock.calls.length).toBeLessThanOrEqual(lines.length);
+  } finally {
+    parsed.mockRestore();
+  }
+});
+
+test('more columns than a sheet has are refused at the first line', () => {
+  const header = (count: number) => Array.from({ length: count }, (_, at) => `c${at}`).join(';');
+  expect(headerProblem(header(500), ';')).toBeNull();
+  expect(headerProblem(header(200_000), ';')).toBe(
+    'The first line has 200000 columns; 500 are read at most. Is it the right file?',
+  );
+  expect(readTable(`${header(501)}\n1`)).toMatchObject({ ok: false });
 });

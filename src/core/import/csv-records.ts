@@ -41,16 +41,33 @@ function readQuoted(
   from: number,
   delimiter: string,
 ): { fields: string[]; lines: number } | null {
-  let text = '';
+  let quotes = 0;
   for (let count = 1; count <= longestRecordLines && from + count <= lines.length; count++) {
-    text += (count > 1 ? '\n' : '') + lines[from + count - 1]!;
-    const quotes = text.split('"').length - 1;
+    quotes += quotesIn(lines[from + count - 1]!);
     if (quotes % 2 === 1) continue;
+    // here every quote that was opened is closed: the record ends, or it is none
+    const text = lines.slice(from, from + count).join('\n');
     const { data, errors } = Papa.parse<string[]>(text, { delimiter, newline: '\n' });
-    if (errors.length === 0 && data.length === 1) return { fields: data[0]!, lines: count };
-    if (count === 1) return null;
+    return errors.length === 0 && data.length === 1 ? { fields: data[0]!, lines: count } : null;
   }
   return null;
+}
+
+function quotesIn(line: string): number {
+  let count = 0;
+  for (let at = line.indexOf('"'); at >= 0; at = line.indexOf('"', at + 1)) count++;
+  return count;
+}
+
+/** No sheet that a person keeps has more. */
+const mostColumns = 500;
+
+/** Why a first line names no columns that can be read; `null`: it does. */
+export function headerProblem(header: string, delimiter: string): string | null {
+  const columns = header.split(delimiter).length;
+  return columns > mostColumns
+    ? `The first line has ${columns} columns; ${mostColumns} are read at most. Is it the right file?`
+    : null;
 }
 
 /** Lines of a text, whatever ends them; the byte order mark is dropped. */

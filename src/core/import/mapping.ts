@@ -1,6 +1,12 @@
 import { fail, ok, type Result } from '../units/result';
 import { fittingOrders, type DateOrder } from '../units/written-date';
-import { csvRecords, headerDelimiter, textLines, type CsvRecord } from './csv-records';
+import {
+  csvRecords,
+  headerDelimiter,
+  headerProblem,
+  textLines,
+  type CsvRecord,
+} from './csv-records';
 import { importFields, type ImportKind } from './fields';
 
 /** A delimited text with its headings; a heading that stands twice is told apart by a number. */
@@ -22,6 +28,8 @@ export function readTable(text: string): Result<CsvTable> {
   }
   if (at < 0) return fail('The file is empty.');
   const delimiter = headerDelimiter(lines[at]!);
+  const problem = headerProblem(lines[at]!, delimiter);
+  if (problem) return fail(problem);
   const [first, ...records] = csvRecords(lines.slice(at), delimiter, at + 1);
   if (!first || 'broken' in first) return fail('The first line has a quote that is not closed.');
   const seen = new Map<string, number>();

@@ -155,6 +155,7 @@ test.each([
   ['start,run\n', 'machine is missing'],
   ['name,when,long\nWren,2026-01-05T10:00,30', 'are missing'],
   ['machine,start,run,run\n', 'stands twice'],
+  [`machine,start,run${',more'.repeat(600)}\n`, '500 are read at most'],
   ['machine,"start,run\n', 'quote'],
 ])('a file that cannot be used at all says why: %j', async (text, reason) => {
   const checked = await checkSessionsFile(shop, encode(text), {});

@@ -6,7 +6,12 @@ import type { MaterialIndex } from '../../../core/usage/soil-table';
 import type { LoggedSession } from '../../../records/usage/sessions';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
-import { csvRecords, headerDelimiter, textLines } from '../../../core/import/csv-records';
+import {
+  csvRecords,
+  headerDelimiter,
+  headerProblem,
+  textLines,
+} from '../../../core/import/csv-records';
 import { requiredColumns, sessionColumns, type SessionColumn } from '../../../core/import/sessions';
 
 /** Why a row was refused. */
@@ -92,6 +97,8 @@ export async function readSessionsFile(
   if (headerAt < 0) return fail('The file is empty.');
   const header = lines[headerAt]!;
   const delimiter = headerDelimiter(header);
+  const problem = headerProblem(header, delimiter);
+  if (problem) return fail(problem);
   const [first] = csvRecords([header], delimiter);
   if (!first || 'broken' in first) return fail('The first line has a quote that is not closed.');
   const names = first.fields.map((name) =>
