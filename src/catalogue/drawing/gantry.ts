@@ -23,7 +23,11 @@ const common: Readonly<Record<string, Shape>> = {
   },
   'pass-through': { d: rect(14, 180, 8, 26), at: { x: 18, y: 193 } },
   frame: { d: rect(10, 22, 234, 194), line: true, at: { x: 244, y: 150 } },
-  'clear-parts': { d: rect(62, 190, 128, 10), at: { x: 84, y: 195 } },
+  // a pane: what shines in it is drawn, as a bar it could be anything
+  'clear-parts': {
+    d: `${rect(62, 190, 128, 10)}M112 198l6 -6M120 198l6 -6M128 198l6 -6`,
+    at: { x: 84, y: 195 },
+  },
 
   // the bed from above and, below, from the side
   honeycomb: { d: rect(20, 268, 216, 12), at: { x: 70, y: 274 } },

@@ -7,7 +7,7 @@ import type { SheetContext } from './context';
 /** The machine drawn: what the step now is about is marked, what lies on the tray is dashed. */
 export function WhereNow({ context, stretch }: { context: SheetContext; stretch: Stretch | null }) {
   const { run, store, machine } = context;
-  const ids = stretch ? stationsOf(run, stretch.task) : [];
+  const spokenOf = stretch ? slugsOf(run, stretch.task, machine.stations) : [];
   const away = store.progress.tray
     .filter(({ inAt }) => inAt === null)
     .map(({ name }) => name.toLowerCase());
@@ -16,7 +16,7 @@ export function WhereNow({ context, stretch }: { context: SheetContext; stretch:
       build={machine.build}
       machine={machine.nickname}
       stations={machine.stations}
-      target={machine.stations.filter(({ id }) => ids.includes(id)).map(({ slug }) => slug)}
+      target={spokenOf}
       out={machine.stations
         .filter((station) => away.some((part) => isPart(part, station)))
         .map(({ slug }) => slug)}
@@ -45,13 +45,23 @@ function isPart(part: string, { name, slug, kind }: { name: string; slug: string
   );
 }
 
-/** A task's own station; of an opening those of the tasks that it is opened for. */
-function stationsOf(run: SheetContext['run'], of: string): string[] {
-  const task = run.tasks.find(({ id }) => id === of);
-  if (task) return [task.stationId];
+/** A task's own station; of an opening what it takes out, else the stations of the tasks that it is opened for. */
+function slugsOf(
+  run: SheetContext['run'],
+  of: string,
+  stations: SheetContext['machine']['stations'],
+): string[] {
   const opening = of.replace(/^close:/, 'open:');
-  if (!opening.startsWith('open:')) return [];
-  return run.tasks
-    .filter(({ after }) => after.some(({ id }) => id === opening))
+  const parts = run.pieces.find(({ id }) => id === opening)?.parts ?? [];
+  const out = stations.filter((station) =>
+    parts.some(({ name }) => isPart(name.toLowerCase(), station)),
+  );
+  if (out.length > 0) return out.map(({ slug }) => slug);
+  const ids = run.tasks
+    .filter(
+      ({ id, after }) =>
+        id === of || (opening.startsWith('open:') && after.some((before) => before.id === opening)),
+    )
     .map(({ stationId }) => stationId);
+  return stations.filter(({ id }) => ids.includes(id)).map(({ slug }) => slug);
 }

@@ -145,3 +145,20 @@ test('a finding, a result: the task is over, and what is asked at the end follow
   const row = inOrder('Protective window: wipe').closest('li')!;
   expect(row.hasAttribute('data-done')).toBe(true);
 });
+
+test('the drawing marks what an opening takes out, and of a task its own part', async () => {
+  draw('enclosed-diode', ['nozzle', 'clean'], ['window', 'strip-clean'], ['shield', 'clean']);
+  const marked = () =>
+    /marked: (.*)$/.exec(screen.getByLabelText(/^Wren, drawn/).getAttribute('aria-label')!)?.[1];
+  await screen.findByRole('region', { name: 'In this order' });
+  for (const [step, part] of [
+    ['Shield off', 'Shield'],
+    ['Nozzle off', 'Nozzle / air cone'],
+    ['Nozzle back on', 'Nozzle / air cone'],
+    ['Head off', 'Laser module'],
+    ['Protective window: strip clean', 'Protective window'],
+  ] as const) {
+    await userEvent.click(inOrder(step));
+    expect([step, marked()]).toEqual([step, part]);
+  }
+});

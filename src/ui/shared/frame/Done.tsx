@@ -2,10 +2,8 @@
 
 import dynamic from 'next/dynamic';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
-import type { Ask } from '../forms/send';
 import { useMay } from './Allowed';
-
-export type Strike = Ask<[entryId: string, reason: string]>;
+import type { Strike } from './DoneBoard';
 
 // its script comes with the first thing that is done
 const loadBoard = () => import('./DoneBoard');

@@ -3,7 +3,10 @@
 import '@mantine/notifications/styles.css';
 import { Button, Group } from '@mantine/core';
 import { Notifications, notifications } from '@mantine/notifications';
-import type { Strike } from './Done';
+import type { Ask } from '../forms/send';
+
+/** Strikes an entry through. */
+export type Strike = Ask<[entryId: string, reason: string]>;
 
 const shownMs = 10_000;
 
