@@ -5,7 +5,7 @@ import { readFault } from '../faults/faults';
 import { addReportPhoto } from '../faults/pictures';
 import { reportFault } from '../faults/report';
 import { keepPhoto, photoBytes, readPhoto } from './photos';
-import { addTestMachine, dropTestShop, must, openTestShop, refusal, tester } from '../testing/shop';
+import { addTestMachine, eachTestShop, must, refusal, tester } from '../testing/shop';
 
 const picture = () =>
   sharp({ create: { width: 2400, height: 300, channels: 3, background: '#345678' } }).withMetadata({
@@ -61,40 +61,40 @@ test('half a picture is refused', async () => {
   expect(refusal(await readPhoto(bytes.subarray(0, bytes.length / 2)))).toContain('not a picture');
 });
 
-test('a picture is kept with its entry and read back; an unknown one is not', async () => {
-  const shop = openTestShop();
-  const { id } = addTestMachine(shop);
-  const { faultId } = must(
-    reportFault(shop, tester, { machineId: id, signs: ['weak'], key: 'photo-key-1' }),
-  );
-  const ready = must(await readPhoto(await picture().jpeg().toBuffer()));
-  const photoId = must(keepPhoto(shop, faultId, ready));
-  expect(photoBytes(shop, photoId)!.equals(ready.jpeg)).toBe(true);
-  expect(photoBytes(shop, '../secret')).toBeNull();
-  expect(refusal(keepPhoto(shop, 'no-entry', ready))).toContain('not in the book');
-  dropTestShop(shop);
-});
+describe('of a report', () => {
+  const shop = eachTestShop();
 
-test('pictures follow their report by its link, each once however often it is sent', async () => {
-  const shop = openTestShop();
-  const { id } = addTestMachine(shop);
-  const { faultId, follow } = must(
-    reportFault(shop, tester, { machineId: id, signs: ['fire'], key: 'photo-key-2' }),
-  );
-  const bytes = await picture().jpeg().toBuffer();
-  for (const key of ['picture-1', 'picture-1', 'picture-2', 'picture-1']) {
-    must(await addReportPhoto(shop, follow, bytes, key));
-  }
-  expect(readFault(shop, faultId)!.photos).toHaveLength(2);
-  expect(fs.readdirSync(path.join(shop.dataDir, 'photos'))).toHaveLength(2);
-  expect(fs.statSync(path.join(shop.dataDir, 'photos')).mode & 0o777).toBe(0o700);
-  expect(refusal(await addReportPhoto(shop, `${faultId}.guess`, bytes, 'picture-3'))).toContain(
-    'not in the book',
-  );
-  expect(refusal(await addReportPhoto(shop, follow, Buffer.from('x'), 'picture-3'))).toContain(
-    'not a picture',
-  );
-  shop.clock.now += 25 * 3_600_000;
-  expect(refusal(await addReportPhoto(shop, follow, bytes, 'picture-3'))).toContain('over a day');
-  dropTestShop(shop);
+  test('a picture is kept with its entry and read back; an unknown one is not', async () => {
+    const { id } = addTestMachine(shop);
+    const { faultId } = must(
+      reportFault(shop, tester, { machineId: id, signs: ['weak'], key: 'photo-key-1' }),
+    );
+    const ready = must(await readPhoto(await picture().jpeg().toBuffer()));
+    const photoId = must(keepPhoto(shop, faultId, ready));
+    expect(photoBytes(shop, photoId)!.equals(ready.jpeg)).toBe(true);
+    expect(photoBytes(shop, '../secret')).toBeNull();
+    expect(refusal(keepPhoto(shop, 'no-entry', ready))).toContain('not in the book');
+  });
+
+  test('pictures follow their report by its link, each once however often it is sent', async () => {
+    const { id } = addTestMachine(shop);
+    const { faultId, follow } = must(
+      reportFault(shop, tester, { machineId: id, signs: ['fire'], key: 'photo-key-2' }),
+    );
+    const bytes = await picture().jpeg().toBuffer();
+    for (const key of ['picture-1', 'picture-1', 'picture-2', 'picture-1']) {
+      must(await addReportPhoto(shop, follow, bytes, key));
+    }
+    expect(readFault(shop, faultId)!.photos).toHaveLength(2);
+    expect(fs.readdirSync(path.join(shop.dataDir, 'photos'))).toHaveLength(2);
+    expect(fs.statSync(path.join(shop.dataDir, 'photos')).mode & 0o777).toBe(0o700);
+    expect(refusal(await addReportPhoto(shop, `${faultId}.guess`, bytes, 'picture-3'))).toContain(
+      'not in the book',
+    );
+    expect(refusal(await addReportPhoto(shop, follow, Buffer.from('x'), 'picture-3'))).toContain(
+      'not a picture',
+    );
+    shop.clock.now += 25 * 3_600_000;
+    expect(refusal(await addReportPhoto(shop, follow, bytes, 'picture-3'))).toContain('over a day');
+  });
 });

@@ -19,29 +19,19 @@ import {
   writeLetter,
   type Letter,
 } from './letters';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  tester,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, eachTestShop, must, openTestShop, refusal, tester } from '../testing/shop';
 import { type Actor } from '../shop';
 import { changeSetting } from '../setup/settings';
 
 const minute = 60_000;
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 let asa: Actor;
 beforeEach(async () => {
-  shop = openTestShop(Date.now());
   const made = must(
     await createTechnician(shop, openAuth(shop), { name: 'Åse', password: 'herring-and-rye' }),
   );
   asa = { ...made, source: 'hand' };
 });
-afterEach(() => dropTestShop(shop));
 
 const post = {
   host: '127.0.0.1',

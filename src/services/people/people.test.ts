@@ -20,30 +20,21 @@ import {
 import { namesAtLabel, othersWhoDiagnose } from './names';
 import { type Actor } from '../shop';
 import { changeSetting } from '../setup/settings';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  refusal,
-  type TestShop,
-} from '../testing/shop';
+import { addTestMachine, eachTestShop, must, openTestShop, refusal } from '../testing/shop';
 import { finishExercise } from '../training/training';
 import { giveCode, dropCode } from './codes';
 
 const day = 24 * 3_600_000;
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 let auth: Auth;
 let asa: Actor;
 beforeEach(async () => {
-  shop = openTestShop(Date.now());
   auth = openAuth(shop);
   const made = must(
     await createTechnician(shop, auth, { name: 'Åse', password: 'herring-and-rye' }),
   );
   asa = { ...made, source: 'hand' };
 });
-afterEach(() => dropTestShop(shop));
 
 const named = (name: string) => people(shop).find((one) => one.name === name)!;
 const add = (name: string, role: Role = 'helper') => must(addPerson(shop, asa, { name, role }));

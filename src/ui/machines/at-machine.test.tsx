@@ -13,11 +13,10 @@ import type { LabelAsks } from '../../services/shop';
 import {
   addTestMachine,
   cutPlywood,
-  dropTestShop,
+  eachTestShop,
   must,
   openTestShop,
   tester,
-  type TestShop,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { AtMachine } from './AtMachine';
@@ -38,14 +37,12 @@ jest.mock('../shared/outbox/device-store', () => ({
   },
 }));
 
-let shop: TestShop;
+const shop = eachTestShop(() => openTestShop(Date.now()));
 let id: string;
 beforeEach(() => {
   localStorage.clear();
-  shop = openTestShop(Date.now());
   id = addTestMachine(shop, 'Wren').id;
 });
-afterEach(() => dropTestShop(shop));
 
 const by = async (who: Who, danger = false) => {
   const actor = await actorAtLabel(shop, who, danger);

@@ -1,16 +1,11 @@
 import { dueMachines } from '../../../services/care/due';
-import {
-  addTestMachine,
-  dropTestShop,
-  must,
-  openTestShop,
-  tester,
-} from '../../../services/testing/shop';
+import { addTestMachine, eachTestShop, must, tester } from '../../../services/testing/shop';
 import { logSession } from '../../../services/usage/sessions';
 import { amount, fillShare, leftWords, lineAt, percent, ribbonColumns } from './columns';
 
+const shop = eachTestShop();
+
 test('a column says in words what it shows', () => {
-  const shop = openTestShop();
   const { id } = addTestMachine(shop);
   must(
     logSession(shop, tester, {
@@ -31,7 +26,6 @@ test('a column says in words what it shows', () => {
   expect(labels).toContain(
     'Safety key: no care task. Out and in your pocket while the machine is open.',
   );
-  dropTestShop(shop);
 });
 
 test('amounts carry their unit, one and many', () => {
