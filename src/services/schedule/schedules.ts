@@ -91,11 +91,10 @@ function sheetsOf(shop: Shop, old: readonly Block[]) {
   for (const { machineId, tasks, minutes, back } of old) {
     if (back !== undefined) known.set(name(machineId, tasks), { handsOn: minutes, back });
   }
-  let ask: ReturnType<typeof sheetMinutesFinder> | null = null;
+  const ask = sheetMinutesFinder(shop);
   return (machineId: string, tasks: readonly KeptTask[]): SheetMinutes | null => {
     const key = name(machineId, tasks);
     if (!known.has(key)) {
-      ask ??= sheetMinutesFinder(shop);
       const taken = ask({ machineId }, tasks);
       known.set(key, taken.ok ? taken.value : null);
     }

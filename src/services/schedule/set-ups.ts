@@ -33,13 +33,12 @@ function asker(
   shop: Shop,
   { problem, tasks }: { problem: ScheduleProblem } & Pick<Weeks, 'tasks'>,
 ) {
-  let ask: ReturnType<typeof sheetMinutesFinder> | null = null;
+  const ask = sheetMinutesFinder(shop);
   return ({ machine, tasks: indexes }: Sitting) => {
     const picked = indexes.map((at) => ({
       stationId: tasks[at]!.stationId,
       task: tasks[at]!.task,
     }));
-    ask ??= sheetMinutesFinder(shop);
     const taken = ask({ machineId: machine }, picked);
     if (!taken.ok) return [];
     const { handsOn, back } = taken.value;
