@@ -2,6 +2,7 @@ import { Link } from '../../../ui/shared/Link';
 import { millisecondsPerDay } from '../../../core/units/time';
 import { findFaults } from '../../../services/faults/find';
 import { recentFaults } from '../../../services/faults/faults';
+import { kept, ofNow } from '../../../services/kept';
 import { FaultFilter } from '../../../ui/faults/FaultFilter';
 import { FaultLanes } from '../../../ui/faults/FaultLanes';
 import { FaultLine } from '../../../ui/faults/FaultLine';
@@ -25,7 +26,11 @@ export default async function FaultsPage({
   const { text: asked } = await searchParams;
   const text = (typeof asked === 'string' ? asked : '').trim().slice(0, 80);
   const found = text === '' ? null : findFaults(shop, faults, text);
-  const recent = found ? null : recentFaults(shop, faults, { count: 25, span: halfYear });
+  const recent = found
+    ? null
+    : kept(shop, 'recent faults', ofNow, () =>
+        recentFaults(shop, faults, { count: 25, span: halfYear }),
+      );
   const { open, closed } = found ?? { open: faults, closed: recent!.closed };
   const list = (some: typeof faults) => (
     <ul className={classes.list}>

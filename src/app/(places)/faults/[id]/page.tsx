@@ -11,6 +11,7 @@ import { readFault, type Fault } from '../../../../services/faults/faults';
 import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/care/call-or-defer';
+import { kept, ofThisMinute } from '../../../../services/kept';
 import { storeItems } from '../../../../services/inventory/inventory';
 import { drawnBuild } from '../../../../services/machines/builds';
 import { benchProofs } from '../../../../services/readings/bench/answers';
@@ -45,7 +46,8 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
   const others = faults.filter(
     ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
   );
-  const diagnosis = diagnose(shop, fault);
+  // it weighs all that was ever found: who looks at a fault looks more than once
+  const diagnosis = kept(shop, `diagnosis ${fault.id}`, ofThisMinute, () => diagnose(shop, fault));
   const seen = fault.steps.at(-1)?.id ?? null;
   const limited = restrictions(shop, fault.machineId).find(({ faultId }) => faultId === fault.id);
   return (
