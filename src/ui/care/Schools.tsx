@@ -32,7 +32,7 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
         <Table className={classes.table}>
           <TableThead>
             <TableTr>
-              <TableTh>School</TableTh>
+              <TableTh miw={170}>School</TableTh>
               <TableTh ta="right" className="figures">
                 Cleanings
               </TableTh>
@@ -42,7 +42,7 @@ export function Schools({ machineId, inForce, trials, change }: SchoolsProps) {
               <TableTh ta="right" className="figures">
                 Went past limit
               </TableTh>
-              <TableTh>The gravest of them</TableTh>
+              <TableTh miw={190}>The gravest of them</TableTh>
               <TableTh>
                 <span className="visually-hidden">Choose</span>
               </TableTh>

@@ -23,6 +23,7 @@ export function CostsView({ costs, lives }: { costs: ShopCosts; lives: readonly 
           was not logged is taken from the run by the machine&apos;s own share.
         </p>
         <FiguresTable
+          toRight
           minWidth={640}
           titles={[
             'Machine',
@@ -78,7 +79,7 @@ function Row({ of, name }: { of: CostRow; name: React.ReactNode }) {
     <TableTr>
       <TableTd>{name}</TableTd>
       {figures.map((figure, at) => (
-        <TableTd key={at} className={classes.figures}>
+        <TableTd key={at} ta="right" className={classes.figures}>
           {figure}
         </TableTd>
       ))}

@@ -13,11 +13,14 @@ import classes from './Evidence.module.css';
 export function FiguresTable({
   titles,
   minWidth,
+  toRight = false,
   children,
 }: {
   titles: readonly string[];
   /** pixels from which on it is not scrolled */
   minWidth: number;
+  /** whether all but the first column are figures of one kind, one below the other */
+  toRight?: boolean;
   /** its rows */
   children: ReactNode;
 }) {
@@ -26,8 +29,10 @@ export function FiguresTable({
       <Table className={classes.table}>
         <TableThead>
           <TableTr>
-            {titles.map((title) => (
-              <TableTh key={title}>{title}</TableTh>
+            {titles.map((title, at) => (
+              <TableTh key={title} ta={toRight && at > 0 ? 'right' : undefined}>
+                {title}
+              </TableTh>
             ))}
           </TableTr>
         </TableThead>

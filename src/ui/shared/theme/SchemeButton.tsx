@@ -1,6 +1,6 @@
 'use client';
 
-import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
+import { UnstyledButton, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
 import { useSyncExternalStore } from 'react';
 import { eyewearKey } from './scheme';
 
@@ -14,9 +14,6 @@ function listen(tell: () => void): () => void {
   addEventListener(changed, tell);
   return () => removeEventListener(changed, tell);
 }
-
-/** Before the page answers nobody knows what the device shows. */
-const nothing = () => () => undefined;
 
 const isOn = () => 'eyewear' in document.documentElement.dataset;
 
@@ -35,15 +32,11 @@ function setEyewear(on: boolean): void {
 
 /** Goes on to the next scheme: day, night, and for who wears laser eyewear. */
 export function SchemeButton() {
-  const { colorScheme, setColorScheme } = useMantineColorScheme();
+  const { setColorScheme } = useMantineColorScheme();
+  // nobody may have chosen one: then it is the device's own, which is known once the page answers
+  const shown = useComputedColorScheme('light');
   const eyewear = useSyncExternalStore(listen, isOn, () => false);
-  const awake = useSyncExternalStore(
-    nothing,
-    () => true,
-    () => false,
-  );
-  const dark = awake && colorScheme === 'dark';
-  const now: Scheme = eyewear ? 'Eyewear' : dark ? 'Night' : 'Day';
+  const now: Scheme = eyewear ? 'Eyewear' : shown === 'dark' ? 'Night' : 'Day';
   const next = schemes[(schemes.indexOf(now) + 1) % schemes.length]!;
   return (
     <UnstyledButton
