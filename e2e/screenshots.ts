@@ -120,7 +120,12 @@ async function benchAndTrainer(
   }
   await page.getByText('Out of line.').first().waitFor();
   await page.evaluate(() => window.scrollTo(0, 130));
-  await shoot(page, 'bench');
+  await page.waitForTimeout(300);
+  const dots = await page.screenshot();
+  await page.goto(page.url().replace(/dots$/, 'draught'));
+  await page.getByRole('heading', { name: 'What another fan would do' }).waitFor();
+  await page.waitForTimeout(300);
+  await beside([dots, await page.screenshot()], path.join(folder, 'bench.png'));
   await page.goto(`${url}/trainer/dots?seed=11`);
   await page.getByRole('button', { name: 'Fire the five' }).click();
   await page.getByRole('button', { name: 'What would the bench say?' }).click();
