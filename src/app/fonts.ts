@@ -1,7 +1,7 @@
 import localFont from 'next/font/local';
 
-// What is not here a moment after the page is left for the next one: nothing moves under a finger because a font came.
-// Letters beyond western Europe come when a page has one.
+// A font that is not here in a page's first moment is left for the next page: nothing moves under a finger because it came.
+// Letters beyond western Europe come when a page has one. What is built from these must be written out each time.
 
 const text = localFont({
   src: [

@@ -102,3 +102,20 @@ test('the page carries what it shows and not what it was reckoned from', () => {
   const due = ground.lanes[0]!.due.flatMap(({ what }) => what);
   expect(due.length).toBeGreaterThan(0);
 });
+
+test('what comes up too often for the windows stands by machine, and what can burn is said', () => {
+  const before = view();
+  const [one] = before.weeks.tasks;
+  const task = { ...one!, station: 'Duct', task: 'clean', machineId: before.weeks.lanes[0]!.id };
+  const often = [
+    { ...task, criticality: 'fire' as const, everyDays: 0.7 },
+    { ...task, station: 'Frame', criticality: 'housekeeping' as const, everyDays: 1.3 },
+  ];
+  expect(planView({ ...before, weeks: { ...before.weeks, often } }, {}).often).toEqual([
+    {
+      nickname: 'Wren',
+      what: ['Duct, clean (can burn)', 'Frame, clean'],
+      everyDays: { least: 0.7, most: 1.3 },
+    },
+  ]);
+});

@@ -100,7 +100,10 @@ export function planView({ weeks, plan, state }: ScheduleView, marks: DueMarks):
       const days = some.map(({ everyDays }) => everyDays);
       return {
         nickname: nicknames.get(machineId) ?? '',
-        what: some.map(({ station, task }) => taskWords(station, task)),
+        what: some.map(
+          ({ station, task, criticality }) =>
+            `${taskWords(station, task)}${criticality === 'fire' ? ' (can burn)' : ''}`,
+        ),
         everyDays: { least: Math.min(...days), most: Math.max(...days) },
       };
     }),
