@@ -17,7 +17,7 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 /** Most server CPU of a page, milliseconds, and most against the demo's. */
 const limits = { cpu: 60, ratio: 1.3, growth: 1.1 };
 /** Asked so often before it is measured: a server that runs is warm. */
-const warmUps = 25;
+const warmUps = 60;
 /** Measured in so many blocks of so many asks; the median block counts, since others work on the machine too. */
 const blocks = { count: 7, asks: 5 };
 
@@ -93,60 +93,89 @@ function cpuOf(pid: number): number {
   return (Number(fields[11]) + Number(fields[12])) * 10;
 }
 
-async function measure({ dir, who }: Folder, only: string | undefined) {
-  const shop = openShop(dir);
-  const pages = pagesOf(shop);
-  closeShop(shop);
+/** A server on one folder, with somebody signed in. */
+async function served({ dir, who }: Folder) {
   // the night's copy of a large book is no page's doing
   const server = await startServer(dir, { BITACORA_COPIES_AFTER_MS: '86400000' });
-  try {
-    const cookie = await signedIn(server.url, who);
-    const found: Record<string, { cpu: number; cold: number; kilobytes: number }> = {};
-    const beside = openShop(dir);
-    const touch = () =>
+  const cookie = await signedIn(server.url, who);
+  const beside = openShop(dir);
+  const pages = pagesOf(beside);
+  const ask = async (name: string) => {
+    const answer = await fetch(server.url + pages[name]!, {
+      headers: { cookie },
+      redirect: 'manual',
+    });
+    const text = await answer.text();
+    if (answer.status !== 200) throw new Error(`${name} answers ${answer.status}`);
+    return text.length;
+  };
+  return {
+    pages,
+    ask,
+    /** Server CPU of one ask, milliseconds, over a block of them. */
+    block: async (name: string, before: () => void) => {
+      const used = cpuOf(server.process.pid!);
+      for (let n = 0; n < blocks.asks; n++) {
+        before();
+        await ask(name);
+      }
+      return (cpuOf(server.process.pid!) - used) / blocks.asks;
+    },
+    /** Writes something, so that nothing that was kept holds. */
+    touch: () =>
       beside.db.$client.exec(
         "insert or replace into setting (name, value) values ('bench', random())",
-      );
-    for (const [name, at] of Object.entries(pages)) {
-      if (only && !name.includes(only)) continue;
-      const ask = async () => {
-        const answer = await fetch(server.url + at, { headers: { cookie }, redirect: 'manual' });
-        const text = await answer.text();
-        if (answer.status !== 200) throw new Error(`${name} answers ${answer.status}`);
-        return text.length;
-      };
-      for (let n = 0; n < warmUps; n++) await ask();
-      let bytes = 0;
-      const asked = async (each: () => void) => {
-        const found: number[] = [];
-        for (let block = 0; block < blocks.count; block++) {
-          const before = cpuOf(server.process.pid!);
-          for (let n = 0; n < blocks.asks; n++) {
-            each();
-            bytes = await ask();
-          }
-          found.push((cpuOf(server.process.pid!) - before) / blocks.asks);
+      ),
+    end: async () => {
+      closeShop(beside);
+      await server.kill();
+    },
+  };
+}
+
+type Found = Record<string, { cpu: number; cold: number; kilobytes: number }>;
+
+/** The shops in turn, block by block: whatever else the machine does meets them alike, and a ratio stands. */
+async function measure(folders: Record<string, Folder>, only: string | undefined) {
+  const shops: Record<string, Awaited<ReturnType<typeof served>>> = {};
+  for (const [name, folder] of Object.entries(folders)) shops[name] = await served(folder);
+  const found: Record<string, Found> = {};
+  try {
+    const each = Object.entries(shops);
+    for (const page of Object.keys(each.at(-1)![1].pages)) {
+      if (only && !page.includes(only)) continue;
+      const there = each.filter(([, { pages }]) => page in pages);
+      const taken = there.map(() => ({ cpu: [] as number[], cold: [] as number[], bytes: 0 }));
+      for (const [at, [, shop]] of there.entries())
+        for (let n = 0; n < warmUps; n++) taken[at]!.bytes = await shop.ask(page);
+      for (let block = 0; block < blocks.count; block++) {
+        for (const [at, [, shop]] of there.entries()) {
+          taken[at]!.cpu.push(await shop.block(page, () => undefined));
+          taken[at]!.cold.push(await shop.block(page, shop.touch));
         }
-        return median(found);
-      };
-      const cpu = await asked(() => undefined);
-      const cold = await asked(touch);
-      found[name] = { cpu, cold, kilobytes: bytes / 1000 };
+      }
+      for (const [at, [name]] of there.entries()) {
+        const { cpu, cold, bytes } = taken[at]!;
+        (found[name] ??= {})[page] = {
+          cpu: median(cpu),
+          cold: median(cold),
+          kilobytes: bytes / 1000,
+        };
+      }
     }
-    closeShop(beside);
-    return found;
   } finally {
-    await server.kill();
+    for (const shop of Object.values(shops)) await shop.end();
   }
+  return found;
 }
 
 async function main() {
   const [, , given, only, shops] = process.argv;
   const root = given || fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pages-'));
-  const results: Record<string, Awaited<ReturnType<typeof measure>>> = {};
-  for (const name of shops?.split(',') ?? ['demo', 'half', 'full']) {
-    results[name] = await measure(await filled(path.join(root, name), name), only);
-  }
+  const folders: Record<string, Folder> = {};
+  for (const name of shops?.split(',') ?? ['demo', 'half', 'full'])
+    folders[name] = await filled(path.join(root, name), name);
+  const results = await measure(folders, only);
   say('milliseconds of server CPU; anew: after something was written, so that nothing is kept');
   say(
     'page                          demo  half  full ms   full/demo full/half      anew   HTML kB',
@@ -159,6 +188,7 @@ async function main() {
       cpu > limits.cpu && 'over 60 ms',
       // what is quick is not worth a ratio: a tick of the clock is most of it
       cpu > 25 && cpu / small > limits.growth && 'grows',
+      cpu > 25 && cpu / demo > limits.ratio && 'over 1.3 of the demo',
     ].filter(Boolean);
     if (marks.length > 0) over.push(`${name}: ${marks.join(', ')}`);
     say(

@@ -177,6 +177,10 @@ test('every page, as every role and as a stranger', async ({ server }) => {
   const address = (page: string) =>
     server.url +
     page.replace('/machines/[id]', `/machines/${machineId}`).replace(/\[[^\]]+\]/g, 'none');
+  // whoever has a machine's label link comes in without an account: only what prints it may hold it
+  const labels = ['/machines/[id]/label', '/setup/labels'];
+  const printed = await requests.get('technician')!.get(address(labels[0]!));
+  const [, secret] = /\/at\/([\w-]{10,})/.exec(await printed.text())!;
   for (const page of pages) {
     const right = pageRights[page]!;
     if (right === 'open') continue;
@@ -189,6 +193,8 @@ test('every page, as every role and as a stranger', async ({ server }) => {
       if (refused && page !== '/refused')
         expect(await answer.text()).toContain('Not for your role');
       expect(answer.status(), `${page} as ${role}`).toBeLessThan(500);
+      const told = (await answer.text()).includes(secret!);
+      expect(told, `${page} holds the label link`).toBe(!refused && labels.includes(page));
     }
   }
   await stranger.dispose();

@@ -57,6 +57,14 @@ export function allMachines(shop: Shop): MachineRow[] {
   return listMachines(shop.db, { retired: true });
 }
 
+/** What a list to choose from needs of the machines: a row holds the label's secret, and stays on the server. */
+export function machineNames(
+  shop: Shop,
+  { retired }: { retired: boolean },
+): { id: string; nickname: string }[] {
+  return listMachines(shop.db, { retired }).map(({ id, nickname }) => ({ id, nickname }));
+}
+
 /** A station by its id, in words, with the groups its tasks count; `null` when it is gone. */
 export function stationPlace(
   shop: Shop,

@@ -1,7 +1,7 @@
 import { importKinds, type ImportKind } from '../../../core/import/fields';
 import { sampleTable } from '../../../core/import/sample';
 import { rememberedMappings } from '../../../services/import/history';
-import { allMachines } from '../../../services/machines/machine-view';
+import { machineNames } from '../../../services/machines/machine-view';
 import { ImportHistory } from '../../../ui/import/ImportHistory';
 import classes from '../../../ui/machines/Machine.module.css';
 import { Link } from '../../../ui/shared/Link';
@@ -31,7 +31,7 @@ export default async function ImportPage({
   const asked = (await searchParams).kind;
   const kind = importKinds.find((one) => one === asked) ?? 'sessions';
   const remembered = rememberedMappings(shop)[kind] ?? null;
-  const machines = allMachines(shop).map(({ nickname }) => nickname);
+  const machines = machineNames(shop, { retired: true }).map(({ nickname }) => nickname);
   return (
     <>
       <h1>From a file: {names[kind].toLowerCase()}</h1>

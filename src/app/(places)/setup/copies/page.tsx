@@ -1,4 +1,4 @@
-import { allMachines } from '../../../../services/machines/machine-view';
+import { machineNames } from '../../../../services/machines/machine-view';
 import { listCopies } from '../../../../services/safekeeping/copies';
 import { copyAge } from '../../../../services/safekeeping/nightly';
 import { outgoing } from '../../../../services/safekeeping/outgoing';
@@ -40,7 +40,7 @@ export default async function CopiesPage() {
         <div className={classes.form}>
           <CopyRulesForm rules={rules} keep={actions.changeCopyRulesAction} />
           <Archive
-            machines={allMachines(shop)}
+            machines={machineNames(shop, { retired: true })}
             waiting={waiting && { name: waiting.name, bytes: waiting.bytes }}
             pack={actions.packArchiveAction}
             work={work}

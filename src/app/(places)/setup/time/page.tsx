@@ -1,5 +1,5 @@
 import { localDay, startOfLocalDay } from '../../../../core/units/zone';
-import { allMachines } from '../../../../services/machines/machine-view';
+import { machineNames } from '../../../../services/machines/machine-view';
 import { bookings, calendarFolder, calendars } from '../../../../services/schedule/bookings';
 import { technicianTime } from '../../../../services/schedule/time';
 import { SetupRooms } from '../../../../ui/setup/SetupRooms';
@@ -42,7 +42,7 @@ export default async function TimePage() {
           drop={actions.dropTimeEntryAction}
         />
         <BookingForms
-          machines={allMachines(shop).filter(({ retiredAt }) => retiredAt === null)}
+          machines={machineNames(shop, { retired: false })}
           bookings={bookings(shop, from, to)}
           calendars={calendars(shop)}
           folder={calendarFolder(shop)}

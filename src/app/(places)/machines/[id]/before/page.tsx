@@ -34,7 +34,7 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
         .
       </p>
       <PastForm
-        machine={machine}
+        machine={{ id, nickname: machine.nickname }}
         page={pastPage(shop, id)}
         now={shop.now()}
         zone={shop.zone}

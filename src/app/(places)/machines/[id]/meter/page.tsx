@@ -29,7 +29,11 @@ export default async function MeterPage({ params }: { params: Promise<{ id: stri
     <>
       <h1>{machine.nickname}: meter and files</h1>
       <Rooms machine={machine} here="/meter" />
-      <QuietDays machine={machine} days={days} stoodStill={actions.noteQuietDayAction} />
+      <QuietDays
+        machine={{ id, nickname: machine.nickname }}
+        days={days}
+        stoodStill={actions.noteQuietDayAction}
+      />
       {view.last && <p className="quiet">Last read {ago(view.last.at, now, shop.zone)}.</p>}
       <div className={classes.stack}>
         <Readings
