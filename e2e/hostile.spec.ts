@@ -75,6 +75,7 @@ test('whoever goes through links from one address is told to wait', async ({ ser
 });
 
 test('what no page sends breaks nothing', async ({ page, server, data }) => {
+  test.setTimeout(600_000);
   await signIn(page, server.url);
   const cookies = await page.context().cookies();
   const cookie = cookies.map(({ name, value }) => `${name}=${value}`).join('; ');
@@ -84,10 +85,10 @@ test('what no page sends breaks nothing', async ({ page, server, data }) => {
     'window',
     'weak',
   ]);
-  const { calls, broken, slow, byStatus } = await walk(server.url, cookie, hostile, 1200);
+  const { calls, broken, slow, byStatus } = await walk(server.url, cookie, hostile, 10_000);
   expect(broken).toEqual([]);
   expect(slow).toEqual([]);
-  expect(calls).toBeGreaterThanOrEqual(1200);
+  expect(calls).toBeGreaterThanOrEqual(10_000);
   // it went in: refusals in words, not at the door alone
   expect(byStatus['200']).toBeGreaterThan(200);
   await page.goto(`${server.url}/setup`);

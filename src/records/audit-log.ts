@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, inArray, lt, ne, or, type SQL } from 'drizzle-orm';
+import { and, desc, eq, gte, inArray, lt, ne, sql, type SQL } from 'drizzle-orm';
 import type { Db } from './database';
 import {
   entryDataSchemas,
@@ -234,17 +234,20 @@ export interface BookFilter {
 
 /** A page of the book, newest first. */
 export function readBook(db: Db, filter: BookFilter, limit: number): EntryRow[] {
+  return bookQuery(db, filter, limit).all();
+}
+
+/** What {@link readBook} asks. */
+export function bookQuery(db: Db, filter: BookFilter, limit: number) {
   const conditions: (SQL | undefined)[] = [
     filter.machineId ? eq(entry.machineId, filter.machineId) : undefined,
     filter.kinds ? inArray(entry.kind, filter.kinds) : undefined,
     filter.person ? eq(entry.person, filter.person) : undefined,
     filter.from === undefined ? undefined : gte(entry.at, filter.from),
     filter.to === undefined ? undefined : lt(entry.at, filter.to),
+    // compared as one pair: so the index is entered at the place, not walked from its end
     filter.before
-      ? or(
-          lt(entry.at, filter.before.at),
-          and(eq(entry.at, filter.before.at), lt(entry.id, filter.before.id)),
-        )
+      ? sql`(${entry.at}, ${entry.id}) < (${filter.before.at}, ${filter.before.id})`
       : undefined,
   ];
   return db
@@ -252,8 +255,7 @@ export function readBook(db: Db, filter: BookFilter, limit: number): EntryRow[] 
     .from(entry)
     .where(and(...conditions))
     .orderBy(desc(entry.at), desc(entry.id))
-    .limit(limit)
-    .all();
+    .limit(limit);
 }
 
 /** Names in the book, for choosing one. Walks the index from name to name. */

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { bookQuery } from '../../records/audit-log';
 import { entryKinds } from '../../records/audit-log-data';
 import { addBooking } from '../schedule/bookings';
 import { bookColumns, bookCsv, bookPage, searchBook } from './audit-log';
@@ -46,6 +47,19 @@ test('pages follow on from each other without loss or repeat', () => {
   }
   expect(paged).toEqual(all);
   expect(new Set(all).size).toBe(31); // and that the machine came new
+});
+
+test.each([
+  ['all of it', {}],
+  ['one machine', { machineId: 'm' }],
+  ['one person', { person: 'Bo' }],
+  ['one machine and kind', { machineId: 'm', kinds: ['session'] as const }],
+])('a page of %s is entered by the index at its place, however far down it is', (_, filter) => {
+  const before = { at: 1_790_000_000_000, id: 'x' };
+  const { sql, params } = bookQuery(shop.db, { ...filter, before }, 50).toSQL();
+  const plan = shop.db.$client.prepare(`explain query plan ${sql}`).all(...params);
+  const details = (plan as { detail: string }[]).map(({ detail }) => detail);
+  expect(details).toEqual([expect.stringContaining('(at,id)<(?,?)')]);
 });
 
 test('days of the filter are the shop’s, both ends included', () => {
