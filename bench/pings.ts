@@ -3,6 +3,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { median } from 'simple-statistics';
 import { actionIds } from '../e2e/hostile';
 import { startServer } from '../e2e/server';
 import { localDay } from '../src/core/units/zone';
@@ -180,6 +181,8 @@ async function main() {
   };
   const long = new Set([
     'nothing',
+    'a plan of the windows',
+    'a plan, otherwise',
     'the book as CSV',
     'evidence',
     'weights, seen before',
@@ -192,20 +195,27 @@ async function main() {
   say('work                                 took s   longest    median');
   let over = 0;
   const beside = openShop(dir);
+  /** A book that changes: nothing that was kept of it holds. */
+  const touch = () =>
+    beside.db.$client.exec(
+      "insert or replace into setting (name, value) values ('bench', random())",
+    );
   for (const [name, work] of Object.entries(works)) {
     if (only && !name.includes(only)) continue;
     try {
-      // a server that runs has its code at hand, and a book that changes
+      // a server that runs has its code at hand; what is short is done several times, since others work here too
       if (!long.has(name)) for (let n = 0; n < 5; n++) await work();
-      beside.db.$client.exec(
-        "insert or replace into setting (name, value) values ('bench', random())",
-      );
-      const { took, waits } = await pinged(server.url, work);
-      const longest = waits.at(-1)!;
-      const median = waits[Math.floor(waits.length / 2)]!;
+      const runs = [];
+      for (let n = 0; n < (long.has(name) ? 1 : 7); n++) {
+        touch();
+        runs.push(await pinged(server.url, work));
+      }
+      const took = median(runs.map((run) => run.took));
+      const longest = median(runs.map(({ waits }) => waits.at(-1)!));
+      const middle = median(runs.flatMap(({ waits }) => waits));
       if (longest > limit) over += 1;
       say(
-        `${name.padEnd(34)} ${(took / 1000).toFixed(1).padStart(8)} ${longest.toFixed(0).padStart(9)} ${median.toFixed(1).padStart(9)}${longest > limit ? '  over' : ''}`,
+        `${name.padEnd(34)} ${(took / 1000).toFixed(1).padStart(8)} ${longest.toFixed(0).padStart(9)} ${middle.toFixed(1).padStart(9)}${longest > limit ? '  over' : ''}`,
       );
     } catch (error) {
       say(`${name.padEnd(34)} failed: ${(error as Error).message.slice(0, 200)}`);

@@ -97,6 +97,61 @@ test('a book that is gone or damaged is no new shop: start and page say so, and 
   fs.rmSync(copies, { recursive: true });
 });
 
+test('the disk is full: what is refused says so, reading goes on, and with room again nothing is missing', async ({
+  page,
+}) => {
+  const { status } = spawnSync('unshare', ['-rm', 'true']);
+  test.skip(status !== 0, 'this computer lets nobody make a disk of their own');
+  const data = new DataFolder();
+  // where the copies go is another disk
+  const server = await startServer(
+    data.dir,
+    { BITACORA_COPIES_AFTER_MS: '86400000' },
+    undefined,
+    '24m',
+  );
+  await welcome(page, server.url);
+  await addMachine(page, server.url, 'Wren', 'Enclosed diode');
+  const duration = page.getByLabel('Other duration, in minutes or h:mm');
+  const log = async (minutes: string) => {
+    await duration.fill(minutes);
+    await page.getByRole('button', { name: 'Log it' }).click();
+  };
+  await page.goto(`${server.url}/log`);
+  const filler = path.join('/proc', String(server.process.pid), 'root', data.dir, 'filler');
+  fill(filler);
+  await log('17');
+  await expect(page.getByText(/disk of the server is full/).first()).toBeVisible();
+  await expect(duration).toHaveValue('17');
+  const ready = await page.request.get(`${server.url}/readyz`);
+  expect(ready.status()).toBe(503);
+  await page.goto(`${server.url}/record`);
+  await expect(page.getByText('Wren').first()).toBeVisible();
+  await expect(page.getByText(/17 min/)).toHaveCount(0);
+  fs.rmSync(filler);
+  await page.goto(`${server.url}/log`);
+  await log('18');
+  await expect(page.getByText(/disk of the server is full/)).toHaveCount(0);
+  await page.goto(`${server.url}/record`);
+  await expect(page.getByText(/18 min/).first()).toBeVisible();
+  await expect(page.getByText(/17 min/)).toHaveCount(0);
+  await server.kill();
+  data.remove();
+});
+
+/** Writes until nothing more goes in. */
+function fill(file: string): void {
+  const handle = fs.openSync(file, 'w');
+  const piece = Buffer.alloc(4096);
+  try {
+    for (;;) fs.writeSync(handle, piece);
+  } catch (error) {
+    expect((error as NodeJS.ErrnoException).code).toBe('ENOSPC');
+  } finally {
+    fs.closeSync(handle);
+  }
+}
+
 test('a password is set on the server’s own computer', async ({ page }) => {
   const data = new DataFolder();
   const server = await startServer(data.dir);

@@ -22,15 +22,24 @@ async function freePort(): Promise<number> {
   return port;
 }
 
-/** Starts the production build; waits until it answers. */
+/**
+ * Starts the production build; waits until it answers.
+ * @param smallDisk size of a disk in memory that the folder then is, "16m"; only the server sees it
+ */
 export async function startServer(
   dataDir: string,
   env: Record<string, string> = {},
   samePort?: number,
+  smallDisk?: string,
 ): Promise<RunningServer> {
   const port = samePort ?? (await freePort());
   const url = `http://127.0.0.1:${port}`;
-  const server = spawn(process.execPath, [path.join(root, 'scripts', 'start.mjs')], {
+  const start = [process.execPath, path.join(root, 'scripts', 'start.mjs')];
+  const onSmallDisk = `mount -t tmpfs -o size=${smallDisk} tmpfs "$DATA_DIR" && exec "$0" "$@"`;
+  const [program, ...args] = smallDisk
+    ? ['unshare', '-rm', 'sh', '-c', onSmallDisk, ...start]
+    : start;
+  const server = spawn(program!, args, {
     cwd: root,
     stdio: ['ignore', 'pipe', 'pipe'],
     env: {

@@ -59,6 +59,18 @@ export function writtenSince(db: Db, line: number, most: number): WrittenSince {
   return { line: now, machines: rows.map(({ id }) => id) };
 }
 
+/**
+ * The latest instant at which a line was written that lies after `now`, of those that happened after it too;
+ * `null`: there is none. UTC milliseconds.
+ */
+export function writtenAfter(db: Db, now: number): number | null {
+  const { at } = statement(
+    db,
+    'select max(recorded_at) at from entry where at > ? and recorded_at > ?',
+  ).get(now, now) as { at: number | null };
+  return at;
+}
+
 /** Writes a line into the book and returns its id. Prepared once: imports write a hundred thousand. */
 export function insertEntry(db: Db, line: NewEntry): string {
   const insert = statement(

@@ -42,6 +42,9 @@ export function letOthersFirst(pid = process.pid): void {
   }
 }
 
+/** Lets what others asked meanwhile be answered: between pieces of work that this process does itself. */
+export const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve));
+
 /** What a process that reads a file of somebody's may take. */
 export interface Limits {
   seconds: number;

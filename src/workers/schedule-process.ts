@@ -1,44 +1,53 @@
 import { scheduleCost, type Schedule } from '../core/schedule/problem';
-import { improveSchedule } from '../core/schedule/search';
+import { dispatchSchedule, fastSchedule, improveSchedule } from '../core/schedule/search';
 import { machineBounds, solveSchedule } from '../services/schedule/solver';
 import type { ScheduleOrder, SchedulePhase, ScheduleWord } from '../services/schedule/planning';
 
 /** A process of its own for planning: the search first, then what can be proved, then the solver. */
-const word: ScheduleWord = {
-  phase: 'searching',
-  share: 0,
-  plan: [],
-  bound: null,
-  trouble: null,
-  base: null,
-};
 let lastSaid = 0;
 
-function say(phase: SchedulePhase, share: number, now = false): void {
-  Object.assign(word, { phase, share });
+function say(word: ScheduleWord, now = false): void {
   if (!now && Date.now() - lastSaid < 120) return;
   lastSaid = Date.now();
   // a server that died hears nothing: that is no fault of ours
   process.send?.(word, undefined, undefined, () => undefined);
 }
 
+/** The fast rule's answer, or the plan that holds where that is better. */
+function firstWord({ problem, before }: ScheduleOrder): ScheduleWord {
+  const costOf = (plan: Schedule) => scheduleCost(problem, plan).total;
+  const fast = fastSchedule(problem);
+  return {
+    phase: 'first',
+    share: 0,
+    plan: before && costOf(before) < costOf(fast) ? before : fast,
+    bound: null,
+    trouble: null,
+    base: null,
+    person: scheduleCost(problem, dispatchSchedule(problem)),
+  };
+}
+
 async function plan(order: ScheduleOrder) {
-  const { problem, start, seed, searchSeconds, solverSeconds, base } = order;
-  let best: Schedule = start;
+  const { problem, seed, searchSeconds, solverSeconds, base } = order;
+  const word = firstWord(order);
+  let best = word.plan;
   let cost = scheduleCost(problem, best).total;
+  const at = (phase: SchedulePhase, share: number, now = false) =>
+    say(Object.assign(word, { phase, share }), now);
+  at('first', 0, true);
   const take = (plan: Schedule, total: number) => {
     if (total >= cost - 1e-6) return;
     [best, cost] = [plan, total];
     word.plan = plan;
   };
-  word.plan = best;
   const search = (seconds: number, from: Schedule, some: number) => {
     const began = Date.now();
     improveSchedule(problem, from, {
       seed: some,
       left: () => {
         const share = (Date.now() - began) / (seconds * 1000);
-        say('searching', Math.min(1, share));
+        at('searching', Math.min(1, share));
         return 1 - share;
       },
       found: take,
@@ -46,21 +55,21 @@ async function plan(order: ScheduleOrder) {
   };
   if (base) {
     const began = Date.now();
-    const found = improveSchedule(base.problem, base.start, {
+    const found = improveSchedule(base, fastSchedule(base), {
       seed,
       left: () => 1 - (Date.now() - began) / (searchSeconds * 1000),
     });
-    word.base = scheduleCost(base.problem, found);
+    word.base = scheduleCost(base, found);
   }
   search(searchSeconds, best, seed);
-  say('searching', 1, true);
+  at('searching', 1, true);
   if (solverSeconds > 0) {
     try {
       const { bound } = await machineBounds(problem, best, {
         seconds: solverSeconds * 0.5,
         told: (share, least) => {
           word.bound = Math.min(least, cost);
-          say('proving', share);
+          at('proving', share);
           return true;
         },
       });
@@ -75,7 +84,7 @@ async function plan(order: ScheduleOrder) {
           told: (state) => {
             if (state.plan) take(state.plan, state.cost);
             word.bound = Math.max(word.bound ?? 0, Math.min(state.bound, cost));
-            say('solving', Math.min(1, (Date.now() - began) / (seconds * 1000)));
+            at('solving', Math.min(1, (Date.now() - began) / (seconds * 1000)));
             return true;
           },
         });

@@ -7,7 +7,9 @@ import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
 import { may } from '../../core/people/roles';
 import { firstSteps } from '../../services/setup/first-steps';
+import { bookAhead } from '../../services/safekeeping/clock';
 import { copyAge } from '../../services/safekeeping/nightly';
+import { ClockNote } from '../../ui/setup/ClockNote';
 import { OldCopyNote } from '../../ui/setup/OldCopyNote';
 import { FirstSteps } from '../../ui/setup/FirstSteps';
 import { putRightAction } from '../actions/cleaning';
@@ -39,7 +41,14 @@ export default async function TodayPage() {
         }
         askMinutes={inMinutesAction.bind(null, null)}
         putRight={putRightAction}
-        copies={setsUp && <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />}
+        keeping={
+          setsUp && (
+            <>
+              <ClockNote bookAhead={bookAhead(shop)} now={board.now} zone={shop.zone} />
+              <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />
+            </>
+          )
+        }
         setup={
           setsUp && <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
         }

@@ -5,6 +5,8 @@ import { connection } from 'next/server';
 import { cache } from 'react';
 import { may, type Right, type Role } from '../../core/people/roles';
 import { isNewShop, openAuth, type Auth } from '../../services/people/auth';
+import { log } from '../../services/log';
+import { bookAhead } from '../../services/safekeeping/clock';
 import { personSignedIn } from '../../services/people/people';
 import { keepCalendarsFresh, keepCopies, startPost } from './post';
 import {
@@ -42,6 +44,11 @@ function openServer(dataDir: string): Server {
   } catch (error) {
     lock.release();
     throw error;
+  }
+  const ahead = bookAhead(shop);
+  if (ahead !== null) {
+    const until = new Date(ahead).toISOString();
+    log.warn({ until }, 'The book was written later than the clock says: set the clock right.');
   }
   const ends = [startPost(shop), keepCalendarsFresh(shop), keepCopies(shop)];
   const close = () => {

@@ -16,6 +16,7 @@ import { strikeEntry } from '../../services/audit-log/audit-log';
 import { refuse } from '../../services/shop';
 import { id, text } from '../../services/use-case';
 import { action, customAction, query } from '../_server/action';
+import { theBoard } from '../_server/board';
 import { theSchedule } from '../_server/schedule';
 
 export const changeScheduleAction = action('set up', changeSchedule);
@@ -32,11 +33,11 @@ export const weighMoveAction = query('set up', [weighSchema], (_inside, input) =
 );
 
 export const startPlanningAction = query('set up', [], ({ shop, actor }) =>
-  work.startPlanning(shop, actor),
+  work.startPlanning(shop, actor, theSchedule().view),
 );
 
 export const startWhatIfAction = query('set up', [work.whatIfSchema], ({ shop, actor }, input) =>
-  work.startWhatIf(shop, actor, input),
+  work.startWhatIf(shop, actor, theBoard().machines, input),
 );
 
 export const viewPlanningAction = query('set up', [id], ({ actor }, id) =>

@@ -18,6 +18,7 @@ import { write } from '../../records/database';
 import type { EntryKind } from '../../records/audit-log-data';
 import { listMachines, stationById, type StationRow } from '../../records/machines';
 import { sessionsByEntry, type SessionRow } from '../../records/usage/sessions';
+import { othersTurn } from '../background-job';
 import { correctCare } from '../care/care';
 import { entryWords } from './entry-words';
 import { taskReader } from '../care/care-plans';
@@ -103,14 +104,14 @@ const mostRows = 3000;
 
 /**
  * The lines of the book that say something: all of its words, in any order, wherever a line shows them. Newest first;
- * it stops after some thousand entries, for whoever asks to go on.
+ * it stops after some thousand entries, for whoever asks to go on. Others are served between its pages.
  */
-export function searchBook(
+export async function searchBook(
   shop: Shop,
   filter: BookFilter,
   text: string,
   limit: number,
-): BookSearch {
+): Promise<BookSearch> {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const says = ({ what, note, machine, person, struck, supersedes }: BookLine) => {
     const all = [what, note, machine, person, struck?.reason, supersedes?.reason]
@@ -121,6 +122,7 @@ export function searchBook(
   const lines: BookLine[] = [];
   let before = filter.before;
   for (let looked = 0; looked < mostRows; looked += pageRows) {
+    if (looked > 0) await othersTurn();
     const rows = readBook(shop.db, { ...filter, ...(before && { before }) }, pageRows);
     for (const line of bookLines(shop, rows)) {
       before = { at: line.at, id: line.id };

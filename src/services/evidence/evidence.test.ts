@@ -187,7 +187,7 @@ it('holds what the diagnosis would have said against what was found', () => {
   }
 });
 
-it('holds methods against each other, and leaves out what has too few findings', () => {
+it('holds methods against each other, and leaves out what has too few findings', async () => {
   // alcohol: clean after eight hours; dry: soiled after four
   wipe(119, 'haze', { method: 'alcohol' });
   for (let i = 1; i <= 6; i++) {
@@ -197,7 +197,7 @@ it('holds methods against each other, and leaves out what has too few findings',
   wipe(40, 'clear');
   reckonEvidence(shop, () => undefined);
   const asked = comparableTasks(shop).find((one) => one.task === task)!;
-  const { groups, pairs, tooFew } = sideBySide(shop, asked, 'method', 0)!;
+  const { groups, pairs, tooFew } = (await sideBySide(shop, asked, 'method', 0))!;
   expect(groups.map(({ name, soiled, cycles }) => [name, soiled, cycles])).toEqual([
     ['alcohol', 0, 6],
     ['dry swab', 6, 6],
@@ -206,12 +206,9 @@ it('holds methods against each other, and leaves out what has too few findings',
   expect(pairs).toMatchObject([{ first: 'alcohol', second: 'dry swab', different: true }]);
   expect(pairs[0]!.ratio.p5).toBeGreaterThan(1);
   const day = shop.now() - 80 * millisecondsPerDay;
-  expect(
-    sideBySide(shop, asked, 'day', day)!
-      .groups.map(({ name }) => name)
-      .sort(),
-  ).toEqual(['before', 'from that day on']);
-  expect(sideBySide(shop, { stationKind: 'none', task }, 'machine', 0)).toBeNull();
+  const byDay = (await sideBySide(shop, asked, 'day', day))!;
+  expect(byDay.groups.map(({ name }) => name).sort()).toEqual(['before', 'from that day on']);
+  expect(await sideBySide(shop, { stationKind: 'none', task }, 'machine', 0)).toBeNull();
 });
 
 it('reckons how often it fails, what it was and what came back, by hand', () => {

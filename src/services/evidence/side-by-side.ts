@@ -9,6 +9,7 @@ import {
 } from '../../core/evidence/life-posterior';
 import { medianOf } from '../../core/evidence/proposal';
 import { groupBy } from '../../core/units/group-by';
+import { othersTurn } from '../background-job';
 import type { Shop } from '../shop';
 import { observationsBy, type IntervalEvidence } from './intervals';
 import { keptCycles, keptEvidence } from './reckoned';
@@ -73,16 +74,16 @@ export interface SideBySide {
 }
 
 /**
- * Holds the lives of one task against each other.
+ * Holds the lives of one task against each other, others served between one reckoning and the next.
  * @param day UTC milliseconds, for before and after
  * @returns `null` where nothing is known of the task
  */
-export function sideBySide(
+export async function sideBySide(
   shop: Pick<Shop, 'dataDir' | 'acceptedRisk'>,
   of: { stationKind: string; task: string },
   side: Side,
   day: number,
-): SideBySide | null {
+): Promise<SideBySide | null> {
   const intervals = (keptEvidence(shop)?.intervals ?? []).filter(
     (one) => kindOf(one) === kindOf(of),
   );
@@ -103,26 +104,25 @@ export function sideBySide(
     }))
     .sort((a, b) => b.observed.length - a.observed.length);
   const full = named.filter(({ observed }) => observed.length >= leastCycles).slice(0, mostGroups);
-  return {
-    clock,
-    groups: full.map(({ name, observed }) => ({
+  const tooFew = named.filter((one) => !full.includes(one)).map(({ name }) => name);
+  const groups: SideGroup[] = [];
+  const pairs: SidePair[] = [];
+  for (const [at, { name, observed }] of full.entries()) {
+    await othersTurn();
+    const life = posteriorOfLife(observed, { median, logSd: comparedLogSd }, { grid: coarseGrid });
+    groups.push({
       name,
       cycles: observed.length,
       soiled: observed.filter(({ to }) => to !== null).length,
-      life: lifePoints(
-        posteriorOfLife(observed, { median, logSd: comparedLogSd }, { grid: coarseGrid }),
-        shop.acceptedRisk,
-      ),
-    })),
-    tooFew: named.filter((one) => !full.includes(one)).map(({ name }) => name),
-    pairs: full.flatMap((a, i) =>
-      full.slice(i + 1).map((b): SidePair => ({
-        first: a.name,
-        second: b.name,
-        ...compareLives(a.observed, b.observed, median),
-      })),
-    ),
-  };
+      life: lifePoints(life, shop.acceptedRisk),
+    });
+    for (const other of full.slice(at + 1)) {
+      await othersTurn();
+      const compared = compareLives(observed, other.observed, median);
+      pairs.push({ first: name, second: other.name, ...compared });
+    }
+  }
+  return { clock, groups, tooFew, pairs };
 }
 
 function nameOf(side: Side, { machine }: IntervalEvidence, cycle: Cycle, day: number): string {

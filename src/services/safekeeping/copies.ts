@@ -164,16 +164,20 @@ export interface Copy extends KeptCopy {
 
 const copyName = /^bitacora-(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)Z$/;
 
-/** When the newest copy in a folder was made, UTC milliseconds, by its name; `null`: there is none. */
-export function newestCopyAt(target: string): number | null {
+/**
+ * When the newest copy in a folder was made, UTC milliseconds, by its name; `null`: there is none.
+ * @param now what a clock that ran ahead dated later tells nothing of tonight's
+ */
+export function newestCopyAt(target: string, now: number): number | null {
   const folder = path.resolve(target);
   if (!fs.existsSync(folder)) return null;
+  const madeAt = (name: string) => Date.parse(name.replace(copyName, '$1$2:$3:$4Z'));
   const newest = fs
     .readdirSync(folder)
-    .filter((name) => copyName.test(name))
+    .filter((name) => copyName.test(name) && madeAt(name) <= now)
     .sort()
     .findLast((name) => fs.existsSync(path.join(folder, name, manifestName)));
-  return newest ? Date.parse(newest.replace(copyName, '$1$2:$3:$4Z')) : null;
+  return newest ? madeAt(newest) : null;
 }
 
 /** The copies in a folder, the newest first. What is no copy, or has none of its list, is left out. */

@@ -71,6 +71,19 @@ test('a missed night is old; a book younger than that has missed none', async ()
   expect(copyAge(shop).old).toBe(true);
 });
 
+test('a copy that a clock ran ahead of dates stands for no night, and takes no other’s place', async () => {
+  must(changeCopyRules(shop, tester, { ...rules, hour: 0, daily: 1, weekly: 0, monthly: 0 }));
+  const today = shop.clock.now;
+  shop.clock.now += 300 * millisecondsPerDay;
+  must(await keepCopy(shop));
+  shop.clock.now = today;
+  expect(copyDue(shop)).toBe(true);
+  must(await keepCopy(shop));
+  expect(copyDue(shop)).toBe(false);
+  expect(listCopies(copyRules(shop).folder)).toHaveLength(2);
+  expect(copyAge(shop).newest).toBe(Math.floor(today / 1000) * 1000);
+});
+
 test('where no copy can be made, that is said until one can', async () => {
   const silent = jest.spyOn(log, 'error').mockImplementation(() => undefined);
   const blocked = path.join(shop.dataDir, '..', `${path.basename(shop.dataDir)}-blocked`);

@@ -26,7 +26,7 @@ export interface CopyAge {
 /** How fresh the copies are, by a look into the folder: asked for every Today. */
 export function copyAge(shop: Shop): CopyAge {
   const now = shop.now();
-  const newest = newestCopyAt(copyRules(shop).folder);
+  const newest = newestCopyAt(copyRules(shop).folder, now);
   // a book that is younger than a night has missed none
   const since = newest ?? firstEntryAt(shop.db) ?? now;
   const trouble = troubleSchema.safeParse(readTrouble(shop.dataDir));
@@ -50,7 +50,7 @@ export function copyDue(shop: Shop): boolean {
   const { folder, hour } = copyRules(shop);
   const now = shop.now();
   if (wallTime(now, shop.zone).hour < hour) return false;
-  const newest = newestCopyAt(folder);
+  const newest = newestCopyAt(folder, now);
   return newest === null || localDay(newest, shop.zone) < localDay(now, shop.zone);
 }
 
@@ -66,7 +66,10 @@ export async function keepCopy(shop: Shop): Promise<Outcome<CopyTest>> {
     return tested;
   }
   fs.rmSync(troubleFile(shop.dataDir), { force: true });
-  const whole = listCopies(folder).filter(({ tested: test }) => test?.ok !== false);
+  // what a clock that ran ahead dated later is nobody's newest: it stays until its day has come
+  const whole = listCopies(folder).filter(
+    ({ at, tested: test }) => at <= shop.now() && test?.ok !== false,
+  );
   dropCopies(folder, copiesToDrop(whole, { ...rules, bytes: gigabytes * 1e9 }, shop.zone));
   return tested;
 }

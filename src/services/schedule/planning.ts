@@ -9,34 +9,34 @@ import {
   type ScheduleCost,
   type ScheduleProblem,
 } from '../../core/schedule/problem';
-import { dispatchSchedule, fastSchedule } from '../../core/schedule/search';
 import { ok } from '../../core/units/result';
 import { localDay } from '../../core/units/zone';
 import { newId } from '../../records/ids';
-import { dueMachines } from '../care/due';
-import { forkWorker } from '../background-job';
+import type { MachineDue } from '../care/due';
+import { forkWorker, othersTurn } from '../background-job';
 import { patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { readInput } from '../use-case';
-import { currentSchedule, keepSchedule, scheduleView } from './schedules';
+import { currentSchedule, keepSchedule, type ScheduleView } from './schedules';
 import { withSetUps } from './set-ups';
 import { scheduledDays, weeksAhead, type Weeks, type WeeksOptions, type WhatIf } from './problem';
 
 /** What the process for planning is told. */
 export interface ScheduleOrder {
   problem: ScheduleProblem;
-  start: Schedule;
+  /** the plan that holds, to begin with where it is better than the fast rule's */
+  before: Schedule | null;
   seed: number;
   searchSeconds: number;
   /** 0: the solver is not asked */
   solverSeconds: number;
   /** the same days as they are, for a what-if to be held against */
-  base: { problem: ScheduleProblem; start: Schedule } | null;
+  base: ScheduleProblem | null;
 }
 
 /** How far planning is. */
 export type SchedulePhase = 'first' | 'searching' | 'proving' | 'solving' | 'ended';
 
-/** What it says: the best plan so far and what is proved of it. */
+/** What it says, the fast rule's answer first: the best plan so far and what is proved of it. */
 export interface ScheduleWord {
   phase: SchedulePhase;
   share: number;
@@ -46,6 +46,8 @@ export interface ScheduleWord {
   trouble: string | null;
   /** what the same days cost as they are, for a what-if */
   base: ScheduleCost | null;
+  /** what it would cost to do the most overdue first */
+  person: ScheduleCost;
 }
 
 /** How the work stands, as a page shows it. */
@@ -76,7 +78,6 @@ interface Work {
   actor: Actor;
   weeks: Weeks;
   before: Schedule | null;
-  person: ScheduleCost;
   word: ScheduleWord;
   beganAt: number;
   process: ChildProcess;
@@ -129,10 +130,12 @@ export interface ScheduleBegun extends ScheduleWorkView {
   beforeSchedule: Schedule | null;
 }
 
-/** Plans the weeks ahead, in a process of its own; the first answer of the fast rule comes back at once. */
-export function startPlanning(shop: Shop, actor: Actor): Outcome<ScheduleBegun> {
-  const machines = dueMachines(shop);
-  const { weeks, plan, state } = scheduleView(shop, machines);
+/** Plans the weeks ahead, in a process of its own; the first answer of the fast rule comes back when it is there. */
+export function startPlanning(
+  shop: Shop,
+  actor: Actor,
+  { weeks, plan, state }: ScheduleView,
+): Promise<Outcome<ScheduleBegun>> {
   const tuned = withSetUps(shop, weeks, currentSchedule(shop)?.plan ?? null);
   return begin(shop, actor, tuned, state.id === null ? null : plan, true);
 }
@@ -159,20 +162,26 @@ export const whatIfSchema = z.object({
 });
 
 /** Plans the weeks as they would be if it were otherwise. Nothing of it is kept. */
-export function startWhatIf(shop: Shop, actor: Actor, input: WhatIf): Outcome<ScheduleBegun> {
+export async function startWhatIf(
+  shop: Shop,
+  actor: Actor,
+  machines: readonly MachineDue[],
+  input: WhatIf,
+): Promise<Outcome<ScheduleBegun>> {
   const read = readInput(whatIfSchema, input);
   if (!read.ok) return read;
   const whatIf: WhatIf = read.value;
   if (!whatIf.without && !whatIf.busier && !whatIf.away) {
     return refuse('Say what would be otherwise.');
   }
-  const machines = dueMachines(shop);
   const kept = currentSchedule(shop)?.plan ?? null;
   const span = spanOf(shop, whatIf);
   // what waits for windows as things are waits for them then too: else nothing could be compared
   const base = weeksAhead(shop, machines, kept, span);
   const often = new Set<string>(base.often.map(({ id }) => id));
+  await othersTurn();
   const weeks = weeksAhead(shop, machines, kept, { ...span, whatIf, often });
+  await othersTurn();
   const near = weeks.from === localDay(shop.now(), shop.zone);
   return begin(
     shop,
@@ -200,21 +209,35 @@ const farDays = 42;
 /** The most days that are looked at together. */
 const mostDays = 63;
 
-function begin(
+/** The first word of a process, or `null` where it ends without one. */
+const firstWord = (process: ChildProcess) =>
+  new Promise<ScheduleWord | null>((resolve) => {
+    process.once('message', (word: ScheduleWord) => resolve(word));
+    process.once('exit', () => resolve(null));
+  });
+
+async function begin(
   shop: Shop,
   actor: Actor,
   weeks: Weeks,
   before: Schedule | null,
   keep: boolean,
   base: Weeks | null = null,
-): Outcome<ScheduleBegun> {
+): Promise<Outcome<ScheduleBegun>> {
   const trouble = impossible(weeks);
   if (trouble) return refuse(trouble);
-  const first = fastSchedule(weeks.problem);
-  const start =
-    before && scheduleCost(weeks.problem, before).total < scheduleCost(weeks.problem, first).total
-      ? before
-      : first;
+  const process = takePlanner();
+  const beganAt = Date.now();
+  process.send({
+    problem: weeks.problem,
+    before,
+    seed: 1,
+    searchSeconds,
+    solverSeconds: keep ? solverSeconds : 0,
+    base: base && base.problem,
+  } satisfies ScheduleOrder);
+  const word = await firstWord(process);
+  if (!word) return refuse('The planning ended before it had begun. The plan that holds stands.');
   // one planning a person: a new one ends the one before, what is over is forgotten
   for (const [other, old] of works()) {
     if (!old.over && old.actor.id !== actor.id) continue;
@@ -222,21 +245,10 @@ function begin(
     old.process.kill('SIGKILL');
   }
   const id = newId();
-  const work: Work = {
-    shop,
-    actor,
-    weeks,
-    before,
-    person: scheduleCost(weeks.problem, dispatchSchedule(weeks.problem)),
-    word: { phase: 'first', share: 0, plan: start, bound: null, trouble: null, base: null },
-    beganAt: Date.now(),
-    process: takePlanner(),
-    keep,
-    over: false,
-  };
+  const work: Work = { shop, actor, weeks, before, word, beganAt, process, keep, over: false };
   works().set(id, work);
-  work.process.on('message', (word: ScheduleWord) => (work.word = word));
-  work.process.on('exit', () => {
+  process.on('message', (word: ScheduleWord) => (work.word = word));
+  process.on('exit', () => {
     if (work.word.phase !== 'ended') {
       // it was stopped, or failed: the best so far stands
       work.word = {
@@ -247,14 +259,6 @@ function begin(
     }
     void finish(id, work);
   });
-  work.process.send({
-    problem: weeks.problem,
-    start,
-    seed: 1,
-    searchSeconds,
-    solverSeconds: keep ? solverSeconds : 0,
-    base: base && { problem: base.problem, start: fastSchedule(base.problem) },
-  } satisfies ScheduleOrder);
   return ok({ id, weeks, beforeSchedule: before, ...viewOf(work) });
 }
 
@@ -290,7 +294,7 @@ async function finish(id: string, work: Work): Promise<void> {
 }
 
 function viewOf(work: Work): ScheduleWorkView {
-  const { weeks, word, before, person, beganAt, over } = work;
+  const { weeks, word, before, beganAt, over } = work;
   return {
     phase: word.phase,
     share: word.share,
@@ -301,7 +305,7 @@ function viewOf(work: Work): ScheduleWorkView {
     base: word.base,
     seconds: (Date.now() - beganAt) / 1000,
     before: before ? scheduleCost(weeks.problem, before).total : null,
-    person,
+    person: word.person,
     effect: before ? effectOf(weeks.problem, before, word.plan) : null,
     over,
   };

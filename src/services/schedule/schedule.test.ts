@@ -725,21 +725,24 @@ it('says whether the technician’s time is enough, and what drives it', () => {
 describe('planning in a process of its own', () => {
   const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
   const actor = { ...tester, id: 'somebody' };
+  const begin = () => startPlanning(shop, actor, scheduleView(shop, dueMachines(shop)));
+  const whatIf = (input: Parameters<typeof startWhatIf>[3]) =>
+    startWhatIf(shop, actor, dueMachines(shop), input);
 
-  it('says why nothing can be planned', () => {
+  it('says why nothing can be planned', async () => {
     use(30);
-    expect(refusal(startPlanning(shop, actor))).toMatch(/when the technician is there/);
+    expect(refusal(await begin())).toMatch(/when the technician is there/);
     must(setWeek(shop, tester, { windows: [], closed: [] }));
-    expect(refusal(startPlanning(shop, actor))).toMatch(/no window in these weeks/);
+    expect(refusal(await begin())).toMatch(/no window in these weeks/);
     must(setWeek(shop, tester, { windows: [{ weekday: 1, start: 600, minutes: 10 }], closed: [] }));
-    expect(refusal(startPlanning(shop, actor))).toMatch(/no window holds any/);
-    expect(refusal(startWhatIf(shop, actor, {}))).toMatch(/what would be otherwise/);
+    expect(refusal(await begin())).toMatch(/no window holds any/);
+    expect(refusal(await whatIf({}))).toMatch(/what would be otherwise/);
   });
 
   it('answers at once, ends with a bound, and keeps the plan; another person cannot see it', async () => {
     use(30);
     evenings();
-    const begun = must(startPlanning(shop, actor));
+    const begun = must(await begin());
     expect(begun.phase).toBe('first');
     expect(refusal(viewPlanning({ ...actor, id: 'else' }, begun.id))).toMatch(/no longer open/);
     for (;;) {
@@ -757,11 +760,11 @@ describe('planning in a process of its own', () => {
   it('is cancelled without a trace, or stopped with the best so far', async () => {
     use(30);
     evenings();
-    const dropped = must(startPlanning(shop, actor));
+    const dropped = must(await begin());
     must(stopPlanning(actor, dropped.id, false));
     await wait(300);
     expect(currentSchedule(shop)).toBeNull();
-    const stopped = must(startPlanning(shop, actor));
+    const stopped = must(await begin());
     must(stopPlanning(actor, stopped.id, true));
     for (let tries = 0; tries < 50 && !currentSchedule(shop); tries++) await wait(100);
     expect(currentSchedule(shop)!.plan.blocks.length).toBeGreaterThan(0);
@@ -773,7 +776,7 @@ describe('planning in a process of its own', () => {
     evenings();
     const before = plan().id;
     const begun = must(
-      startWhatIf(shop, actor, {
+      await whatIf({
         without: { weekday: 1, part: 'evening' },
         busier: null,
         away: null,
@@ -790,7 +793,7 @@ describe('planning in a process of its own', () => {
     expect(currentSchedule(shop)!.id).toBe(before);
     // far ahead nobody knows how dirty things will be
     const july = today() + 230;
-    const far = must(startWhatIf(shop, actor, { away: { from: july, to: july + 9 } }));
+    const far = must(await whatIf({ away: { from: july, to: july + 9 } }));
     expect(far.weeks.from).toBe(july - 7);
     expect(far.weeks.problem.tasks.every(({ fillings }) => fillings[0]!.start === 0.5)).toBe(true);
     must(stopPlanning(actor, far.id, false));

@@ -39,15 +39,15 @@ interface TodayProps {
   inMinutes: InMinutes | null;
   askMinutes: Ask<[minutes: number], InMinutes>;
   putRight: Send<typeof putRight>;
-  /** that the newest copy of the shop is too old, for whoever may mend it */
-  copies: ReactNode;
+  /** that the newest copy is too old or the clock is wrong, for whoever may mend it */
+  keeping: ReactNode;
   /** what is still to set up, for whoever may */
   setup: ReactNode;
 }
 
 /** The dirt of the whole shop first, at a glance; then what is held, broken and due, in order of danger. */
 export function Today(props: TodayProps) {
-  const { board, zone, familyNames, putRight, copies, setup } = props;
+  const { board, zone, familyNames, putRight, keeping, setup } = props;
   const { now, machines, dueCount, pastDueCount } = board;
   return (
     <div className={classes.today}>
@@ -59,7 +59,7 @@ export function Today(props: TodayProps) {
           {pastDueCount > 0 && `, ${pastDueCount} of them past due`}
           {board.unknown > 0 && ` · ${board.unknown} not known`}
         </span>
-        {copies}
+        {keeping}
       </header>
       {setup}
       {machines.length === 0 ? (

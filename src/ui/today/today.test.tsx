@@ -42,7 +42,7 @@ function draw(role: Role = 'technician') {
         return { ok: true, value: inMinutes(shop, board, minutes) };
       }}
       putRight={async () => ({ ok: true, value: null as never })}
-      copies={null}
+      keeping={null}
       setup={null}
     />,
     role,

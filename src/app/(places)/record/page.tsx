@@ -31,7 +31,7 @@ export default async function RecordPage({
   const now = shop.now();
   const filter = bookFilter(query, shop.zone, now);
   const { lines: shown, reached } = query.text
-    ? searchBook(shop, filter, query.text, pageLength)
+    ? await searchBook(shop, filter, query.text, pageLength)
     : onePage(bookPage(shop, filter, pageLength + 1));
   const ahead =
     !query.ahead &&

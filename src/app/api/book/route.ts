@@ -1,4 +1,5 @@
 import { bookCsv } from '../../../services/audit-log/audit-log';
+import { othersTurn } from '../../../services/background-job';
 import { bookFilter, bookQuerySchema } from '../../../services/audit-log/filter';
 import { guarded } from '../../_server/answer';
 
@@ -9,7 +10,7 @@ export const GET = guarded('see', ({ shop }, request) => {
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       // one page of the book at a time, others served between
-      await new Promise((resolve) => setImmediate(resolve));
+      await othersTurn();
       const { value, done } = pieces.next();
       if (done) controller.close();
       else controller.enqueue(encoder.encode(value));

@@ -4,6 +4,7 @@ import { fail, ok, type Result } from '../../../core/units/result';
 import { draughts, processes, type Draught, type Process } from '../../../core/usage/soil';
 import type { MaterialIndex } from '../../../core/usage/soil-table';
 import type { LoggedSession } from '../../../records/usage/sessions';
+import { othersTurn } from '../../background-job';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
 import {
@@ -57,7 +58,7 @@ export class Cancelled extends Error {
 /** Lets other work run, and stops when asked to. */
 export async function breathe({ report, signal }: Progress, share: number): Promise<void> {
   report?.(share);
-  await new Promise((resolve) => setImmediate(resolve));
+  await othersTurn();
   if (signal?.aborted) throw new Cancelled();
 }
 

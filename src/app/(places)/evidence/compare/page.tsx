@@ -30,7 +30,7 @@ export default async function ComparePage({
   const from = parseInstant(`${day}T00:00`, shop.zone);
   const dayless = by === 'day' && !from.ok;
   const found =
-    asked && !dayless ? sideBySide(shop, asked, by, from.ok ? from.value : shop.now()) : null;
+    asked && !dayless ? await sideBySide(shop, asked, by, from.ok ? from.value : shop.now()) : null;
   return (
     <>
       <EvidenceRooms here="/evidence/compare" />
