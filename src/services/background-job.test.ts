@@ -1,6 +1,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { spawn } from 'node:child_process';
 import type * as childProcess from 'node:child_process';
 import { log } from './log';
 import { askApart } from './background-job';
@@ -47,3 +48,36 @@ describe('the time of a process', () => {
     expect(answer).toEqual({ ok: false, error: 'It took longer than 1 s to read.' });
   });
 });
+
+test('work ends with the server that began it, also where it hears nothing', async () => {
+  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-orphan-'));
+  const busy = path.join(dir, 'busy.mjs');
+  const ends = path.resolve('scripts/ends-with-server.mjs');
+  fs.writeFileSync(
+    busy,
+    `await import(${JSON.stringify(ends)}); process.send(process.pid, () => { for (;;); });`,
+  );
+  const server = spawn(process.execPath, [
+    '-e',
+    `require('node:child_process').fork(${JSON.stringify(busy)}).on('message', (pid) => console.log(pid))`,
+  ]);
+  const pid = await new Promise<number>((resolve) => {
+    server.stdout.once('data', (said: Buffer) => resolve(Number(said.toString())));
+  });
+  const alive = () => {
+    try {
+      // one that ended and that nobody asked after is a zombie
+      return !fs.readFileSync(`/proc/${pid}/stat`, 'utf8').includes(') Z ');
+    } catch {
+      return false;
+    }
+  };
+  expect(alive()).toBe(true);
+  server.kill('SIGKILL');
+  const until = Date.now() + 5000;
+  while (alive() && Date.now() < until) await new Promise((resolve) => setTimeout(resolve, 50));
+  const orphaned = alive();
+  if (orphaned) process.kill(pid, 'SIGKILL');
+  fs.rmSync(dir, { recursive: true });
+  expect(orphaned).toBe(false);
+}, 20_000);

@@ -70,7 +70,11 @@ export function startReweigh(
 /** How it stands. Once its outcome has been told it is forgotten. */
 export function viewReweigh(actor: Actor, id: string): Outcome<ReweighView> {
   const work = works().get(id);
-  if (!work || work.personId !== actor.id) return refuse('That work is no longer open.');
+  if (!work || work.personId !== actor.id) {
+    return refuse(
+      'That work is no longer open: it ended with its server, or its end was told. Load the page again: the table shows the weights that hold.',
+    );
+  }
   const { progress, outcome } = work;
   if (outcome) works().delete(id);
   return ok({ progress, outcome });

@@ -173,7 +173,7 @@ function find(actor: Actor, id: string): Job | null {
 
 const gone = () =>
   refuse(
-    'This import is no longer open: the server was restarted or hours have passed. Nothing that was not reported as logged was written; choose the file again.',
+    'This import is no longer open: the server was restarted or hours have passed. Choose the file again: what had been written of it shows as known already.',
   );
 
 /** An import as it stands, with one page of the asked rows. */
