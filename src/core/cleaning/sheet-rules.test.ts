@@ -1,4 +1,4 @@
-import { sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
+import { kindsApart, sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
 
 const work = (id: string, more: Partial<WorkTraits> = {}): WorkTraits => ({
   id,
@@ -110,4 +110,19 @@ test('of two that stand open the one with dust in it comes first and is shut bef
   );
   expect(said(rules, 'nozzle-off')).toContain('shut: fan over');
   expect(said(rules, 'module-top-off').some((rule) => rule.startsWith('shut'))).toBe(false);
+});
+
+test.each([
+  ['nothing comes off', [], [], []],
+  ['the shield comes off', ['shield-off'], [], ['shield']],
+  [
+    'the shield comes off, and the shop does it after closing',
+    ['shield-off'],
+    ['shield-apart'],
+    [],
+  ],
+  ['the head comes off', ['lid', 'head-off'], ['shield-apart'], ['diode-module']],
+])('cleaned while apart: %s', (_, openings, turned, kinds) => {
+  const picked = openings.map((one) => ({ work: { openings: [one] } }));
+  expect([...kindsApart(picked, new Set(turned))]).toEqual(kinds);
 });

@@ -315,3 +315,18 @@ export function withoutShallower<T extends { stationId: string; depth: Depth }>(
     return at === null || at === deepest.get(stationId);
   });
 }
+
+/**
+ * Kinds of station that are cleaned while they are apart, because something comes off anyway.
+ * @param turned rules of order that the shop turned round: it does the shield after closing
+ */
+export function kindsApart(
+  picked: readonly { work: { openings: readonly string[] } }[],
+  turned: ReadonlySet<string>,
+): Set<string> {
+  const opens = (opening: string) => picked.some(({ work }) => work.openings.includes(opening));
+  const apart = new Set<string>();
+  if (opens('shield-off') && !turned.has('shield-apart')) apart.add('shield');
+  if (opens('head-off')) apart.add('diode-module');
+  return apart;
+}

@@ -7,6 +7,7 @@ import type { CatalogueTask, Family } from '../../catalogue/schema';
 import type { By } from '../../catalogue/steps/compose';
 import { railsOf, runsDry } from '../../catalogue/steps/steps';
 import { workOf } from '../../catalogue/steps/work';
+import { kindsApart } from '../../core/cleaning/sheet-rules';
 import type { AnsweredQuestion } from '../care/methods';
 import type { SheetMachine, SheetPlace } from './run-parts';
 
@@ -103,13 +104,9 @@ export function placeOn(
 export function placesOn(imagined: Imagined, ...picked: [slug: string, key: string][]) {
   const kinds = new Map(family(imagined.family).stations.map(({ slug, kind }) => [slug, kind]));
   const places = picked.map(([slug, key]) => placeOn(imagined, slug, kinds.get(slug)!, key));
-  const opens = (opening: string) => places.some(({ work }) => work.openings.includes(opening));
-  const apart: Readonly<Record<string, boolean>> = {
-    shield: opens('shield-off') && !imagined.turned?.includes('shield-apart'),
-    'diode-module': opens('head-off'),
-  };
+  const apart = kindsApart(places, new Set(imagined.turned));
   return places.map((place) =>
-    apart[place.stationKind]
+    apart.has(place.stationKind)
       ? placeOn(imagined, place.slug, place.stationKind, place.work.task.key, { apart: true })
       : place,
   );

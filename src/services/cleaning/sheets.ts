@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { rung } from '../../core/care/depth';
-import { withoutShallower } from '../../core/cleaning/sheet-rules';
+import { kindsApart, withoutShallower } from '../../core/cleaning/sheet-rules';
 import { isWarmSeason } from '../../core/units/season';
 import { progressOf, type Progress } from '../../core/cleaning/progress';
 import { arrange, type RunSheet } from '../../core/cleaning/run';
@@ -220,16 +220,12 @@ export function placesOf(
     const task = station && findTask(station, key);
     return station && task ? [{ station, task, work: workOf(machine, station, task) }] : [];
   });
-  const opens = (opening: string) => found.some(({ work }) => work.openings.includes(opening));
-  // a shield that comes off anyway is cleaned while it is apart, unless the shop does it after closing
-  const apart: Readonly<Record<string, boolean>> = {
-    shield: opens('shield-off') && !turnedRules(shop, machineId).has('shield-apart'),
-    'diode-module': Boolean(headId) || opens('head-off'),
-  };
+  const apart = kindsApart(found, turnedRules(shop, machineId));
+  if (headId) apart.add('diode-module');
   return found
     .map(({ station, task, work }): SheetPlace => {
       const whole = station.kind === 'whole' && tasks.length > 1;
-      const shown = apart[station.kind] ? workOf(machine, station, task, true) : work;
+      const shown = apart.has(station.kind) ? workOf(machine, station, task, true) : work;
       return {
         stationId: station.id,
         stationKind: station.kind,

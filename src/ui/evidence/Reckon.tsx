@@ -1,12 +1,10 @@
 'use client';
 
 import { Button, Progress } from '@mantine/core';
-import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
-import type { JobView } from '../../services/background-job';
-import type { Outcome, Refusal } from '../../services/shop';
+import { useEffect, useRef } from 'react';
+import type { Outcome } from '../../services/shop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
-import { useBackgroundJob } from '../shared/forms/use-background-job';
+import { useJob, type JobActions } from '../shared/forms/use-job';
 import { Allowed, useMay } from '../shared/frame/Allowed';
 import classes from './Evidence.module.css';
 
@@ -19,57 +17,29 @@ export function Reckon({
   /** "today 14:05"; `null`: never yet */
   made: string | null;
   due: boolean;
-  actions: {
-    start: () => Promise<Outcome<string>>;
-    view: (id: string) => Promise<Outcome<JobView>>;
-    cancel: () => Promise<Outcome<null>>;
-  };
+  actions: JobActions & { start: () => Promise<Outcome<string>> };
 }) {
-  const router = useRouter();
   const may = useMay('clean');
-  const [work, setWork] = useState<string | null>(null);
-  const [progress, setProgress] = useState(0);
-  const [problem, setProblem] = useState<Refusal | null>(null);
   const begun = useRef(false);
-
-  async function start() {
-    setProblem(null);
-    const started = await actions.start();
-    if (started.ok) setWork(started.value);
-    else setProblem(started.error);
-  }
+  const { atWork, progress, problem, begin, stop } = useJob(actions.start, actions, ({ ended }) =>
+    ended === 'failed'
+      ? { field: null, message: 'It ended too early. What was reckoned before stays.' }
+      : null,
+  );
   useEffect(() => {
     if (!due || !may || begun.current) return;
     begun.current = true;
-    void start();
+    void begin();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the page is opened
   }, [due, may]);
 
-  useBackgroundJob(work, actions.view, (view) => {
-    if (view.ok) setProgress(view.value.progress);
-    if (view.ok && view.value.ended === null) return true;
-    setWork(null);
-    if (!view.ok) setProblem(view.error);
-    else if (view.value.ended === 'failed') {
-      setProblem({ field: null, message: 'It ended too early. What was reckoned before stays.' });
-    } else router.refresh();
-    return false;
-  });
-
   return (
     <div className={classes.reckon}>
-      {work ? (
+      {atWork ? (
         <>
           <span>Reading the whole book…</span>
           <Progress value={progress * 100} aria-label="Reckoning" className={classes.progress} />
-          <Button
-            variant="default"
-            size="compact-sm"
-            onClick={() => {
-              void actions.cancel();
-              setWork(null);
-            }}
-          >
+          <Button variant="default" size="compact-sm" onClick={stop}>
             Stop
           </Button>
         </>
@@ -79,7 +49,7 @@ export function Reckon({
             {made ? `From the book as of ${made}.` : 'Nothing was reckoned yet.'}
           </span>
           <Allowed right="clean">
-            <button type="button" className="go" onClick={() => void start()}>
+            <button type="button" className="go" onClick={() => void begin()}>
               Read the book anew
             </button>
           </Allowed>

@@ -3,7 +3,8 @@
 import { Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
-import { JobButton, type JobActions } from '../shared/forms/JobButton';
+import { JobButton } from '../shared/forms/JobButton';
+import type { JobActions } from '../shared/forms/use-job';
 import { megabytes } from './Copies';
 import classes from './Setup.module.css';
 

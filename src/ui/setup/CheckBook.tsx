@@ -1,7 +1,8 @@
 'use client';
 
 import type { Outcome } from '../../services/shop';
-import { JobButton, type JobActions } from '../shared/forms/JobButton';
+import { JobButton } from '../shared/forms/JobButton';
+import type { JobActions } from '../shared/forms/use-job';
 import classes from './Setup.module.css';
 
 /** Reads the book through, and says what was found of each part. */
