@@ -43,10 +43,10 @@ export default async function TodayPage() {
         putRight={putRightAction}
         keeping={
           setsUp && (
-            <div>
+            <>
               <ClockNote bookAhead={bookAhead(shop)} now={board.now} zone={shop.zone} />
               <OldCopyNote age={copyAge(shop)} now={board.now} zone={shop.zone} />
-            </div>
+            </>
           )
         }
         setup={

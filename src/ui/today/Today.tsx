@@ -59,7 +59,7 @@ export function Today(props: TodayProps) {
           {pastDueCount > 0 && `, ${pastDueCount} of them past due`}
           {board.unknown > 0 && ` · ${board.unknown} not known`}
         </span>
-        {keeping}
+        {keeping && <div className={classes.keeping}>{keeping}</div>}
       </header>
       {setup}
       {machines.length === 0 ? (
