@@ -22,15 +22,23 @@ const labelOf = async (page: Page) => {
   return here(shop, (await page.getByText(/^http.*\/at\//).textContent())!);
 };
 
-/** The page stands among what this browser keeps. */
+/** The page stands among what this browser keeps, and so does the form for a report, which comes behind it. */
 const isKept = (page: Page) =>
   expect
     .poll(() =>
-      page.evaluate(
-        async () =>
-          navigator.serviceWorker.controller !== null &&
-          (await caches.match(location.href, { ignoreVary: true })) !== undefined,
-      ),
+      page.evaluate(async () => {
+        if (!navigator.serviceWorker.controller) return false;
+        if (!(await caches.match(location.href, { ignoreVary: true }))) return false;
+        for (const name of await caches.keys()) {
+          const cache = await caches.open(name);
+          for (const { url } of await cache.keys()) {
+            if (!url.includes('/_next/static/')) continue;
+            const kept = await cache.match(url, { ignoreVary: true });
+            if ((await kept?.text())?.includes('Report it')) return true;
+          }
+        }
+        return false;
+      }),
     )
     .toBe(true);
 
