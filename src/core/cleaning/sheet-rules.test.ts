@@ -126,3 +126,15 @@ test.each([
   const picked = openings.map((one) => ({ work: { openings: [one] } }));
   expect([...kindsApart(picked, new Set(turned))]).toEqual(kinds);
 });
+
+test.each<[string, Partial<WorkTraits>, Partial<WorkTraits>, string[], string[]]>([
+  ['what is washed', { wet: true }, { vacuums: true }, [], ['vacuum: other begun']],
+  ['what stays dry', {}, { vacuums: true }, [], []],
+  ['beside what is not vacuumed', { wet: true }, {}, [], []],
+  ['what is vacuumed itself', { wet: true, vacuums: true }, { vacuums: true }, [], []],
+  ['glass, which has rules of its own', { wet: true, glass: true }, { vacuums: true }, [], []],
+  ['where the shop turned it round', { wet: true }, { vacuums: true }, ['vacuum'], []],
+])('vacuumed before it is washed: %s', (_, ours, theirs, turned, rules) => {
+  const found = sheetRules([work('ours', ours), work('other', theirs)], [], new Set(turned));
+  expect(said(found, 'ours').filter((rule) => rule.startsWith('vacuum'))).toEqual(rules);
+});

@@ -131,3 +131,17 @@ test('a table of sessions with any headings becomes a sessions file', () => {
     'Wren,soon,2:00:00,,cork,,,,,,',
   ]);
 });
+
+test('what is wrong with a mapping is said by what it names', () => {
+  const headings = ['Day', 'Laser', 'Part', 'Who'];
+  const care = (mapping: Record<string, string>) => mappingProblem('care', mapping, headings);
+  const whole = { date: 'Day', machine: 'Laser', station: 'Part' };
+  expect(care(whole)).toBeNull();
+  expect(care({ ...whole, weather: 'Who' })).toContain('nothing called "weather"');
+  expect(care({ ...whole, by: 'Whom' })).toBe(
+    'The table has no column "Whom". It has: Day, Laser, Part, Who.',
+  );
+  expect(care({ ...whole, by: 'Part' })).toBe(
+    'The column "Part" is taken for station and by: choose one of them.',
+  );
+});

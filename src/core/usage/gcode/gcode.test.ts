@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseLine } from 'gcode-parser';
 import Gcanvas from 'gcanvas';
+import { notText } from './bytes';
 import { readJob, type JobFigures } from './job';
 import { Motion, segmentSeconds, type Direction, type Segment } from './motion';
 import { lineWords } from './words';
@@ -313,4 +314,20 @@ describe('against the registry', () => {
     // a rectangle of 320 mm, a circle of 2π · 40, and 200 mm of angle
     expect(burnedMm).toBeCloseTo(320 + 2 * Math.PI * 40 + 200, 1);
   });
+});
+
+test('a file is text while at most one byte in fifty of its beginning is no character', () => {
+  const withStrange = (count: number, byte: number) => {
+    const text = new Uint8Array(100).fill(0x47);
+    text.fill(byte, 0, count);
+    return notText(text);
+  };
+  for (const byte of [1, 8, 14, 31]) {
+    expect([byte, withStrange(2, byte)]).toEqual([byte, null]);
+    expect([byte, withStrange(3, byte)]).toEqual([byte, expect.stringContaining('binary')]);
+  }
+  // tab to carriage return, the blank and what no alphabet of ours has
+  for (const byte of [9, 10, 13, 32, 0xc3]) expect(withStrange(100, byte)).toBeNull();
+  expect(withStrange(1, 0)).toContain('binary');
+  expect(notText(new Uint8Array())).toBe('The file is empty.');
 });
