@@ -3,7 +3,15 @@ import Database from 'better-sqlite3';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { copyRecords, isBusy, openRecords, RecordsError, RecordsUnusable, write } from './database';
+import {
+  canWrite,
+  copyRecords,
+  isBusy,
+  openRecords,
+  RecordsError,
+  RecordsUnusable,
+  write,
+} from './database';
 import { readSetting, writeSetting } from './settings';
 import { sheetTasks, sheetEvents } from './cleaning';
 
@@ -157,6 +165,29 @@ test('a disk that is full is told in words that a person can act on', () => {
   expect(() => write(db, () => writeSetting(db, 'name', 'x'.repeat(500_000)))).toThrow(
     /disk of the server is full.*Nothing of this step was kept/,
   );
+  db.$client.close();
+});
+
+test.each<[string, (file: string) => void]>([
+  ['deleted', (file) => fs.rmSync(file)],
+  ['put elsewhere', (file) => fs.renameSync(file, `${file}.away`)],
+  [
+    'replaced by another',
+    (file) => {
+      fs.copyFileSync(file, `${file}.copy`);
+      fs.renameSync(`${file}.copy`, file);
+    },
+  ],
+])('records that were %s under the server take no more: it would be gone with it', (_, away) => {
+  const db = openRecords(dir);
+  write(db, () => writeSetting(db, 'name', 'before'));
+  expect(canWrite(db)).toBeNull();
+  away(path.join(dir, 'bitacora.sqlite'));
+  expect(() => write(db, () => writeSetting(db, 'name', 'after'))).toThrow(
+    /taken away while the server was running.*Nothing of this step was kept/,
+  );
+  expect(canWrite(db)).toMatch(/taken away/);
+  expect(readSetting(db, 'name')).toBe('before');
   db.$client.close();
 });
 

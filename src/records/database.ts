@@ -112,11 +112,30 @@ export function openRecords(
     const db = drizzle(client, { schema });
     migrate(db, { migrationsFolder: migrations });
     for (const end of ['', '-wal', '-shm']) keepPrivate(`${file}${end}`, 0o600);
+    opened.set(client, fs.statSync(file).ino);
     return db;
   } catch (error) {
     client?.close();
     throw error instanceof RecordsUnusable ? error : unusable(error, file);
   }
+}
+
+/** Which file on the disk each connection has open: one list a process, whatever bundle asks for it. */
+const place = globalThis as { bitacoraOpened?: WeakMap<Database.Database, number> };
+const opened = (place.bitacoraOpened ??= new WeakMap());
+
+/**
+ * A file that was deleted or put elsewhere stays open, and takes what is written with it when the process ends.
+ * @throws RecordsUnusable where the file under its name is not the one that is open
+ */
+function assertThere({ $client: client }: Db): void {
+  const known = opened.get(client);
+  if (known === undefined || fs.statSync(client.name, { throwIfNoEntry: false })?.ino === known) {
+    return;
+  }
+  throw new RecordsUnusable(
+    `The records were taken away while the server was running: ${client.name} is no longer the file that it opened. Nothing of this step was kept. Stop the server. ${putBack}`,
+  );
 }
 
 /** What it means that the records could not be opened; an error that is no matter of files goes on as it is. */
@@ -251,7 +270,9 @@ export function write<T>(db: Db, step: () => T): T {
     return outcome;
   });
   try {
-    return db.$client.inTransaction ? run() : run.immediate();
+    if (db.$client.inTransaction) return run();
+    assertThere(db);
+    return run.immediate();
   } catch (error) {
     if (error instanceof Undone) return error.refusal as T;
     throw driverCode(error) ? new RecordsError(error) : error;
@@ -261,9 +282,11 @@ export function write<T>(db: Db, step: () => T): T {
 /** Why records cannot be written just now, in words; `null`: they can. Another's write under way is no trouble. */
 export function canWrite(db: Db): string | null {
   try {
+    assertThere(db);
     db.$client.transaction(() => undefined).immediate();
     return null;
   } catch (error) {
+    if (error instanceof RecordsUnusable) return error.message;
     return isBusy(error) ? null : new RecordsError(error).message;
   }
 }

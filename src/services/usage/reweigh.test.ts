@@ -54,7 +54,9 @@ test('a preview and then the change, in a process of its own; its scratch folder
   expect(standingEntries(shop.db, ['soil weights'])).toEqual([]);
   must(await ended(must(startReweigh(shop, tester, input, false))));
   expect(standingEntries(shop.db, ['soil weights'])).toHaveLength(1);
-  await new Promise((resolve) => setTimeout(resolve, 300));
+  for (let tries = 0; tries < 50 && scratches() !== before; tries++) {
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
   expect(scratches()).toBe(before);
 }, 60_000);
 
