@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumProgram } from './scripts/chromium.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -21,7 +22,7 @@ export default defineConfig({
     // nothing fades in: what is there is there
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
-      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      executablePath: chromiumProgram,
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
   },

@@ -7,6 +7,7 @@ import path from 'node:path';
 import { median } from 'simple-statistics';
 import zlib from 'node:zlib';
 import { startServer } from '../e2e/server';
+import { chromiumProgram } from '../scripts/chromium.mjs';
 import { seedDemo } from '../src/demo/seed';
 import { dueMachines } from '../src/services/care/due';
 import { sheetsInWork } from '../src/services/cleaning/sheets';
@@ -105,7 +106,7 @@ async function main() {
   closeShop(shop);
   const server = await startServer(dir);
   const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    executablePath: chromiumProgram,
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const cookie = await signedIn(server.url, marit);

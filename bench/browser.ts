@@ -1,4 +1,5 @@
 import { chromium } from '@playwright/test';
+import { chromiumProgram } from '../scripts/chromium.mjs';
 
 /** Signs somebody in by the form, and tells the cookie that they come in by from then on. */
 export async function signedIn(
@@ -6,7 +7,7 @@ export async function signedIn(
   { name, password }: { name: string; password: string },
 ): Promise<string> {
   const browser = await chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    executablePath: chromiumProgram,
     args: ['--no-sandbox'],
   });
   try {

@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { actionIds } from '../e2e/hostile';
+import { asCall, builtAction } from '../e2e/built';
 import { startServer } from '../e2e/server';
 import { Chance } from '../src/demo/random';
 import { seedDemo } from '../src/demo/seed';
@@ -15,7 +15,6 @@ const seconds = Number(process.argv[2] ?? 600);
 const clients = Number(process.argv[3] ?? 100);
 const say = (line: string) => process.stdout.write(`${line}\n`);
 const limit = { p95: 250 };
-const idOf = (name: string) => actionIds.find((one) => one.name === name)!.id;
 
 /** Seconds between what one client does and does next. */
 const pause = { least: 2, most: 10 };
@@ -53,18 +52,14 @@ async function main() {
     }
     (took[what] ??= []).push(performance.now() - begun);
   };
-  const call = (what: string, name: string, ...args: unknown[]) =>
-    asked(what, '/refused', {
+  const call = (what: string, name: string, ...args: unknown[]) => {
+    const { id, at } = builtAction(name);
+    return asked(what, at, {
       method: 'POST',
-      headers: {
-        cookie,
-        origin: server.url,
-        'next-action': idOf(name),
-        accept: 'text/x-component',
-        'content-type': 'text/plain;charset=UTF-8',
-      },
+      headers: { cookie, origin: server.url, ...asCall(id) },
       body: JSON.stringify(args),
     });
+  };
   const inside = { headers: { cookie } };
   const client = async (number: number) => {
     const chance = new Chance(number + 1);

@@ -4,7 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { median } from 'simple-statistics';
-import { actionIds } from '../e2e/hostile';
+import { asCall, builtAction } from '../e2e/built';
 import { startServer } from '../e2e/server';
 import { localDay } from '../src/core/units/zone';
 import { openFaults } from '../src/services/faults/faults';
@@ -71,14 +71,10 @@ async function main() {
   };
   /** Calls an action; what it answers. */
   const call = async (name: string, ...args: unknown[]): Promise<unknown> => {
-    const { id } = actionIds.find((one) => one.name === name)!;
-    const answer = await fetched('/refused', {
+    const { id, at } = builtAction(name);
+    const answer = await fetched(at, {
       method: 'POST',
-      headers: {
-        'next-action': id,
-        accept: 'text/x-component',
-        'content-type': 'text/plain;charset=UTF-8',
-      },
+      headers: asCall(id),
       body: JSON.stringify(args),
     });
     const row = (await answer.text()).split('\n').find((line) => line.startsWith('1:'));

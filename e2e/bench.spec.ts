@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { PNG } from 'pngjs';
 import type { Page } from '@playwright/test';
+import { chromiumProgram } from '../scripts/chromium.mjs';
 import { addMachine, expect, signIn, test, welcome } from './shop';
 
 /** A belt plucked once every two seconds, at 75 Hz, as a sound file: partials that die away, in some noise. */
@@ -40,7 +41,7 @@ function plucked(): string {
 test.use({
   suite: 'bench',
   launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromiumProgram,
     args: [
       '--no-sandbox',
       '--disable-gpu',

@@ -1,11 +1,6 @@
-import fs from 'node:fs';
-import path from 'node:path';
 import { Chance } from '../src/demo/random';
+import { asCall, builtActions, builtPages, builtRoutes } from './built';
 import { routeRights } from './rights';
-
-const built = path.resolve(__dirname, '..', '.next', 'server');
-const manifest = (name: string): unknown =>
-  JSON.parse(fs.readFileSync(path.join(built, name), 'utf8'));
 
 /** What would end the walk, or the sign-in it goes by, when it is understood. */
 const spared = new Set([
@@ -17,19 +12,8 @@ const spared = new Set([
   'changeRoleAction',
 ]);
 
-/** Every action of the built app that a walk may call, as it is called. */
-export const actionIds = Object.entries(
-  (manifest('server-reference-manifest.json') as { node: Record<string, { exportedName: string }> })
-    .node,
-)
-  .map(([id, { exportedName }]) => ({ id, name: exportedName }))
-  .filter(({ name }) => !spared.has(name));
-
-const paths = Object.keys(manifest('app-paths-manifest.json') as object)
-  .map((key) => key.replace('/(places)', ''))
-  .filter((key) => !key.startsWith('/_'));
-/** Every page, route and file of the app that is made when it is asked for. */
-export const addresses = paths.map((key) => key.replace(/\/(page|route)$/, '') || '/');
+const actions = builtActions.filter(({ name }) => !spared.has(name));
+const addresses = [...builtPages, ...builtRoutes];
 
 const large = 'x'.repeat(10_000_000);
 const words = [
@@ -241,19 +225,15 @@ export async function walk(
   const found: Walk = { calls: 0, broken: [], slow: [], byStatus: {} };
   const late: { what: string; ask: () => Promise<{ took: number }> }[] = [];
   const one = async () => {
-    const toAction = hostile.yes(0.7);
-    const action = hostile.pick(actionIds);
+    // a page costs the server as much as many calls
+    const toAction = hostile.yes(0.85);
+    const action = hostile.pick(actions);
     const at = hostile.pick(addresses);
     const method = toAction ? 'POST' : hostile.method(at);
-    const target = toAction ? '/refused' : hostile.address(at);
+    const target = toAction ? action.at : hostile.address(at);
     const sent = toAction || method !== 'GET' ? hostile.body() : null;
     const headers: Record<string, string> = { cookie, origin: url };
-    if (toAction)
-      Object.assign(headers, {
-        'next-action': action.id,
-        accept: 'text/x-component',
-        'content-type': 'text/plain;charset=UTF-8',
-      });
+    if (toAction) Object.assign(headers, asCall(action.id));
     else if (sent !== null)
       headers['content-type'] = hostile.pick([
         'application/json',

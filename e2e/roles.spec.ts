@@ -1,39 +1,13 @@
 import { request as requestKit, type APIRequestContext, type Page } from '@playwright/test';
-import fs from 'node:fs';
-import path from 'node:path';
 import { may, refusalWords, roles, type Right, type Role } from '../src/core/people/roles';
+import { asCall, builtActions, builtPages, builtRoutes, type BuiltAction } from './built';
 import { actionRights, pageRights, routeRights } from './rights';
 import { addMachine, expect, here, technician, test, welcome } from './shop';
 
 test.use({ suite: 'roles' });
 test.describe.configure({ mode: 'serial', timeout: 240_000 });
 
-const built = path.resolve(__dirname, '..', '.next', 'server');
-const manifest = (name: string): unknown =>
-  JSON.parse(fs.readFileSync(path.join(built, name), 'utf8'));
-
-/** Every action of the built app: what is sent to call it, and its name. */
-const actions = Object.entries(
-  (manifest('server-reference-manifest.json') as { node: Record<string, { exportedName: string }> })
-    .node,
-).map(([id, { exportedName }]) => ({ id, name: exportedName }));
-
-/** Every page and route of the built app, as they stand in the address bar. */
-const paths = Object.keys(manifest('app-paths-manifest.json') as object).map((key) =>
-  key.replace('/(places)', ''),
-);
-const pages = paths
-  .filter((key) => key.endsWith('/page') && !key.startsWith('/_'))
-  .map((key) => key.slice(0, -'/page'.length) || '/');
-const routes = paths
-  .filter((key) => key.endsWith('/route') && key.startsWith('/api/'))
-  .map((key) => key.slice(0, -'/route'.length));
-
-const asCall = (id: string) => ({
-  'Next-Action': id,
-  Accept: 'text/x-component',
-  'Content-Type': 'text/plain;charset=UTF-8',
-});
+const apiRoutes = builtRoutes.filter((route) => route.startsWith('/api/'));
 
 const names: Readonly<Record<Exclude<Role, 'technician'>, string>> = {
   helper: 'Bo',
@@ -93,29 +67,30 @@ test('everyone is invited by a link, chooses a password and comes in with their 
 });
 
 test('the tables of rights name every action, page and route there is', () => {
-  expect(actions.map(({ name }) => name).sort()).toEqual(Object.keys(actionRights).sort());
-  expect([...pages].sort()).toEqual(Object.keys(pageRights).sort());
-  expect([...routes].sort()).toEqual(Object.keys(routeRights).sort());
+  expect(builtActions.map(({ name }) => name).sort()).toEqual(Object.keys(actionRights).sort());
+  expect([...builtPages].sort()).toEqual(Object.keys(pageRights).sort());
+  expect([...apiRoutes].sort()).toEqual(Object.keys(routeRights).sort());
 });
 
 test('every action, as every role and as a stranger', async ({ server }) => {
   const stranger = await requestKit.newContext();
-  const call = async (request: APIRequestContext, id: string) => {
-    const answer = await request.post(`${server.url}/`, {
+  const call = async (request: APIRequestContext, { id, at }: BuiltAction) => {
+    const answer = await request.post(server.url + at, {
       headers: { ...asCall(id), Origin: server.url },
       data: '[]',
       maxRedirects: 0,
     });
     return answer.text();
   };
-  for (const { id, name } of actions) {
+  for (const action of builtActions) {
+    const { name } = action;
     const right = actionRights[name]!;
     if (right === 'open') continue;
-    expect(await call(stranger, id), `${name} as a stranger`).toContain('You are signed out');
+    expect(await call(stranger, action), `${name} as a stranger`).toContain('You are signed out');
     for (const role of roles) {
       // signing out and ending people would end the walk; that they are allowed is told by the others
       if (role === 'technician') continue;
-      const said = await call(requests.get(role)!, id);
+      const said = await call(requests.get(role)!, action);
       const refused = said.includes(refusalWords(role, right));
       expect(refused, `${name} as ${role}: ${said.slice(0, 300)}`).toBe(!may(role, right));
       expect(said.includes('You are signed out'), `${name} as ${role} is signed in`).toBe(false);
@@ -140,11 +115,11 @@ test('arguments that no page sends are refused in words, whoever sends them', as
     '[true,{"0":{}}]',
   ];
   const technicians = requests.get('technician')!;
-  for (const { id, name } of actions) {
+  for (const { id, name, at } of builtActions) {
     // without arguments these do what they say
     if (name === 'signOutAction') continue;
     for (const body of forged) {
-      const answer = await technicians.post(`${server.url}/refused`, {
+      const answer = await technicians.post(server.url + at, {
         headers: { ...asCall(id), Origin: server.url },
         data: body,
         maxRedirects: 0,
@@ -158,8 +133,8 @@ test('no action works for a request that names no page of ours, open ones neithe
   server,
 }) => {
   const technicians = requests.get('technician')!;
-  for (const { id, name } of actions) {
-    const answer = await technicians.post(`${server.url}/`, {
+  for (const { id, name, at } of builtActions) {
+    const answer = await technicians.post(server.url + at, {
       headers: asCall(id),
       data: '[]',
       maxRedirects: 0,
@@ -181,7 +156,7 @@ test('every page, as every role and as a stranger', async ({ server }) => {
   const labels = ['/machines/[id]/label', '/setup/labels'];
   const printed = await requests.get('technician')!.get(address(labels[0]!));
   const [, secret] = /\/at\/([\w-]{10,})/.exec(await printed.text())!;
-  for (const page of pages) {
+  for (const page of builtPages) {
     const right = pageRights[page]!;
     if (right === 'open') continue;
     const out = await stranger.get(address(page));
@@ -207,7 +182,7 @@ test('every route, as every role, as a stranger and from another site', async ({
     else expect(status, what).toBe(403);
     expect(status, what).toBeLessThan(500);
   };
-  for (const route of routes) {
+  for (const route of apiRoutes) {
     for (const [method, right] of Object.entries(routeRights[route]!)) {
       const address =
         server.url + route.replace('[...path]', 'due').replace('[id]', machineId) + '?name=x';

@@ -5,6 +5,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { chromiumProgram } from '../scripts/chromium.mjs';
 import { makeCopy, testCopy } from '../src/services/safekeeping/copies';
 import { copyRules, usualFolder } from '../src/services/safekeeping/rules';
 import { closeShop, openShop } from '../src/services/shop';
@@ -153,7 +154,7 @@ async function main() {
   const server = await startServer(dataDir, clock.env);
   process.on('exit', () => server.process.kill('SIGKILL'));
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromiumProgram,
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const open = async (width: number, height: number) =>

@@ -3,9 +3,9 @@ import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { chromiumProgram } from './chromium.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '..');
-export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
 /** Runs a command to its end with its output shown; returns its exit code. */
 export function run(command, args, env = {}) {
@@ -71,16 +71,19 @@ export async function compileDriver() {
 
 /** Installs Chromium from the distribution's packages when absent and allowed to. */
 export function installChromium() {
-  if (fs.existsSync(chromium)) return;
-  if (process.getuid?.() !== 0) {
-    fail(`Browser tests need ${chromium}: install the package chromium, or set CHROMIUM to one.`);
+  if (fs.existsSync(chromiumProgram)) return;
+  if (process.env.CHROMIUM || process.getuid?.() !== 0) {
+    fail(`Browser tests need ${chromiumProgram}: install it, or set CHROMIUM to one.`);
   }
   console.log('Installing Chromium for the browser tests.');
   run('apt-get', ['update', '-qq']);
-  const code = run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-    DEBIAN_FRONTEND: 'noninteractive',
+  const installed = ['chromium-headless-shell', 'chromium'].some((name) => {
+    const code = run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
+      DEBIAN_FRONTEND: 'noninteractive',
+    });
+    return code === 0;
   });
-  if (code !== 0) fail('Chromium could not be installed. See above.');
+  if (!installed) fail('Chromium could not be installed. See above.');
 }
 
 /** A program of node_modules/.bin. */
