@@ -157,11 +157,9 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
     await page.mouse.up();
     const from = (await first.boundingBox())!;
     // another window than its own: which that is, a search of some seconds decides
-    const cells = page.locator('[data-window]');
-    const own = await first.evaluate((tag) =>
-      tag.closest('[data-window]')?.getAttribute('data-window'),
-    );
-    const other = (await cells.nth(1).getAttribute('data-window')) === own ? 0 : 1;
+    const cells = page.locator('[class*="_cell"]');
+    const own = cells.nth(1).getByRole('button', { name: name!, exact: true });
+    const other = (await own.count()) === 1 ? 0 : 1;
     const to = (await cells.nth(other).boundingBox())!;
     await page.mouse.move(from.x + 12, from.y + 12);
     await page.mouse.down();

@@ -89,7 +89,7 @@ function run(room, count) {
       tempDirName: path.join(work, 'sandbox'),
       timeoutMS: 20_000,
       allowConsoleColors: false,
-      ignorePatterns: ['/data', '/docs', '/e2e', '/bench', '/.next', '/src/ui', '/src/app'],
+      ignorePatterns: ['/data', '/.next', '/docs/screenshots', '/test-results'],
     }),
   );
   execFileSync('npx', ['stryker', 'run', config], {

@@ -114,6 +114,9 @@ test('a table of sessions with any headings becomes a sessions file', () => {
       'Wren;4.11.2026;;0,25;cork',
       'Wren;4.11.2026;;2;cork',
       'Wren;soon;;2;cork',
+      'Heron;4.11.2026;;0,2087;cork',
+      'wren;4.11.2026;;long;cork',
+      'Wren;4.11.2026;;0,0014;cork',
     ].join('\n'),
   );
   const mapping = {
@@ -129,6 +132,11 @@ test('a table of sessions with any headings becomes a sessions file', () => {
     'Wren,2026-11-04T08:00:00+01:00,0:15:00,,cork,,,,,,',
     'Wren,2026-11-04T08:15:00+01:00,2:00:00,,cork,,,,,,',
     'Wren,soon,2:00:00,,cork,,,,,,',
+    // another machine has a day of its own; hours come to whole seconds
+    'Heron,2026-11-04T08:00:00+01:00,0:12:31,,cork,,,,,,',
+    // one machine however it is written; what is no figure stays, and takes no time
+    'wren,2026-11-04T10:15:00+01:00,long,,cork,,,,,,',
+    'Wren,2026-11-04T10:15:00+01:00,0:00:05,,cork,,,,,,',
   ]);
 });
 

@@ -24,8 +24,22 @@ test.each([
   ['1h30m', 5400],
   ['1 H 05 min.', 3900],
   ['-2 h', -7200],
+  ['+2 h', 7200],
+  ['+20', 1200],
+  ['+1:00', 3600],
+  ['1 h 0', 3600],
+  ['0 h 30', 1800],
+  ['2 hour', 7200],
+  ['30 minute', 1800],
+  ['0.5 m', 30],
+  // rounded to whole seconds, and nothing is never less than nothing
+  ['0.508', 30],
+  ['0.2083333 h', 750],
+  ['-0', 0],
+  ['-0:00', 0],
+  ['-0 h', 0],
 ])('the duration %s is %d seconds', (text, seconds) => {
-  expect(parseDuration(text)).toEqual({ ok: true, value: seconds });
+  expect(parseDuration(text)).toStrictEqual({ ok: true, value: seconds });
 });
 
 test.each([
@@ -46,6 +60,14 @@ test.each([
   '30 min 1 h',
   '2 s',
   '1 m 30',
+  '45 x',
+  'x 45',
+  '1:30 x',
+  'x 1:30',
+  '1:30:60',
+  'x 2 h',
+  '2 h x',
+  '12345 h 10',
 ])('the duration "%s" is refused', (text) => expect(parseDuration(text).ok).toBe(false));
 
 test('what this program says a duration is, it reads', () => {

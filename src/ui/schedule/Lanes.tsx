@@ -15,7 +15,7 @@ import {
   type DragEndEvent,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { Fragment, useId, type CSSProperties, type ReactNode } from 'react';
+import { Fragment, useId, type CSSProperties, type PointerEvent, type ReactNode } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
 import { clockTime, dayDate } from '../shared/marks/when';
 import type { ViewBlock } from './blocks';
@@ -179,7 +179,7 @@ function Head({
         data-closed={closed || undefined}
         title={closed ? `${date}, closed` : date}
       >
-        <span className="visually-hidden">{date}, no window</span>
+        <span className="visually-hidden">{`${date}, no window`}</span>
         <span aria-hidden="true">{date.split(' ')[1]}</span>
       </span>
     );
@@ -195,10 +195,8 @@ function Head({
       <span className={classes.fill} data-over={used > there * nearlyFull || undefined}>
         <i style={{ width: `${Math.min(100, (used / there) * 100)}%` }} />
       </span>
-      <span className="figures">
-        {used} / {there}
-      </span>
-      {left < there && <span className="figures">{left} left</span>}
+      <span className="figures">{`${used} / ${there}`}</span>
+      {left < there && <span className="figures">{`${left} left`}</span>}
     </span>
   );
 }
@@ -281,16 +279,9 @@ function Lane({
   );
 }
 
-function Cell({
-  machine,
-  window,
-  closed,
-  hours,
-  use,
-  barred,
-  children,
-}: {
+interface CellProps {
   machine: string;
+  /** index of its window, null where the technician is not there: nothing is let go on it */
   window: number | null;
   closed: boolean;
   /** run hours expected */
@@ -299,27 +290,42 @@ function Cell({
   use: number;
   barred: boolean;
   children: ReactNode;
-}) {
+}
+
+function Cell({ window, ...props }: CellProps) {
+  return window === null ? (
+    <span className={classes.gap} {...ofDay(props)}>
+      {props.children}
+    </span>
+  ) : (
+    <WindowCell window={window} {...props} />
+  );
+}
+
+/** What a cell says of its day. There are hundreds: the words come when one is pointed at. */
+const ofDay = ({ closed, hours, use }: Pick<CellProps, 'closed' | 'hours' | 'use'>) => ({
+  'data-closed': closed || undefined,
+  style: use > 0 ? ({ '--use': `${use}px` } as CSSProperties) : undefined,
+  onPointerEnter: ({ currentTarget }: PointerEvent<HTMLElement>) => {
+    currentTarget.title = `${hours.toFixed(1)} run hours expected`;
+  },
+});
+
+function WindowCell({ machine, window, barred, children, ...day }: CellProps & { window: number }) {
   const { setNodeRef, isOver, active } = useDroppable({
     id: `${machine} ${window}`,
-    disabled: window === null || barred,
+    disabled: barred,
     data: { machine, window },
   });
   const mine = active?.data.current?.['machine'] === machine;
   return (
     <span
-      ref={window === null ? undefined : setNodeRef}
-      className={window === null ? classes.gap : classes.cell}
-      data-window={window ?? undefined}
-      data-closed={closed || undefined}
+      ref={setNodeRef}
+      className={classes.cell}
       data-barred={barred || undefined}
       data-over={(isOver && mine) || undefined}
-      data-open={(mine && !barred && window !== null) || undefined}
-      style={use > 0 ? ({ '--use': `${use}px` } as CSSProperties) : undefined}
-      // there are hundreds of cells: the words come when one is pointed at
-      onPointerEnter={({ currentTarget }) => {
-        currentTarget.title = `${hours.toFixed(1)} run hours expected`;
-      }}
+      data-open={(mine && !barred) || undefined}
+      {...ofDay(day)}
     >
       {children}
     </span>

@@ -77,7 +77,7 @@ export function Tag({
           {short}
         </span>
       ))}
-      {more > 1 && <span className={classes.line}>+ {more}</span>}
+      {more > 1 && <span className={classes.line}>{`+ ${more}`}</span>}
     </button>
   );
 }

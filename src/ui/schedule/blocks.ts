@@ -57,11 +57,19 @@ export function keptBlocks(
 ): ViewBlock[] {
   const windowAt = new Map(weeks.windows.map(({ id }, at) => [id, at]));
   const tasks = new Map(weeks.tasks.map((task) => [task.id, task]));
+  // what several say alike is one object: it goes to the page once
+  const said = new Map<string, BlockLine>();
+  const once = (line: BlockLine): BlockLine => {
+    const words = JSON.stringify(line);
+    const before = said.get(words);
+    if (!before) said.set(words, line);
+    return before ?? line;
+  };
   return state.blocks.map((block): ViewBlock => {
     const lines = block.parts.map(({ task, words, name, done }): BlockLine => {
       const id = `${task.stationId}.${task.task}`;
       const planned = tasks.get(id);
-      return {
+      return once({
         id,
         short: words?.short ?? name.split(',')[0]!,
         name,
@@ -73,7 +81,7 @@ export function keptBlocks(
               due: dueDays(marks[id]),
             }
           : null,
-      };
+      });
     });
     return {
       key: block.id,

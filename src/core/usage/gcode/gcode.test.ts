@@ -236,8 +236,24 @@ describe('the dialect', () => {
     expect(refusal(new Uint8Array())).toMatch(/empty/);
     expect(refusal(new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 1, 2, 3]))).toMatch(/binary/);
     expect(refusal(bytes('dear diary'))).toMatch(/moves nothing/);
+    expect(refusal(bytes('\n'))).toMatch(/moves nothing/);
+    expect(refusal(bytes('G4 P2\n'))).toMatch(/never turns the beam on/);
     expect(refusal(bytes('G0 X10\nG1 F600 X20 S500\n'))).toMatch(/never turns the beam on/);
     expect(refusal(bytes('M3 S0\nG1 F600 X20\n'))).toMatch(/never turns the beam on/);
+  });
+
+  test('lines count with and without a break at the end, and how far it is comes as it goes', () => {
+    const burn = 'M3 S9\nG1 F6000 X200';
+    expect([read(burn).lines, read(`${burn}\n`).lines, read(`${burn}\n\n`).lines]).toEqual([
+      2, 2, 3,
+    ]);
+    const heard: number[] = [];
+    const long = `${burn}\n${'X1\nX2\n'.repeat(20_000)}`;
+    expect(readJob(bytes(long), controller, (share) => heard.push(share)).ok).toBe(true);
+    expect(heard).toHaveLength(3);
+    expect(heard[0]).toBeCloseTo(0.5, 1);
+    expect(heard[1]).toBeLessThan(1);
+    expect(heard[2]).toBe(1);
   });
 
   test('the map shows where it burns', () => {
