@@ -216,6 +216,17 @@ export function replaceHours(
   }
 }
 
+/** Changes the soil of sessions whose rows are there. */
+export function changeSoil(db: Db, rows: Iterable<Pick<HoursRow, 'entryId' | 'soil'>>): void {
+  const update = statement(
+    db,
+    'update session_hours set optics_ms = ?, bed_ms = ?, motion_ms = ?, air_ms = ? where entry_id = ?',
+  );
+  for (const { entryId, soil } of rows) {
+    update.run(soil.optics, soil.bed, soil.motion, soil.air, entryId);
+  }
+}
+
 /**
  * Brings the running totals of a machine up to what its sessions count for, for the days
  * `[fromDay, toDay]`, and shifts all later ones by the difference.

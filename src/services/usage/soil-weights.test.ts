@@ -1,10 +1,14 @@
 import { perGroup } from '../../core/usage/soil';
 import { millisecondsToHours } from '../../core/units/time';
 import { standingEntries } from '../../records/audit-log';
+import { openRecords } from '../../records/database';
+import { allHours, allOdometers } from '../../records/usage/totals';
+
 import { stationArithmetic } from '../care/arithmetic';
 import { dueMachines } from '../care/due';
-import { logSession } from './sessions';
+import { correctSession, logSession } from './sessions';
 import { changeWeight, previewWeight, weightLines, type WeightInput } from './soil-weights';
+import { rebuildUsage } from './usage';
 import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 
 const shop = eachTestShop();
@@ -137,4 +141,89 @@ test('an own material can be logged; chlorinated plastics, negative weights and 
   must(changeWeight(shop, tester, own('birch bark', 1.25)));
   log('Birch  bark');
   expect(optics().hours).toBe(1.25);
+});
+
+describe('while the past is weighed anew', () => {
+  /** All that is derived, as it is kept and as it is when it is built anew. */
+  const derived = () => [allHours(shop.db), allOdometers(shop.db)];
+  const expectWhole = () => {
+    const keptSo = derived();
+    rebuildUsage(shop);
+    expect(keptSo).toEqual(derived());
+  };
+  /** Weighs, with something done by others once the machines have been worked out. */
+  const weighedBeside = (meanwhile: () => void, weight = 2) => {
+    let told = 0;
+    const outcome = changeWeight(shop, tester, plywood(null, weight), () => {
+      if (told++ === 0) meanwhile();
+    });
+    expect(told).toBeGreaterThan(0);
+    return outcome;
+  };
+
+  it('others write without a wait', () => {
+    for (let n = 0; n < 3; n++) log('plywood');
+    const beside = openRecords(shop.dataDir, { waitMs: 0 });
+    const person = () =>
+      beside.$client
+        .prepare(`insert into setting (name, value) values ('written beside', '1')`)
+        .run();
+    must(weighedBeside(() => void person()));
+    beside.$client.close();
+    expect(optics().hours).toBe(6);
+    expectWhole();
+  });
+
+  it('what they logged, on that machine or another, has the new weight too', () => {
+    log('plywood');
+    const other = addTestMachine(shop, 'Heron').id;
+    log('plywood', { machineId: other });
+    must(weighedBeside(() => void (log('plywood'), log(null))));
+    expect(optics().hours).toBe(6);
+    expectWhole();
+  });
+
+  it('what they took back is not counted, and a machine that came meanwhile is weighed', () => {
+    const { entryId } = log('plywood');
+    log('plywood');
+    must(
+      weighedBeside(() => {
+        must(correctSession(shop, tester, { entryId, reason: 'twice', change: null }));
+        log('plywood', { machineId: addTestMachine(shop, 'Heron').id });
+      }),
+    );
+    expect(optics().hours).toBe(2);
+    expectWhole();
+  });
+
+  it('another change of the table holds beside it, and where it takes the name, the later is refused', () => {
+    log('plywood');
+    log('acrylic');
+    const acrylic = { change: 'work', name: 'acrylic', process: 'cut' } as const;
+    const weight = perGroup(() => 5);
+    must(
+      weighedBeside(() =>
+        must(changeWeight(shop, tester, { ...plywood(null, 5), what: { ...acrylic, weight } })),
+      ),
+    );
+    expect(optics().hours).toBe(2 + 5);
+    expectWhole();
+    const bark: WeightInput = {
+      what: {
+        change: 'material',
+        name: 'birch bark',
+        aliases: [],
+        works: [{ process: 'cut', weight: perGroup(() => 1.25) }],
+      },
+      from: null,
+      reason: 'test',
+    };
+    let told = 0;
+    const late = changeWeight(shop, tester, bark, () => {
+      if (told++ === 0) must(changeWeight(shop, tester, bark));
+    });
+    expect(refusal(late)).toMatch(/in the table already/);
+    expect(standingEntries(shop.db, ['soil weights'])).toHaveLength(3);
+    expectWhole();
+  });
 });

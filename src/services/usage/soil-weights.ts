@@ -5,9 +5,16 @@ import { z } from 'zod';
 import { isChlorinated, startingTable } from '../../catalogue/materials';
 import type { CareState } from '../../core/care/due';
 import { processes, type PerGroup, type Process } from '../../core/usage/soil';
-import { factors, materialIndex, type Factor } from '../../core/usage/soil-table';
+import {
+  factors,
+  materialIndex,
+  weightsThroughTime,
+  type Factor,
+} from '../../core/usage/soil-table';
 import { ok } from '../../core/units/result';
+import { writtenSince } from '../../records/audit-log';
 import { copyRecords, write } from '../../records/database';
+import { listMachines } from '../../records/machines';
 import { dueMachines } from '../care/due';
 import { makeSecret } from '../secret';
 import {
@@ -20,7 +27,7 @@ import {
   type Shop,
 } from '../shop';
 import { shopMaterials, soilTable, weightEntries, type WeightEntry } from './soil-weights-read';
-import { deriveFrom } from './usage';
+import { deriveFrom, keepReweighed, reweighed } from './usage';
 
 const weight = z
   .number('Each weight is a number.')
@@ -94,9 +101,13 @@ function checkWeight(shop: Shop, input: unknown): Outcome<z.infer<typeof weightS
   return ok(parsed.data);
 }
 
+/** Lines that may be written while the past is weighed: of more it is not asked which machines they are of. */
+const writtenMeanwhile = 10_000;
+
 /**
  * Changes the soil table from an instant on, or for all of the past too, and derives anew what the
- * sessions concerned count for. The older weights stay in the book.
+ * sessions concerned count for. The older weights stay in the book. All is worked out before anything is written, so
+ * that others write meanwhile: what they wrote is weighed with the entry, of their machines alone.
  * @param report hears the share done, 0 to 1
  */
 export function changeWeight(
@@ -108,17 +119,30 @@ export function changeWeight(
   const checked = checkWeight(shop, input);
   if (!checked.ok) return checked;
   const { what, from, reason } = checked.value;
-  const entryId = write(shop.db, () => {
-    const id = writeEntry(shop, actor, {
+  const since = from ?? -Infinity;
+  const { line } = writtenSince(shop.db, 0, 0);
+  const weights = weightsThroughTime(startingTable, [...weightEntries(shop), { from, what }]);
+  const anew = reweighed(shop, since, weights, report);
+  return write(shop.db, () => {
+    const { machines } = writtenSince(shop.db, line, writtenMeanwhile);
+    const all = !machines || machines.includes(null);
+    if (all) {
+      const still = checkWeight(shop, input);
+      if (!still.ok) return still;
+    }
+    const entryId = writeEntry(shop, actor, {
       kind: 'soil weights',
       machineId: null,
       note: reason,
       data: { from, what },
     });
-    deriveFrom(shop, from ?? -Infinity, report);
-    return id;
+    for (const { id } of listMachines(shop.db, { retired: true })) {
+      const rows = anew.get(id);
+      if (!rows || all || machines.includes(id)) deriveFrom(shop, id, since);
+      else keepReweighed(shop, id, rows);
+    }
+    return ok({ entryId });
   });
-  return ok({ entryId });
 }
 
 /** A task whose place would change. */

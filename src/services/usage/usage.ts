@@ -1,14 +1,18 @@
 import { eachSessionHours, recentMixSessions } from '../../core/usage/session-hours';
+import { soilGroups, type SoilWeights } from '../../core/usage/soil';
 import { secondsToHours } from '../../core/units/time';
 import { localDay } from '../../core/units/zone';
 import { listMachines } from '../../records/machines';
 import { rebuildOpen } from '../../records/open-entries';
 import { sessionsBeside, sessionsBetween, sessionSpan } from '../../records/usage/sessions';
 import {
+  changeSoil,
   clearDerived,
+  hoursBetween,
   replaceHours,
   replaceOdometer,
   totalsBefore,
+  type HoursRow,
 } from '../../records/usage/totals';
 import { write, type Db } from '../../records/database';
 import { shopWeights } from './soil-weights-read';
@@ -18,42 +22,99 @@ interface Derives {
   readonly zone: string;
 }
 
+/** The weights in force for a session by its start, UTC milliseconds. */
+type WeightsAt = (start: number) => SoilWeights;
+
 /**
- * Derives anew what the sessions of a machine in `[from, to]` (by start, UTC milliseconds) count for,
- * and the running totals with them. Sessions of unknown material take the mean of the fifty before
- * them, so the fifty that follow are derived again too.
+ * What the sessions of a machine in `[from, to]` (by start, UTC milliseconds) count for. Sessions of unknown material
+ * take the mean of the fifty before them, so the fifty that follow are among them.
+ * @returns the rows, and the start of the last of them
  */
-export function deriveUsage(
+function hoursOf(
   { db, zone }: Derives,
   machineId: string,
   from: number,
   to: number,
-): void {
+  weightsAt: WeightsAt,
+): { end: number; rows: HoursRow[] } {
   const earlier = sessionsBeside(db, machineId, from, 'before', recentMixSessions);
   const later = sessionsBeside(db, machineId, to, 'after', recentMixSessions);
   const end = later.at(-1)?.start ?? to;
   const sessions = [...earlier, ...sessionsBetween(db, machineId, from, end)];
-  const hours = eachSessionHours(sessions, shopWeights({ db }));
+  const hours = eachSessionHours(sessions, weightsAt);
   const rows = sessions.slice(earlier.length).map(({ entryId, start }, index) => {
     const { runSeconds, beamSeconds, soil } = hours[earlier.length + index]!;
     return { entryId, start, day: localDay(start, zone), runSeconds, beamSeconds, soil };
   });
+  return { end, rows };
+}
+
+/**
+ * Derives anew what the sessions of a machine in `[from, to]` (by start, UTC milliseconds) count for, and the
+ * running totals with them.
+ */
+export function deriveUsage(shop: Derives, machineId: string, from: number, to: number): void {
+  const { db, zone } = shop;
+  const { end, rows } = hoursOf(shop, machineId, from, to, shopWeights(shop));
   replaceHours(db, machineId, from, end, rows);
   replaceOdometer(db, machineId, localDay(from, zone), localDay(end, zone));
 }
 
 /**
- * Derives anew what every session from an instant on counts for. The caller holds the transaction.
+ * What every session from an instant on would count for by other weights, where that is not what it counts for now:
+ * only read, so that others write meanwhile.
  * @param from UTC milliseconds, by start
  * @param report hears the share done, 0 to 1
+ * @returns rows by machine, in order of start
  */
-export function deriveFrom(shop: Derives, from: number, report?: (share: number) => void): void {
+export function reweighed(
+  shop: Derives,
+  from: number,
+  weightsAt: WeightsAt,
+  report?: (share: number) => void,
+): Map<string, HoursRow[]> {
   const machines = listMachines(shop.db, { retired: true });
-  for (const [index, { id }] of machines.entries()) {
-    const span = sessionSpan(shop.db, id, from, Infinity);
-    if (span) deriveUsage(shop, id, span.first, span.last);
-    report?.((index + 1) / machines.length);
-  }
+  return new Map(
+    machines.map(({ id }, index) => {
+      const span = sessionSpan(shop.db, id, from, Infinity);
+      const changed = span ? changedHours(shop, id, span, weightsAt) : [];
+      report?.((index + 1) / machines.length);
+      return [id, changed];
+    }),
+  );
+}
+
+function changedHours(
+  shop: Derives,
+  machineId: string,
+  { first, last }: { first: number; last: number },
+  weightsAt: WeightsAt,
+): HoursRow[] {
+  const { end, rows } = hoursOf(shop, machineId, first, last, weightsAt);
+  const kept = hoursBetween(shop.db, machineId, first, end);
+  const before = new Map(kept.map(({ entryId, soil }) => [entryId, soil]));
+  return rows.filter(({ entryId, soil }) => {
+    const was = before.get(entryId);
+    return !was || soilGroups.some((group) => was[group] !== soil[group]);
+  });
+}
+
+/** Keeps what {@link reweighed} found of a machine. The caller holds the transaction. */
+export function keepReweighed({ db, zone }: Derives, machineId: string, rows: HoursRow[]): void {
+  if (rows.length === 0) return;
+  changeSoil(db, rows);
+  replaceOdometer(
+    db,
+    machineId,
+    localDay(rows[0]!.start, zone),
+    localDay(rows.at(-1)!.start, zone),
+  );
+}
+
+/** Derives anew what every session of a machine from an instant on counts for. The caller holds the transaction. */
+export function deriveFrom(shop: Derives, machineId: string, from: number): void {
+  const span = sessionSpan(shop.db, machineId, from, Infinity);
+  if (span) deriveUsage(shop, machineId, span.first, span.last);
 }
 
 /** Rebuilds everything that is derived from the book. */
@@ -61,7 +122,7 @@ export function rebuildUsage(shop: Derives): void {
   write(shop.db, () => {
     clearDerived(shop.db);
     rebuildOpen(shop.db);
-    deriveFrom(shop, -Infinity);
+    for (const { id } of listMachines(shop.db, { retired: true })) deriveFrom(shop, id, -Infinity);
   });
 }
 
