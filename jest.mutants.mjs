@@ -1,8 +1,11 @@
 import base from './jest.config.mjs';
 
-/** The unit tests as `scripts/mutants.mjs` runs them: those of the room, one process for each fault tried. */
+/** The unit tests as `scripts/mutants.mjs` runs them: those of some folders, one process for each fault tried. */
 const { maxWorkers: _, ...rest } = base;
-const room = process.env.MUTANTS_ROOM ?? 'core';
-const config = { ...rest, roots: [`<rootDir>/src/${room}`, '<rootDir>/src/catalogue'] };
+const folders = process.env.MUTANTS_TESTS ?? 'core/**';
+const config = {
+  ...rest,
+  testMatch: [folders, 'catalogue/**'].map((folder) => `<rootDir>/src/${folder}/*.test.ts`),
+};
 
 export default config;

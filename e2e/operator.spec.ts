@@ -53,6 +53,27 @@ test('the label page logs use without signing in and shows nothing else of the s
   await expect(page.getByText('no longer valid')).toBeVisible();
 });
 
+test('a form whose script did not come says so in its place, and comes by itself', async ({
+  browser,
+}) => {
+  // a first visit: nothing is kept on the phone yet
+  const context = await browser.newContext({ serviceWorkers: 'block' });
+  const page = await context.newPage();
+  const html = await (await page.request.get(label)).text();
+  let lost = true;
+  await page.route('**/_next/static/chunks/*.js', async (route) => {
+    const named = html.includes(new URL(route.request().url()).pathname);
+    await (lost && !named ? route.abort() : route.continue());
+  });
+  await page.goto(label);
+  await page.getByRole('button', { name: /I used it/ }).click();
+  await expect(page.getByText('This part of the page has not come yet')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sparrow' })).toBeVisible();
+  lost = false;
+  await expect(page.getByRole('radio', { name: '30 min', exact: true })).toBeVisible();
+  await context.close();
+});
+
 test('a timer on the label survives closing the page', async ({ page }) => {
   await page.goto(label);
   await page.getByRole('button', { name: /I used it/ }).click();

@@ -5,13 +5,20 @@
  * into one of them alone is tried; faults that take several lines (an emptied function) are left out: those are the
  * ones that any test notices. The interval is a bootstrap over the lines drawn. Whoever wrote tests from the survivors
  * of one seed measures with another.
+ *
+ * The tests of services open shops: all of them for each fault would take days. There a fault is tried against the
+ * tests of its own subject alone, so that the figure is a lower bound: what only another subject's tests notice
+ * counts as not noticed.
  */
 import { execFileSync } from 'node:child_process';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 
-const rooms = { core: { lines: 420, asked: 0.8 }, services: { lines: 420, asked: 0.7 } };
+const rooms = {
+  core: { lines: 420, asked: 0.8, bySubject: false },
+  services: { lines: 420, asked: 0.7, bySubject: true },
+};
 
 /** Numbers from 0 to below 1 (mulberry32). */
 function chance(start) {
@@ -72,7 +79,20 @@ function interval(byLine) {
   return [shares[50], shares[1949]];
 }
 
-function run(room, count) {
+/** Lines drawn, by the folders whose tests are asked. */
+function byTests(room, lines) {
+  const groups = new Map();
+  for (const line of lines) {
+    const [subject, ...inner] = line.slice(`src/${room}/`.length).split('/');
+    const own = inner.length > 0 ? `${room}/${subject}/**` : room;
+    const tests = rooms[room].bySubject ? own : `${room}/**`;
+    groups.set(tests, [...(groups.get(tests) ?? []), line]);
+  }
+  return groups;
+}
+
+/** The files of the report of one run: what came of each fault in the lines, asked of the tests in folders. */
+function tried(tests, lines) {
   const work = fs.mkdtempSync(path.join(os.tmpdir(), 'mutants-'));
   const report = path.join(work, 'report.json');
   const config = path.join(work, 'stryker.json');
@@ -82,7 +102,7 @@ function run(room, count) {
       testRunner: 'jest',
       jest: { projectType: 'custom', configFile: 'jest.mutants.mjs' },
       coverageAnalysis: 'perTest',
-      mutate: draw(linesOf(room), count),
+      mutate: lines,
       concurrency: Number(process.env.MUTANTS_AT_ONCE ?? Math.max(1, os.availableParallelism())),
       reporters: ['json', 'progress-append-only'],
       jsonReporter: { fileName: report },
@@ -92,14 +112,23 @@ function run(room, count) {
       ignorePatterns: ['/data', '/.next', '/docs/screenshots', '/test-results'],
     }),
   );
-  execFileSync('npx', ['stryker', 'run', config], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-    env: { ...process.env, MUTANTS_ROOM: room },
-  });
-  const { files } = JSON.parse(fs.readFileSync(report, 'utf8'));
+  try {
+    execFileSync('npx', ['stryker', 'run', config], {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, MUTANTS_TESTS: tests },
+    });
+    return Object.entries(JSON.parse(fs.readFileSync(report, 'utf8')).files);
+  } finally {
+    fs.rmSync(work, { recursive: true, force: true });
+  }
+}
+
+function run(room, count) {
+  const groups = [...byTests(room, draw(linesOf(room), count))];
+  const files = groups.flatMap(([tests, lines]) => tried(tests, lines));
   const lines = new Map();
   const survivors = [];
-  for (const [file, { mutants, source }] of Object.entries(files)) {
+  for (const [file, { mutants, source }] of files) {
     for (const { status, location, mutatorName, replacement } of mutants) {
       if (!counted.has(status)) continue;
       const at = `${file}:${location.start.line}`;
@@ -113,7 +142,6 @@ function run(room, count) {
       }
     }
   }
-  fs.rmSync(work, { recursive: true, force: true });
   fs.mkdirSync('reports', { recursive: true });
   fs.writeFileSync(`reports/survivors-${room}.txt`, survivors.sort().join('\n'));
   const byLine = [...lines.values()];
@@ -121,7 +149,7 @@ function run(room, count) {
   const sum = byLine.reduce((all, line) => all + line.sum, 0);
   const [low, high] = interval(byLine);
   const percent = (share) => `${(share * 100).toFixed(1)} %`;
-  return `${room}: ${percent(killed / sum)} of ${sum} faults noticed (95 % interval ${percent(low)} to ${percent(high)}; asked ${percent(rooms[room].asked)})`;
+  return `${room}: ${rooms[room].bySubject ? 'at least ' : ''}${percent(killed / sum)} of ${sum} faults noticed (95 % interval ${percent(low)} to ${percent(high)}; asked ${percent(rooms[room].asked)})`;
 }
 
 const [only, count, from] = process.argv.slice(2);

@@ -41,6 +41,8 @@ export interface WrittenSince {
    * strikes another line, and a module that goes from one to the next. All of it `null`: more than were asked for.
    */
   machines: (string | null)[] | null;
+  /** whether any of them is of something else than use */
+  besidesUse: boolean;
 }
 
 /** Tells of which machines lines were written after one. @param most so many are told apart */
@@ -49,14 +51,19 @@ export function writtenSince(db: Db, line: number, most: number): WrittenSince {
     line: number | null;
   };
   const now = last.line ?? 0;
-  if (now === line) return { line, machines: [] };
-  if (now < line || now - line > most) return { line: now, machines: null };
+  if (now === line) return { line, machines: [], besidesUse: false };
+  if (now < line || now - line > most) return { line: now, machines: null, besidesUse: true };
   const rows = statement(
     db,
-    `select distinct iif(kind = 'module moved' or supersedes is not null, null, machine_id) as id
-     from entry where rowid > ?`,
-  ).all(line) as { id: string | null }[];
-  return { line: now, machines: rows.map(({ id }) => id) };
+    `select iif(kind = 'module moved' or supersedes is not null, null, machine_id) as id,
+       max(kind <> 'session') as besides
+     from entry where rowid > ? group by 1`,
+  ).all(line) as { id: string | null; besides: 0 | 1 }[];
+  return {
+    line: now,
+    machines: rows.map(({ id }) => id),
+    besidesUse: rows.some(({ besides }) => besides === 1),
+  };
 }
 
 /**

@@ -1,8 +1,9 @@
 import { changeSetting } from './setup/settings';
-import { kept, ofNow } from './kept';
+import { kept, keptBesidesUse, ofNow } from './kept';
 import { openShop, closeShop } from './shop';
 import { allOrNothing } from './use-case';
-import { must, eachTestShop, tester } from './testing/shop';
+import { correctSession, logSession } from './usage/sessions';
+import { addTestMachine, must, eachTestShop, tester } from './testing/shop';
 
 const shop = eachTestShop();
 let reads: number;
@@ -40,4 +41,56 @@ test('what a write reads of its own and takes back is not kept', () => {
     }),
   ).toThrow('taken back');
   expect(name()).toBe('Our workshop');
+});
+
+describe('what does not follow from use', () => {
+  const besides = (of = shop) => keptBesidesUse(of, 'name', ofNow, () => ((reads += 1), of.name));
+  let key = 0;
+  const log = (of: typeof shop, machineId: string) => {
+    const start = shop.clock.now - 3_600_000 * ++key;
+    return must(logSession(of, tester, { machineId, start, runSeconds: 60, key: `of-kept-${key}-test` }));
+  };
+
+  test('is kept while use is logged, by us or another process', () => {
+    const { id } = addTestMachine(shop);
+    const other = Object.assign(
+      openShop(shop.dataDir, () => shop.clock.now),
+      { clock: shop.clock },
+    );
+    besides();
+    log(shop, id);
+    besides();
+    log(other, id);
+    besides();
+    expect(reads).toBe(1);
+    rename(other, 'Pier');
+    expect([besides(), reads]).toEqual(['Pier', 2]);
+    log(shop, id);
+    rename(shop, 'Loft');
+    log(shop, id);
+    expect([besides(), reads]).toEqual(['Loft', 3]);
+    shop.clock.now += ofNow;
+    besides();
+    expect(reads).toBe(4);
+    closeShop(other);
+  });
+
+  test('a session taken back is no longer use alone', () => {
+    const { id } = addTestMachine(shop);
+    const { entryId } = log(shop, id);
+    besides();
+    must(correctSession(shop, tester, { entryId, reason: 'not so', change: null }));
+    besides();
+    expect(reads).toBe(2);
+  });
+
+  test('within a write it is read each time and not kept', () => {
+    allOrNothing(shop, () => {
+      besides();
+      rename(shop, 'Pier');
+      expect(besides()).toBe('Pier');
+    });
+    expect(reads).toBe(2);
+    expect([besides(), reads]).toEqual(['Pier', 3]);
+  });
 });

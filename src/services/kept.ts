@@ -50,6 +50,8 @@ export function kept<T>(
 interface Written {
   /** the last line that was looked at */
   line: number;
+  /** how often lines of something else than use came */
+  besidesUse: number;
   shop: number;
   machines: Map<string, number>;
 }
@@ -62,11 +64,12 @@ const mostLines = 2000;
 function lookAtBook({ db }: Pick<Shop, 'db'>): Written {
   let written = writtenOf.get(db.$client);
   if (!written) {
-    written = { line: writtenSince(db, 0, 0).line, shop: 0, machines: new Map() };
+    written = { line: writtenSince(db, 0, 0).line, besidesUse: 0, shop: 0, machines: new Map() };
     writtenOf.set(db.$client, written);
   }
-  const { line, machines } = writtenSince(db, written.line, mostLines);
+  const { line, machines, besidesUse } = writtenSince(db, written.line, mostLines);
   written.line = line;
+  if (besidesUse) written.besidesUse += 1;
   for (const id of machines ?? [null]) {
     if (id === null) written.shop += 1;
     else written.machines.set(id, (written.machines.get(id) ?? 0) + 1);
@@ -104,6 +107,30 @@ export function keptOf<T>(
     const made: KeptOf = { version: versionOf(of), value, of };
     keep(place, name, made);
   }
+  return value;
+}
+
+/**
+ * What follows from the book, but not from what was logged of use, kept while nothing else is written, by this process or
+ * another, and while it is still of now. In a busy shop nearly every line is of use.
+ * @param read tells what it is. Whoever gets it must not change it
+ */
+export function keptBesidesUse<T>(
+  shop: Pick<Shop, 'db' | 'now'>,
+  name: string,
+  lastsMs: number,
+  read: () => T,
+): T {
+  if (shop.db.$client.inTransaction) return read();
+  const written = lookAtBook(shop);
+  const { line } = written;
+  const version = `${written.besidesUse} ${Math.floor(shop.now() / lastsMs)}`;
+  const place = placeOf(shop);
+  const found = place.get(name);
+  if (found?.version === version) return found.value as T;
+  const value = read();
+  // what another process wrote meanwhile may be in it or not: whoever asks next reads anew
+  if (written.line === line) keep(place, name, { version, value });
   return value;
 }
 

@@ -1,3 +1,4 @@
+import { featuresOf } from '../../catalogue/builds/build';
 import { isDue } from '../../core/care/due';
 import { chanceOf } from '../../core/testing/chance';
 import { millisecondsPerDay, millisecondsPerHour } from '../../core/units/time';
@@ -5,6 +6,7 @@ import { listMachines, listStations } from '../../records/machines';
 import { strikeEntry } from '../audit-log/audit-log';
 import {
   bringBackMachine,
+  changeCard,
   removeStation,
   renameMachine,
   restoreStation,
@@ -13,14 +15,17 @@ import {
 } from '../machines/machines';
 import { addModule, listModules, moveModule } from '../parts/parts';
 import { changeSetting } from '../setup/settings';
-import { closeShop, openShop } from '../shop';
+import { workFinder } from '../cleaning/work';
+import { chooseVariant } from '../machines/builds';
+import { closeShop, openShop, type Shop } from '../shop';
 import { changeWeight } from '../usage/soil-weights';
 import { correctSession, logSession, moveSession } from '../usage/sessions';
 import { addTestMachine, dropTestShop, openTestShop, tester, type TestShop } from '../testing/shop';
 import { callTask, deferTask } from './call-or-defer';
 import { recordCare } from './care';
 import { changeSchool } from './care-plans';
-import { dueMachines, dueNow } from './due';
+import { answeredQuestions, chooseMethod } from './methods';
+import { dueMachines, dueNow, type MachineDue } from './due';
 
 let shop: TestShop;
 beforeEach(() => {
@@ -59,7 +64,13 @@ function presses({ next }: ReturnType<typeof chanceOf>) {
   return [
     log,
     log,
-    () => recordCare(shop, tester, { ...task(), at: ago(), finding: one(['clear', 'soiled']) }),
+    () =>
+      recordCare(shop, tester, {
+        ...task(),
+        at: ago(),
+        finding: one(['clear', 'soiled']),
+        minutes: 7,
+      }),
     () => recordCare(shop, tester, { ...task(), at: shop.clock.now, finding: 'haze' }),
     () => moveSession(shop, tester, logged.at(-1) ?? 'none', machine()),
     () => {
@@ -89,6 +100,25 @@ function presses({ next }: ReturnType<typeof chanceOf>) {
       return deferTask(shop, tester, { ...due, reason: 'no swabs', until });
     },
     () => changeSchool(shop, tester, { machineId: machine(), school: one(['little', 'calendar']) }),
+    () => {
+      const question = one(answeredQuestions(shop));
+      const { id: choice } = one(question.schools);
+      return chooseMethod(shop, tester, {
+        question: question.id,
+        choice,
+        machineId: one([null, machine()]),
+      });
+    },
+    () => {
+      const of = one(listMachines(shop.db));
+      const feature = one(featuresOf(of.family));
+      const { id: variant } = one(feature.variants);
+      return chooseVariant(shop, tester, { machineId: of.id, feature: feature.id, variant });
+    },
+    () => {
+      const card = { bed: one(['600 × 400, steel', '300 × 200, aluminium']) };
+      return changeCard(shop, tester, { machineId: machine(), card });
+    },
     () => renameMachine(shop, tester, { machineId: machine(), nickname: `Bird ${keys++}` }),
     () => removeStation(shop, tester, station()),
     () => restoreStation(shop, tester, one(stationsGone(shop, machine()))?.id ?? 'none'),
@@ -115,6 +145,16 @@ function presses({ next }: ReturnType<typeof chanceOf>) {
   ];
 }
 
+/** What the tasks of a machine come to: their words, ways and minutes. */
+function works(of: Shop, { id, family, stations }: MachineDue) {
+  const workOf = workFinder(of);
+  return JSON.stringify(
+    stations.flatMap((station) =>
+      station.tasks.map(({ task }) => workOf({ id, family }, station, task)),
+    ),
+  );
+}
+
 test('law: after any writes, ours or of another process, what is kept is what is reckoned anew', () => {
   const families = ['enclosed-diode', 'open-frame-diode', 'enclosed-diode', 'open-frame-diode'];
   families.forEach((family, index) => addTestMachine(shop, `Bird${index}`, family));
@@ -135,6 +175,10 @@ test('law: after any writes, ours or of another process, what is kept is what is
       shop.clock.now += Math.floor(chance.next() * 2 * millisecondsPerHour);
     }
     expect(JSON.stringify(dueNow(shop))).toBe(JSON.stringify(dueMachines(shop)));
+    const anew = openShop(shop.dataDir, () => shop.clock.now);
+    const of = dueMachines(shop)[n % 3]!;
+    expect(works(shop, of)).toBe(works(anew, of));
+    closeShop(anew);
   }
   // every kind of press was taken at least once
   expect([...acts.keys()].filter((which) => !done.has(which))).toEqual([]);

@@ -8,6 +8,7 @@ import { withLearned } from '../../core/cleaning/learned';
 import { listMachines } from '../../records/machines';
 import { methodsFinder, type AnsweredQuestion } from '../care/methods';
 import { buildFinder, type BuiltMachine } from '../machines/builds';
+import { keptBesidesUse, ofThisMinute } from '../kept';
 import type { Shop } from '../shop';
 import { minutesFinder, soakFinder } from './minutes';
 
@@ -32,13 +33,19 @@ export interface TaskWork extends Work {
 
 /**
  * Tells what a task comes to on a machine: its words, minutes, tools, cautions and openings. Sheet, choice,
- * schedule and stores all ask here. Asks the book once.
+ * schedule and stores all ask here. Asks the book once, and again when something else than use was written.
  * @param supposed answers to questions of method, for looking at a sheet as it would be
  */
 export function workFinder(
   shop: Pick<Shop, 'db' | 'now'>,
   supposed: Readonly<Record<string, string>> = {},
-) {
+): WorkFinder {
+  return Object.keys(supposed).length > 0
+    ? readWorks(shop, supposed)
+    : keptBesidesUse(shop, 'works', ofThisMinute, () => readWorks(shop, supposed));
+}
+
+function readWorks(shop: Pick<Shop, 'db' | 'now'>, supposed: Readonly<Record<string, string>>) {
   const buildOf = buildFinder(shop);
   const methodsAt = methodsFinder(shop);
   const learnedOf = minutesFinder(shop);
@@ -114,4 +121,4 @@ export function workFinder(
   };
 }
 
-export type WorkFinder = ReturnType<typeof workFinder>;
+export type WorkFinder = ReturnType<typeof readWorks>;

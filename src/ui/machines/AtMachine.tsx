@@ -1,7 +1,6 @@
 'use client';
 
 import { UnstyledButton } from '@mantine/core';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ok } from '../../core/units/result';
@@ -11,6 +10,7 @@ import type { Reported } from '../../services/faults/report';
 import type { Watched } from '../../services/faults/watch';
 import type { Who } from '../../services/machines/labels';
 import type { LabelAsks, Outcome } from '../../services/shop';
+import { late } from '../shared/late';
 import { SchemeButton } from '../shared/theme/SchemeButton';
 import type { ReportMachine } from '../faults/ReportForm';
 import { useLine } from '../shared/connection/this-line';
@@ -46,12 +46,12 @@ interface AtMachineProps {
 // the forms come behind the three choices: whether the machine may be used is said without them
 const loadUsedIt = () => import('./UsedIt').then((loaded) => loaded.UsedIt);
 const loadSomethingWrong = () => import('./SomethingWrong').then((loaded) => loaded.SomethingWrong);
-const UsedIt = dynamic(loadUsedIt);
-const SomethingWrong = dynamic(loadSomethingWrong);
+const UsedIt = late(loadUsedIt);
+const SomethingWrong = late(loadSomethingWrong);
 
 const formsAfterMs = 400;
 
-/** Has both here before a choice is made, and before the line is lost. One that fails is asked for again when it is chosen. */
+/** Has both here before a choice is made, and before the line is lost. */
 function loadForms() {
   const later = setTimeout(
     () => void Promise.allSettled([loadUsedIt(), loadSomethingWrong()]),

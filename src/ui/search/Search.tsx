@@ -3,13 +3,13 @@
 import { UnstyledButton } from '@mantine/core';
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { IconSearch } from '@tabler/icons-react';
-import dynamic from 'next/dynamic';
 import type { Found } from '../../services/search/search';
 import { Dialog } from '../shared/Dialog';
 import type { Ask } from '../shared/forms/send';
+import { late } from '../shared/late';
 import classes from './Search.module.css';
 
-const SearchFields = dynamic(() => import('./SearchFields').then((loaded) => loaded.SearchFields));
+const SearchFields = late(() => import('./SearchFields').then((loaded) => loaded.SearchFields));
 
 /** Finds anything by the beginnings of its words; `/` opens it. */
 export function Search({ search }: { search: Ask<[text: string], Found[]> }) {

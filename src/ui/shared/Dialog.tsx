@@ -1,10 +1,10 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DialogProps } from './DialogBox';
+import { late } from './late';
 
-const DialogBox = dynamic(() => import('./DialogBox').then((loaded) => loaded.DialogBox));
+const DialogBox = late(() => import('./DialogBox').then((loaded) => loaded.DialogBox));
 
 /** A dialog whose script comes when it is first opened: most visits open none. */
 export function Dialog({ opened, ...rest }: DialogProps) {

@@ -1,7 +1,6 @@
 'use client';
 
 import { Button, NativeSelect, TextInput } from '@mantine/core';
-import dynamic from 'next/dynamic';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { v7 } from 'uuid';
 import { bothReadings, formatDuration, parseDuration } from '../../core/units/duration';
@@ -12,6 +11,7 @@ import type { Controller } from '../../core/usage/gcode/controller';
 import type { LogChoices, Work } from '../../services/usage/log-choices';
 import type { Job } from '../../services/usage/job-files';
 import type { SessionInput } from '../../services/usage/session-input';
+import { late } from '../shared/late';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { focusForm } from '../shared/forms/focus-form';
 import { Tiles } from '../shared/forms/Tiles';
@@ -27,7 +27,7 @@ import classes from './Log.module.css';
 import { Timer } from './Timer';
 
 // at a label nobody has a file: its script is not loaded there
-const JobDrop = dynamic(() => import('./JobDrop').then((loaded) => loaded.JobDrop));
+const JobDrop = late(() => import('./JobDrop').then((loaded) => loaded.JobDrop));
 
 interface LogFormProps {
   machines: { id: string; nickname: string; held: boolean }[];

@@ -1,13 +1,13 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { createContext, useCallback, useContext, useState, type ReactNode } from 'react';
+import { late } from '../late';
 import { useMay } from './Allowed';
 import type { Strike } from './DoneBoard';
 
 // its script comes with the first thing that is done
 const loadBoard = () => import('./DoneBoard');
-const DoneBoard = dynamic(() => loadBoard().then((loaded) => loaded.DoneBoard));
+const DoneBoard = late(() => loadBoard().then((loaded) => loaded.DoneBoard));
 
 interface Done {
   strike: Strike;
