@@ -1,5 +1,5 @@
 // What a page costs a browser: script and HTML it loads, how long a slow phone is busy with it before it answers, and
-// how much moves under the finger. `node --import tsx bench/browser-pages.ts [folder]`
+// how much moves under the finger. `node --import tsx bench/browser-pages.ts [folder] [page,page]`
 import { chromium, type Browser } from '@playwright/test';
 import fs from 'node:fs';
 import os from 'node:os';
@@ -111,7 +111,9 @@ async function main() {
   });
   const cookie = await signedIn(server.url, marit);
   say('page       script kB (gz)  HTML kB  blocked ms (4x)  layout shift');
+  const only = process.argv[3]?.split(',');
   for (const [name, at] of Object.entries(pages)) {
+    if (only && !only.includes(name)) continue;
     const found: Cost[] = [];
     for (let n = 0; n < times; n++) found.push(await costOf(browser, server.url + at, cookie));
     const of = (what: keyof Cost) => median(found.map((one) => one[what]));

@@ -198,6 +198,19 @@ test('an order that breaks a rule says why not; one that does not is timed', asy
   await page.keyboard.press('Alt+ArrowUp');
   await expect(page.getByText(/Takes as long|min longer|min sooner/)).toBeVisible();
   await page.getByRole('button', { name: 'The soonest order again' }).click();
+  // by its handle, which is there only when asked for
+  const handle = page.getByRole('button', { name: 'Move Belts: inspect' });
+  await expect(handle).toHaveCount(0);
+  await page.getByRole('button', { name: 'Move steps' }).click();
+  await handle.focus();
+  await page.keyboard.press('Space');
+  await expect(page.locator('[data-dragging]')).toHaveCount(1);
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/Takes as long|min longer|min sooner/)).toBeVisible();
+  await page.getByRole('button', { name: 'Done moving' }).click();
+  await expect(handle).toHaveCount(0);
+  await page.getByRole('button', { name: 'The soonest order again' }).click();
   // another way of doing it changes the clock
   const before = await page
     .getByText(/in this order/)

@@ -1,30 +1,19 @@
 'use client';
 
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { IconCheck, IconGripVertical, IconHourglass } from '@tabler/icons-react';
-import { useId, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { stretchDone, waitsFor } from '../../core/cleaning/working';
-import { timeInOrder, type HandsOn } from '../../core/cleaning/order';
+import { timeInOrder } from '../../core/cleaning/order';
 import { bestOrder, sheetTasks, stretchTitle, type Arranged } from '../../core/cleaning/run';
 import classes from './Sheet.module.css';
+import { StepRow, type StepOfOrder } from './StepRow';
 import { stretchKey, type SheetContext } from './context';
 import { brokenWords } from './words';
+
+const loadMoving = () => import('./MovableSteps').then((loaded) => loaded.MovableSteps);
+type Movable = Awaited<ReturnType<typeof loadMoving>>;
+
+/** Long after the step that is worked at, and before the line is lost. */
+const loadAfterMs = 10_000;
 
 interface OrderListProps {
   context: SheetContext;
@@ -33,22 +22,25 @@ interface OrderListProps {
   onChoose: (key: string) => void;
 }
 
-/** Every stretch in its order: press to go there, drag or use the arrow keys to move it. */
+/**
+ * Every stretch in its order: press to go there. What a wet hand brushes moves nothing: lines have handles only while
+ * the order is being changed.
+ */
 export function OrderList({ context, arranged, current, onChoose }: OrderListProps) {
   const { run, store } = context;
   const { progress, clock, press } = store;
   const [refused, setRefused] = useState<string[]>([]);
   const [moved, setMoved] = useState<string | null>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const id = useId();
-  const keys = arranged.steps.map(stretchKey);
+  const [Moving, setMoving] = useState<Movable | null>(null);
+  useEffect(() => {
+    const later = setTimeout(() => void loadMoving().catch(() => undefined), loadAfterMs);
+    return () => clearTimeout(later);
+  }, []);
 
   const move = (from: number, to: number) => {
     if (to < 0 || to >= arranged.steps.length || from === to) return;
-    const sequence = arrayMove(arranged.steps, from, to).map(({ task, part }) => ({ task, part }));
+    const sequence = arranged.steps.map(({ task, part }) => ({ task, part }));
+    sequence.splice(to, 0, ...sequence.splice(from, 1));
     const { timed, broken } = timeInOrder(sheetTasks(run, progress.ways), sequence);
     if (!timed) {
       setMoved(null);
@@ -66,14 +58,38 @@ export function OrderList({ context, arranged, current, onChoose }: OrderListPro
     );
     press({ kind: 'order', sequence });
   };
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over) move(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)));
+  const change = () => {
+    setRefused([]);
+    if (Moving) return setMoving(null);
+    loadMoving().then(
+      (come) => setMoving(() => come),
+      () =>
+        setRefused([
+          'The handles have not come yet: there is no line to the server. Alt and an arrow key move a step.',
+        ]),
+    );
   };
+  const rows = arranged.steps.map((step, index): StepOfOrder => {
+    const key = stretchKey(step);
+    return {
+      key,
+      step,
+      title: stretchTitle(run, step),
+      done: stretchDone(run, progress, step),
+      waiting: waitsFor(run, progress, step, clock)?.for === 'wait',
+      current: current === key,
+      onChoose: () => onChoose(key),
+      onMove: (by) => move(index, index + by),
+    };
+  });
 
   return (
     <section className={classes.order} aria-labelledby="order">
       <header className={classes.orderHead}>
         <h2 id="order">In this order</h2>
+        <button className={classes.small} onClick={change}>
+          {Moving ? 'Done moving' : 'Move steps'}
+        </button>
         {(progress.sequence !== null || progress.ways.size > 0) && (
           <button
             className={classes.small}
@@ -101,76 +117,15 @@ export function OrderList({ context, arranged, current, onChoose }: OrderListPro
         ))}
         {moved && <p className="quiet">{moved}</p>}
       </div>
-      <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SortableContext items={keys} strategy={verticalListSortingStrategy}>
-          <ol className={classes.stretches}>
-            {arranged.steps.map((step, index) => (
-              <Row
-                key={stretchKey(step)}
-                step={step}
-                title={stretchTitle(run, step)}
-                done={stretchDone(run, progress, step)}
-                waiting={waitsFor(run, progress, step, clock)?.for === 'wait'}
-                current={current === stretchKey(step)}
-                onChoose={() => onChoose(stretchKey(step))}
-                onMove={(by) => move(index, index + by)}
-              />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      {Moving ? (
+        <Moving rows={rows} onMove={move} />
+      ) : (
+        <ol className={classes.stretches}>
+          {rows.map((row) => (
+            <StepRow key={row.key} row={row} />
+          ))}
+        </ol>
+      )}
     </section>
-  );
-}
-
-interface RowProps {
-  step: HandsOn;
-  title: string;
-  done: boolean;
-  waiting: boolean;
-  current: boolean;
-  onChoose: () => void;
-  onMove: (by: number) => void;
-}
-
-function Row({ step, title, done, waiting, current, onChoose, onMove }: RowProps) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: stretchKey(step),
-  });
-  return (
-    <li
-      ref={setNodeRef}
-      className={classes.stretch}
-      data-current={current || undefined}
-      data-done={done || undefined}
-      data-dragging={isDragging || undefined}
-      style={{ transform: CSS.Transform.toString(transform), transition }}
-    >
-      <button
-        className={classes.handle}
-        {...attributes}
-        {...listeners}
-        aria-label={`Move ${title}`}
-      >
-        <IconGripVertical size={20} aria-hidden="true" />
-      </button>
-      <button
-        className={classes.stretchName}
-        aria-current={current ? 'step' : undefined}
-        onClick={onChoose}
-        onKeyDown={(event) => {
-          if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return;
-          event.preventDefault();
-          onMove(event.key === 'ArrowUp' ? -1 : 1);
-        }}
-      >
-        <span className={classes.stretchTime}>
-          {step.start}–{step.end}
-        </span>
-        <span>{title}</span>
-        {done && <IconCheck size={20} aria-label="done" />}
-        {!done && waiting && <IconHourglass size={18} aria-label="waits" />}
-      </button>
-    </li>
   );
 }

@@ -4,7 +4,6 @@ import type { changeStepWords } from '../../services/cleaning/own-words';
 import type { abandonSheet } from '../../services/cleaning/abandon';
 import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
-import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { Link } from '../shared/Link';
 import { inTheWay, isIsolated } from '../../core/cleaning/ending';
@@ -18,15 +17,13 @@ import { minutesWords } from '../care/words';
 import { Clock } from './Clock';
 import { Current } from './Current';
 import { EndPractice, EndSheet } from './End';
+import { OrderList } from './OrderList';
 import { LeftOffList, Tray } from './Tray';
 import { stretchKey, type SheetContext } from './context';
 import { WhereNow } from './WhereNow';
 import { useSheetEvents, type SheetStore } from './use-sheet-events';
 import { Waits } from './Waits';
 import classes from './Sheet.module.css';
-
-// dragging comes behind the step that is worked at
-const OrderList = dynamic(() => import('./OrderList').then((loaded) => loaded.OrderList));
 
 interface SheetWorkProps {
   /** `null`: a dry run, nothing is kept */

@@ -146,6 +146,31 @@ test('a finding, a result: the task is over, and what is asked at the end follow
   expect(row.hasAttribute('data-done')).toBe(true);
 });
 
+test('steps are moved by handles, or by keys; what breaks a rule says why not', async () => {
+  draw('enclosed-diode', ['frame', 'wipe'], ['belts', 'inspect']);
+  const list = () => within(screen.getByRole('region', { name: 'In this order' }));
+  const steps = () =>
+    list()
+      .getAllByRole('listitem')
+      .map((item) => item.textContent);
+  expect(list().queryByRole('button', { name: /^Move / })?.textContent).toBe('Move steps');
+  await userEvent.click(list().getByRole('button', { name: 'Move steps' }));
+  expect(await list().findAllByRole('button', { name: /^Move / })).toHaveLength(steps().length);
+  const before = steps();
+  inOrder('Belts: inspect').closest('button')!.focus();
+  await userEvent.keyboard('{Alt>}{ArrowUp}{/Alt}');
+  const after = steps();
+  expect(after).not.toEqual(before);
+  expect(list().getByText(/Takes as long|min longer|min sooner/)).toBeTruthy();
+  await userEvent.click(list().getByRole('button', { name: 'Done moving' }));
+  expect(list().queryByRole('button', { name: /^Move B/ })).toBeNull();
+  expect(steps()).toEqual(after);
+  // the first of all, and nothing before it
+  list().getAllByRole('listitem')[0]!.querySelector('button')!.focus();
+  await userEvent.keyboard('{Alt>}{ArrowUp}{/Alt}');
+  expect(steps()).toEqual(after);
+});
+
 test('the drawing marks what an opening takes out, and of a task its own part', async () => {
   draw('enclosed-diode', ['nozzle', 'clean'], ['window', 'strip-clean'], ['shield', 'clean']);
   const marked = () =>
