@@ -84,14 +84,9 @@ export function windowsOn(
       else spans.push((last = { start, end: start + minutes }));
     }
     for (const { start, end } of spans) {
-      const begins = instant(day, start);
-      found.push({
-        id: `${day}-${start}`,
-        day,
-        start,
-        from: begins,
-        to: begins + (end - start) * minute,
-      });
+      // both by the clock: on the days on which it is put forward or back a window over that hour is shorter or longer
+      const [from, to] = [instant(day, start), instant(day, end)];
+      if (to > from) found.push({ id: `${day}-${start}`, day, start, from, to });
     }
   }
   return found;

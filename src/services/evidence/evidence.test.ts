@@ -208,6 +208,12 @@ it('holds methods against each other, and leaves out what has too few findings',
   const day = shop.now() - 80 * millisecondsPerDay;
   const byDay = (await sideBySide(shop, asked, 'day', day))!;
   expect(byDay.groups.map(({ name }) => name).sort()).toEqual(['before', 'from that day on']);
+  const names = async (side: 'machine' | 'person' | 'method') => {
+    const { groups: found, tooFew: few } = (await sideBySide(shop, asked, side, 0))!;
+    return [...found.map(({ name }) => name), ...few];
+  };
+  expect(await names('machine')).toEqual(['Wren']);
+  expect(await names('person')).toEqual(['Tester']);
   expect(await sideBySide(shop, { stationKind: 'none', task }, 'machine', 0)).toBeNull();
 });
 

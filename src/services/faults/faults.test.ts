@@ -534,6 +534,16 @@ describe('whoever reported', () => {
     // no other report stands behind the hold, and it is there
     expect(shownHolds(shop, machineId)).toMatchObject([{ reports: 1 }]);
     expect(refusal(tellMore(shop, `${token}x`, more))).toContain('not valid');
+    // a reason is asked for where a hold ends without a proof
+    const ended = { faultId, as: 'no fault' as const };
+    expect(refusal(closeFault(shop, tester, ended))).toContain('state the reason for its return');
+    must(closeFault(shop, tester, { ...ended, note: 'a loose plug' }));
+    expect(refusal(tellMore(shop, token, { ...more, key: 'of-one-phone-3' }))).toBe(
+      'It is closed already. If it is there again, report it anew.',
+    );
+    expect(followed(shop, token)!.lines.map(({ words }) => words)).not.toContain(
+      'You said that it got worse. You said that it got worse.',
+    );
   });
 
   it('sees the pictures that came with it, and no others', async () => {

@@ -9,7 +9,7 @@ import { returnMachine } from '../faults/return';
 import { proveFault, repairFault } from '../faults/steps';
 import { holdMachine } from './holds';
 import { labelUrl, machineOfLabel, qrPng } from './labels';
-import { renewLabel, requireMachine, retireMachine } from './machines';
+import { addMachine, renewLabel, requireMachine, retireMachine } from './machines';
 import { logSession } from '../usage/sessions';
 import { startSheet } from '../cleaning/sheets';
 import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
@@ -105,6 +105,32 @@ describe('is it ready?', () => {
     expect(readiness(shop, id).reasons.join()).toContain('Head jerks');
   });
 
+  test('with care where nobody knows when what can burn was last cleaned, and only that is named', () => {
+    const { id } = must(
+      addMachine(shop, tester, { nickname: 'Robin', family: 'enclosed-diode', past: 'used' }),
+    );
+    const unseen = () =>
+      readiness(shop, id).reasons.find((words) => words.startsWith('Not known when'));
+    const tasks = () =>
+      dueMachines(shop)[0]!.stations.flatMap(({ id: stationId, name, tasks: some }) =>
+        some.map(({ task }) => ({ stationId, name: name.toLowerCase(), task })),
+      );
+    // how much debris lies there follows from the jobs that were logged
+    const burns = new Set(
+      tasks().flatMap(({ name, task }) =>
+        task.criticality === 'fire' && name !== 'loose debris' ? [name] : [],
+      ),
+    );
+    expect(burns.size).toBeGreaterThan(0);
+    expect(burns.size).toBeLessThan(dueMachines(shop)[0]!.stations.length);
+    expect(unseen()).toContain(`cleaned: ${[...burns].join(', ')}. Look for residue`);
+    for (const { stationId, task } of tasks()) {
+      if (task.criticality === 'fire')
+        must(recordCare(shop, tester, { stationId, task: task.key, at: shop.clock.now }));
+    }
+    expect(unseen()).toBeUndefined();
+  });
+
   test('with care when a fault is known or fire-class care is past due, and clear once it is done', () => {
     const { id } = addTestMachine(shop);
     must(reportFault(shop, tester, { machineId: id, signs: ['weak'], key: 'ready-key-2' }));
@@ -131,6 +157,7 @@ describe('is it ready?', () => {
     }
     expect(readiness(shop, id)).toMatchObject({ verdict: 'care', headline: 'Ready, with care' });
     expect(readiness(shop, id).reasons.join(' ')).not.toContain('Fire risk');
+    expect(readiness(shop, id).reasons.join(' ')).not.toContain('Not known when');
     expect(requireMachine(shop, 'wren').ok).toBe(true);
   });
 });

@@ -211,6 +211,9 @@ describe('modules in the shop', () => {
     expect(refusal(endModule(shop, tester, { moduleId: blue, why: 'again' }))).toMatch(
       /ended already/,
     );
+    expect(refusal(endModule(shop, tester, { moduleId: 'gone', why: 'worn' }))).toMatch(
+      /not in the book/,
+    );
     // a refused replacement changes nothing: the new serial is taken
     const now = machineSlots(shop, wren).find(({ kind }) => kind.id === 'head')!.fitted!;
     expect(

@@ -249,8 +249,20 @@ describe('passwords', () => {
     const [first, second] = named('Åse').places;
     must(signOutPerson(shop, asa, { personId: asa.id!, placeId: first!.id }));
     expect(named('Åse').places.map(({ id }) => id)).toEqual([second!.id]);
+    const signedOut = () =>
+      bookPage(shop, {}, 50).filter((entry) => JSON.stringify(entry).includes('signed out'));
+    expect(signedOut()).toHaveLength(1);
+    // where nobody was signed in nothing was done, and nothing is written
+    must(signOutPerson(shop, asa, { personId: asa.id!, placeId: 'no such place' }));
+    expect(signedOut()).toHaveLength(1);
     must(signOutPerson(shop, asa, { personId: asa.id!, placeId: null }));
     expect(named('Åse').places).toEqual([]);
+    expect(signedOut()).toHaveLength(2);
+    add('Bo');
+    expect(
+      refusal(signOutPerson(shop, asa, { personId: named('Bo').id, placeId: null })),
+    ).toContain('no account');
+    expect(['Bo', 'Åse'].map((name) => named(name).account)).toEqual([false, true]);
   });
 });
 
