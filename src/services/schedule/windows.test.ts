@@ -54,6 +54,6 @@ test('one that begins in the hour that comes twice begins the first time, one th
   const [skipped] = technicianWindows({ zone: 'Europe/Oslo' }, half, dayOf('2026-03-29'), 1);
   expect(new Date(skipped!.from).toISOString()).toBe('2026-03-29T01:30:00.000Z');
   expect(new Date(skipped!.to).toISOString()).toBe('2026-03-29T02:00:00.000Z');
-  const over = { ...plan, week: [{ weekday: 6, start: 125, minutes: 50 }] };
+  const over = { ...plan, week: [{ weekday: 6, start: 150, minutes: 60 }] };
   expect(technicianWindows({ zone: 'Europe/Oslo' }, over, dayOf('2026-03-29'), 1)).toEqual([]);
 });
