@@ -1,3 +1,4 @@
+import { strikeEntry } from '../audit-log/audit-log';
 import { listStations } from '../../records/machines';
 import { dueMachines } from './due';
 import { recordCare } from './care';
@@ -297,6 +298,20 @@ describe('deferral', () => {
     });
     shop.clock.now += 2 * day;
     expect(taskOf('window', 'wipe').deferral).toBeNull();
+  });
+
+  test('ends with the care, also one of the very instant at which it was put off', () => {
+    const until = { kind: 'date' as const, at: shop.clock.now + 2 * day };
+    must(put(until, 'window', 'wipe'));
+    const wiped = { stationId: stationOf('window'), task: 'wipe', at: shop.clock.now };
+    const { entryId } = must(recordCare(shop, tester, wiped));
+    expect(taskOf('window', 'wipe').deferral).toBeNull();
+    // never was: it waits again
+    must(strikeEntry(shop, tester, 'technician', entryId, 'another machine'));
+    expect(taskOf('window', 'wipe').deferral).toMatchObject({ until });
+    // a care of before does not end it
+    must(recordCare(shop, tester, { ...wiped, at: shop.clock.now - 1 }));
+    expect(taskOf('window', 'wipe').deferral).toMatchObject({ until });
   });
 
   test('until so many run hours', () => {

@@ -342,6 +342,19 @@ test('a draft writes nothing; a sheet is not abandoned while the machine is in p
   );
   expect(activeHolds(shop)).toHaveLength(1);
   pressAll(sheetId, { kind: 'part in', part: part.id });
+  // what was left off for a test is in the way too; what was mended with a date is not
+  const off = { id: 'shield', what: 'the shield', mended: false, until: null };
+  const mend = {
+    id: 'tape',
+    what: 'tape on the duct',
+    mended: true,
+    until: shop.clock.now + minute,
+  };
+  for (const item of [off, mend]) pressAll(sheetId, { kind: 'left off', item });
+  const still = refusal(abandonSheet(shop, tester, { sheetId, reason: 'called away' }));
+  expect(still).toContain('the shield is left off');
+  expect(still).not.toContain('tape');
+  pressAll(sheetId, { kind: 'put back', item: off.id });
   must(abandonSheet(shop, tester, { sheetId, reason: 'called away' }));
   expect(activeHolds(shop)).toEqual([]);
   expect(handOver(shop, sheetRow(shop, sheetId)!).closed!.abandoned).toBe('called away');

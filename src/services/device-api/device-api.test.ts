@@ -164,6 +164,19 @@ test('an impossible time spoils only its own item, and says why', async () => {
   }
 });
 
+test('a reading sent twice is one; under the same key at another time it is refused', async () => {
+  const send = (at: string) =>
+    ask('POST', 'meter-readings', meter, { readings: [{ key: 'of-monday', at, seconds: 7200 }] });
+  const first = await send('2026-11-20T08:00:00Z');
+  expect(first.body).toMatchObject({ accepted: 1, rejected: [] });
+  expect((await send('2026-11-20T08:00:00Z')).body).toMatchObject({ rejected: [] });
+  const other = await send('2026-11-20T09:00:00Z');
+  expect(other.body).toMatchObject({
+    accepted: 0,
+    rejected: [{ key: 'of-monday', reason: expect.stringMatching(/used for something else/) }],
+  });
+});
+
 test('nothing that is sent makes it fail: every answer is one of its own', async () => {
   const odd = fc.oneof(
     fc.constantFrom(

@@ -84,6 +84,24 @@ it('found clear it speaks against dirt; found damaged it answers that', () => {
   expect(now().causes[0]!.id).toBe('damaged-glass');
 });
 
+it.each([
+  ['clear', 'Clean'],
+  ['haze', 'Grey'],
+  ['soiled', 'Dark'],
+  ['caked', 'Dark'],
+  ['damaged', null],
+] as const)('a mirror found %s answers how the swab comes away: %s', (finding, words) => {
+  machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
+  const { now } = report('weak');
+  shop.clock.now += hour;
+  const machine = dueMachines(shop, shop.clock.now, machineId)[0]!;
+  const { id: stationId } = machine.stations.find(({ kind }) => kind === 'mirror')!;
+  const note = finding === 'damaged' ? 'cracked' : null;
+  must(recordCare(shop, tester, { stationId, task: 'wipe', at: shop.clock.now, finding, note }));
+  const said = now().answers.find(({ check }) => check === 'mirror-swab');
+  expect(said?.words ?? null).toBe(words);
+});
+
 it('what was found before the report does not answer for after it', () => {
   find('window', 'wipe', 'soiled');
   shop.clock.now += hour;
