@@ -204,8 +204,11 @@ test('an order that breaks a rule says why not; one that does not is timed', asy
   await page.getByRole('button', { name: 'Move steps' }).click();
   await handle.focus();
   await page.keyboard.press('Space');
-  await expect(page.locator('[data-dragging]')).toHaveCount(1);
+  const dragged = page.locator('[data-dragging]');
+  await expect(dragged).toHaveCount(1);
   await page.keyboard.press('ArrowUp');
+  // over the line before it, where a hand sees it
+  await expect(dragged).toHaveAttribute('style', /translate3d\(\d+px, -\d/);
   await page.keyboard.press('Space');
   await expect(page.getByText(/Takes as long|min longer|min sooner/)).toBeVisible();
   await page.getByRole('button', { name: 'Done moving' }).click();

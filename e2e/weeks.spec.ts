@@ -197,6 +197,8 @@ test('what if an evening less: what it costs, and nothing of it is kept', async 
   server,
 }) => {
   await page.goto(`${server.url}/plan`);
+  const asking = page.getByRole('region', { name: 'What if' });
+  await asking.getByRole('button', { name: 'Ask' }).click();
   const form = page.locator('form').filter({ hasText: 'No evenings on' });
   await form.getByRole('combobox', { name: 'No evenings on' }).click();
   await page.getByRole('option', { name: 'Wednesday' }).click();

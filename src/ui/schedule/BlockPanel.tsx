@@ -1,5 +1,3 @@
-'use client';
-
 import { CleanLink } from '../shared/frame/OpenSheets';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';

@@ -17,18 +17,20 @@ import { startOfLocalDay } from '../../core/units/zone';
 import { Link } from '../shared/Link';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
+import { late } from '../shared/late';
 import { useMay } from '../shared/frame/Allowed';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
-import { BlockPanel } from './BlockPanel';
 import { draftBlocks } from './blocks';
 import { Lanes } from './Lanes';
 import { groundOf, planSum, type PlanView } from './plan-view';
 import { PlanFigures } from './PlanFigures';
 import { usePlaces } from './use-places';
 import { usePlanning, type Planning, type PlanningActions } from './use-planning';
-import { WhatIfForm } from './WhatIfForm';
+import { WhatIf } from './WhatIf';
 import { changedWords, costWords, lateWords, proofWords, worseWords } from './words';
 import classes from './Schedule.module.css';
+
+const BlockPanel = late(() => import('./BlockPanel').then((loaded) => loaded.BlockPanel));
 
 interface ScheduleLanesProps {
   view: PlanView;
@@ -239,7 +241,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
       )}
       <div className={classes.columns}>
         {mayPlan && (
-          <WhatIfForm
+          <WhatIf
             lanes={view.ground.lanes}
             today={view.ground.from}
             busy={starting || (planning !== null && !planning.over)}

@@ -1,5 +1,3 @@
-'use client';
-
 import { Button, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import type { Lane, WhatIf } from '../../services/schedule/problem';
@@ -7,18 +5,15 @@ import { dateOf, dayOf, weekdays } from '../../core/units/wall-clock';
 import { WhenField } from '../shared/forms/WhenField';
 import classes from './Schedule.module.css';
 
-/** What if it were otherwise: an evening less, a machine used more, nobody there for a while. */
-export function WhatIfForm({
-  lanes,
-  today,
-  busy,
-  ask,
-}: {
+export interface WhatIfProps {
   lanes: readonly Lane[];
   today: number;
   busy: boolean;
   ask: (question: string, input: WhatIf) => void;
-}) {
+}
+
+/** The questions: an evening less, a machine used more, nobody there for a while. */
+export function WhatIfForm({ lanes, today, busy, ask }: WhatIfProps) {
   const [weekday, setWeekday] = useState('4');
   const [machine, setMachine] = useState(lanes[0]?.id ?? '');
   const [times, setTimes] = useState(2);
@@ -26,9 +21,7 @@ export function WhatIfForm({
   const [to, setTo] = useState(dateOf(today + 16));
   const nickname = lanes.find(({ id }) => id === machine)?.nickname ?? '';
   return (
-    <section className="panel" aria-labelledby="what-if">
-      <h2 id="what-if">What if</h2>
-      <p className="quiet">Nothing of it is kept.</p>
+    <>
       <form
         className={classes.form}
         onSubmit={(event) => {
@@ -40,6 +33,8 @@ export function WhatIfForm({
       >
         <Select
           label="No evenings on"
+          // it stands where the button was that asked for it
+          autoFocus
           data={weekdays.map((name, at) => ({ value: String(at), label: name }))}
           value={weekday}
           onChange={(value) => setWeekday(value ?? '4')}
@@ -95,6 +90,6 @@ export function WhatIfForm({
           See
         </Button>
       </form>
-    </section>
+    </>
   );
 }
