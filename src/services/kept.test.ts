@@ -48,7 +48,9 @@ describe('what does not follow from use', () => {
   let key = 0;
   const log = (of: typeof shop, machineId: string) => {
     const start = shop.clock.now - 3_600_000 * ++key;
-    return must(logSession(of, tester, { machineId, start, runSeconds: 60, key: `of-kept-${key}-test` }));
+    return must(
+      logSession(of, tester, { machineId, start, runSeconds: 60, key: `of-kept-${key}-test` }),
+    );
   };
 
   test('is kept while use is logged, by us or another process', () => {
