@@ -1,6 +1,9 @@
 import { perGroup } from '../../core/usage/soil';
 import { listStations } from '../../records/machines';
+import type { EntryRow } from '../../records/audit-log';
+import type { EntryKind } from '../../records/audit-log-data';
 import { bookCsv, bookPage, strikeEntry } from './audit-log';
+import { entryWords } from './entry-words';
 import { addDevice, shutOutDevice } from '../device-api/devices';
 import { keepJob } from '../usage/job-files';
 import { callTask, deferTask } from '../care/call-or-defer';
@@ -158,4 +161,249 @@ test('a mistaken call is struck through and calls nothing any more', () => {
   must(shutOutDevice(shop, tester, id));
   must(shutOutDevice(shop, tester, id));
   expect(newest(9).filter((words) => words === 'Device revoked: Screen')).toHaveLength(1);
+});
+
+describe('what a line says, by its kind', () => {
+  /** A line as the book would have it. */
+  const words = (kind: EntryKind, data: object, more: Partial<EntryRow> = {}) =>
+    entryWords(shop, {
+      id: 'a-line',
+      kind,
+      machineId,
+      subjectId: null,
+      at: Date.UTC(2026, 10, 2, 8),
+      recordedAt: Date.UTC(2026, 10, 2, 8),
+      personId: null,
+      person: 'Bo',
+      source: 'hand',
+      key: null,
+      note: null,
+      data,
+      supersedes: null,
+      reason: null,
+      ...more,
+    });
+
+  const recipe = {
+    recipeId: 'r',
+    material: 'plywood',
+    thickness: 3,
+    power: 80,
+    speed: 5,
+    passes: 1,
+    airAssist: true,
+    gone: false,
+  };
+  const burn = { recipeId: 'r', power: 80, passes: 1, thickness: 3 };
+  const cut = { speed: 9, through: true };
+  const swabs = {
+    item: 'swabs',
+    name: 'Swabs',
+    unit: 'pieces',
+    pack: 50,
+    reorderAt: 5,
+    perTask: 2,
+    tool: null,
+    gone: false,
+  };
+
+  test.each<[EntryKind, object, string]>([
+    ['fault showing', { when: 'after a while', where: null }, 'It shows: after a while'],
+    ['fault showing', { when: null, where: null }, 'It shows: not said'],
+    ['fault cause', { words: 'the plug' }, 'Cause thought of: the plug'],
+    [
+      'fault repair',
+      {
+        action: 'new belt',
+        part: 'belt',
+        parts: [
+          { item: null, name: 'GT2', serial: 'B-1', quantity: 1 },
+          { item: null, name: 'clip', serial: '', quantity: 1 },
+        ],
+        minutes: 20,
+        cost: 1250,
+      },
+      'Repair: new belt, belt, GT2 B-1, clip, 20 min, cost 12.50',
+    ],
+    [
+      'fault repair',
+      { action: 'plug in', part: null, parts: [], minutes: 1, cost: 0 },
+      'Repair: plug in, 1 min',
+    ],
+    ['fault proof', { tested: 'Test burn', passed: true }, 'Proof: Test burn, passed'],
+    ['fault proof', { tested: 'Test burn', passed: false }, 'Proof: Test burn, failed'],
+    ['fault again', {}, 'Fault met again by somebody else'],
+    ['fault again', { reporter: 'worse' }, 'Whoever reported the fault says that it got worse'],
+    ['fault again', { reporter: 'taken back' }, 'Whoever reported the fault takes it back'],
+    [
+      'fault return',
+      { restriction: 'slow', strength: 0.934 },
+      'Returned to use with a restriction: slow; strength 93 %',
+    ],
+    ['fault return', { restriction: null, strength: null }, 'Returned to use without restriction'],
+    ['restriction lifted', { how: 'cleaned' }, 'Restriction lifted: cleaned'],
+    ['watch answer', { seen: true }, 'On watch: seen again in a session'],
+    ['watch answer', { seen: false }, 'On watch: not seen in a session'],
+    ['accepted mark', { stationId: null, words: 'a scratch' }, 'Known and accepted: a scratch'],
+    ['accepted mark gone', { how: 'new glass' }, 'No longer an accepted mark: new glass'],
+    ['recipe', recipe, 'Recipe: plywood 3 mm, 80 %, 5 mm/s, 1 pass'],
+    ['recipe', { ...recipe, passes: 2 }, 'Recipe: plywood 3 mm, 80 %, 5 mm/s, 2 passes'],
+    ['recipe', { ...recipe, gone: true }, 'Recipe dropped: plywood 3 mm'],
+    [
+      'test burn',
+      { ...burn, fastest: 9, baseline: true, cuts: [cut] },
+      'Baseline: through at 9 mm/s, 1 cut',
+    ],
+    [
+      'test burn',
+      { ...burn, fastest: null, baseline: false, cuts: [cut, cut] },
+      'Test burn: not through at any speed, 2 cuts',
+    ],
+    ['fault closed', { as: 'no fault', duplicateOf: null }, 'Fault closed: no fault'],
+    ['hold', { why: 'by hand', words: 'smells' }, 'On hold: smells'],
+    ['release', { how: 'reason', words: 'aired' }, 'Released: aired'],
+    ['clean-down started', { sheetId: 'a', tasks: 1 }, 'Clean-down started, 1 task'],
+    [
+      'clean-down started',
+      { sheetId: 'a', tasks: 2, module: 'H-1' },
+      'Clean-down of head H-1 at the bench started, 2 tasks',
+    ],
+    [
+      'clean-down signed off',
+      {
+        sheetId: 'a',
+        done: 3,
+        left: ['Belts: inspect'],
+        proofs: [
+          { name: 'Burn', passed: true, words: '' },
+          { name: 'Dots', passed: false, words: '' },
+        ],
+      },
+      'Clean-down signed off, 3 recorded; still open: Belts: inspect; Burn passed, Dots failed',
+    ],
+    [
+      'clean-down signed off',
+      { sheetId: 'a', done: 1, left: [], proofs: [] },
+      'Clean-down signed off, 1 recorded',
+    ],
+    ['clean-down abandoned', { sheetId: 'a', marks: [] }, 'Clean-down abandoned'],
+    [
+      'clean-down abandoned',
+      { sheetId: 'a', marks: ['a', 'b'] },
+      'Clean-down abandoned; had been marked: a; b',
+    ],
+    ['put back', { sheetId: 'a', what: 'the tape', until: 0 }, 'To put right: the tape'],
+    ['put back done', { how: 'new clamp' }, 'Put right: new clamp'],
+    ['store item', swabs, 'Stores: Swabs, 2 pieces a task, order at 5'],
+    ['store item', { ...swabs, gone: true }, 'Stores: Swabs taken off the list'],
+    ['machine', { change: 'renamed', from: 'Wren', to: 'Tern' }, 'Machine renamed: Wren to Tern'],
+    ['machine', { change: 'retired', from: null, to: 'sold' }, 'Machine retired: sold'],
+    ['machine', { change: 'label renewed', from: null, to: null }, 'Machine label renewed'],
+    ['setting', { name: 'name', from: 'Loft', to: 'Pier' }, 'Setting name: Loft to Pier'],
+    ['setting', { name: 'name', from: null, to: 'Pier' }, 'Setting name: Pier'],
+    ['strike', { of: 'care' }, 'Struck through: a care entry'],
+    [
+      'proposal declined',
+      { stationId: 'gone', task: 'wipe', proposed: 6, cycles: 5 },
+      'Limit left as it is: removed station, wipe, 6 was proposed',
+    ],
+    [
+      'connector wait',
+      { minutes: 12, source: 'manual' },
+      'Wait before connectors: 12 min (manual)',
+    ],
+    ['step words', { instead: 'Wipe', words: null }, 'Step as it was: Wipe'],
+    ['step words', { instead: 'Wipe', words: 'Dab' }, 'Step in own words: Dab'],
+    ['day without use', { day: 20789 }, 'Stood still that day'],
+    [
+      'module',
+      { moduleId: 'm', kind: 'tube', serial: 'T-1', name: 'Tube', hadSeconds: 0 },
+      'Module added: Tube T-1',
+    ],
+    ['module ended', { moduleId: 'gone', why: 'cracked' }, 'Module ended: cracked'],
+    [
+      'technician week',
+      { windows: [{ weekday: 0, start: 1050, minutes: 90 }], closed: [6] },
+      "Technician's week: Monday 17:30 to 19:00; closed Sunday",
+    ],
+    ['technician week', { windows: [], closed: [] }, "Technician's week: no windows"],
+    [
+      'technician days',
+      { from: 20789, to: 20789, what: 'closed', windows: [] },
+      'Shop closed 2026-12-02',
+    ],
+    [
+      'technician days',
+      { from: 20789, to: 20790, what: 'windows', windows: [{ start: 540, minutes: 60 }] },
+      'Technician there 2026-12-02 to 2026-12-03, 09:00 to 10:00',
+    ],
+    [
+      'booking',
+      { end: Date.UTC(2026, 10, 2, 10), weeks: 1 },
+      'Booked 2026-11-02 09:00 to 2026-11-02 11:00',
+    ],
+    [
+      'booking',
+      { end: Date.UTC(2026, 10, 2, 10), weeks: 3 },
+      'Booked 2026-11-02 09:00 to 2026-11-02 11:00, 3 weeks on end',
+    ],
+    [
+      'calendar',
+      { name: 'Fair', change: 'read again', events: 4 },
+      'Calendar Fair read again, 4 bookings',
+    ],
+    ['calendar', { name: 'Fair', change: 'removed', events: 0 }, 'Calendar Fair removed'],
+    [
+      'soil weights',
+      {
+        from: Date.UTC(2026, 9, 1),
+        what: {
+          change: 'material',
+          name: 'birch bark',
+          aliases: [],
+          works: [{ process: 'cut', weight: perGroup(() => 1) }],
+        },
+      },
+      'Material added: birch bark, from 2026-10-01',
+    ],
+    [
+      'machine past',
+      { isNew: true, inUseSince: null, hours: null, sure: null },
+      'Before this book: nothing, all of it is new',
+    ],
+    [
+      'machine past',
+      { isNew: false, inUseSince: Date.UTC(2021, 4, 1), hours: 900, sure: 100 },
+      'Before this book: in use since 2021-05-01, about 900 ± 100 run hours',
+    ],
+    [
+      'machine past',
+      { isNew: false, inUseSince: null, hours: null, sure: null },
+      'Before this book: used, nothing more is known',
+    ],
+  ])('%s %j', (kind, data, said) => {
+    expect(words(kind, data)).toBe(said);
+  });
+
+  test.each([
+    ['added', 'Bo added as helper'],
+    ['invited', 'Bo was given a link to choose a password'],
+    ['joined', 'Bo chose a password and came in as helper'],
+    ['role', 'Bo is now helper'],
+    ['password', 'Bo: password changed'],
+    ['code', 'Bo: code for labels changed'],
+    ['signed out', 'Bo was signed out'],
+    ['ended', 'Bo has left'],
+    ['back', 'Bo is back as helper'],
+  ])('a person %s', (change, said) => {
+    expect(words('person', { name: 'Bo', role: 'helper', change, personId: 'bo' })).toBe(said);
+  });
+
+  test('where a method was chosen, and that a disputed one was settled', () => {
+    const choice = { question: 'air', choice: 'compressor', stationId: null };
+    expect(words('method choice', choice)).toBe('Method on this machine: compressor');
+    expect(words('method choice', choice, { machineId: null })).toBe('Method: compressor');
+    const settled = { question: 'disputed:acetone-on-glass', choice: 'ours', stationId: null };
+    expect(words('method choice', settled)).toBe('Disputed method settled: acetone on glass');
+  });
 });
