@@ -138,6 +138,21 @@ export function sessionSpan(
   return row.first === null ? null : { first: row.first, last: row.last! };
 }
 
+/** Start of the session that has so many before it among those of a machine with `from <= start <= to`, or `null`. */
+export function startOfNth(
+  db: Db,
+  machineId: string,
+  from: number,
+  to: number,
+  before: number,
+): number | null {
+  const row = statement(
+    db,
+    'select start from session where machine_id = ? and start between ? and ? order by start limit 1 offset ?',
+  ).get(machineId, from, to, before) as { start: number } | undefined;
+  return row?.start ?? null;
+}
+
 /** At most `count` standing sessions just before (or after) an instant, in order of start. */
 export function sessionsBeside(
   db: Db,

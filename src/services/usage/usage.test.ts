@@ -4,7 +4,7 @@ import { presences } from '../../core/parts/presence';
 import { eachSessionHours } from '../../core/usage/session-hours';
 import { perGroup } from '../../core/usage/soil';
 import { sessionsBetween } from '../../records/usage/sessions';
-import { allOdometers, hoursBetween } from '../../records/usage/totals';
+import { allHours, allOdometers, clearDerived, hoursBetween } from '../../records/usage/totals';
 import { strikeEntry } from '../audit-log/audit-log';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
@@ -13,7 +13,7 @@ import { correctSession, logSession } from './sessions';
 import { shopWeights } from './soil-weights-read';
 import { changeWeight } from './soil-weights';
 import { addTestMachine, dropTestShop, must, openTestShop, tester } from '../testing/shop';
-import { rebuildUsage } from './usage';
+import { deriveUsage, rebuildUsage } from './usage';
 
 const day = 86_400_000;
 const now = Date.UTC(2026, 10, 24, 12);
@@ -193,6 +193,32 @@ test('law: after any history the kept totals equal the rebuilt, and counters equ
     { numRuns: 40 },
   );
   expect(swapped).toBeGreaterThan(10);
+});
+
+test('derived in pieces it is what it is derived at once', () => {
+  const shop = openTestShop(now);
+  const { id } = addTestMachine(shop);
+  for (let n = 0; n < 70; n++) {
+    // several of a day, and materials that take the mean of those before them
+    must(
+      logSession(shop, tester, {
+        machineId: id,
+        start: now - day * 30 + n * 4_000_000,
+        runSeconds: 60 + n,
+        material: n % 3 === 0 ? null : n % 3 === 1 ? 'plywood' : 'cork',
+        process: n % 3 === 0 ? null : 'cut',
+        key: `of-the-pieces-${n}`,
+      }),
+    );
+  }
+  const kept = () => [allHours(shop.db), allOdometers(shop.db)];
+  const whole = kept();
+  for (const atOnce of [1, 2, 7, 50, 69, 70, 71]) {
+    clearDerived(shop.db);
+    deriveUsage(shop, id, now - day * 40, now, atOnce);
+    expect(kept()).toEqual(whole);
+  }
+  dropTestShop(shop);
 });
 
 test('back-dated entries give the same counters as entries in order', () => {

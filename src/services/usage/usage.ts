@@ -4,7 +4,12 @@ import { secondsToHours } from '../../core/units/time';
 import { localDay } from '../../core/units/zone';
 import { listMachines } from '../../records/machines';
 import { rebuildOpen } from '../../records/open-entries';
-import { sessionsBeside, sessionsBetween, sessionSpan } from '../../records/usage/sessions';
+import {
+  sessionsBeside,
+  sessionsBetween,
+  sessionSpan,
+  startOfNth,
+} from '../../records/usage/sessions';
 import {
   changeSoil,
   clearDerived,
@@ -49,15 +54,30 @@ function hoursOf(
   return { end, rows };
 }
 
+/** So many sessions are derived at a time: an import may bring a million of one machine. */
+const sessionsAtOnce = 20_000;
+
 /**
  * Derives anew what the sessions of a machine in `[from, to]` (by start, UTC milliseconds) count for, and the
  * running totals with them.
+ * @param atOnce so many sessions lie in memory together
  */
-export function deriveUsage(shop: Derives, machineId: string, from: number, to: number): void {
+export function deriveUsage(
+  shop: Derives,
+  machineId: string,
+  from: number,
+  to: number,
+  atOnce = sessionsAtOnce,
+): void {
   const { db, zone } = shop;
-  const { end, rows } = hoursOf(shop, machineId, from, to, shopWeights(shop));
-  replaceHours(db, machineId, from, end, rows);
-  replaceOdometer(db, machineId, localDay(from, zone), localDay(end, zone));
+  const weightsAt = shopWeights(shop);
+  for (let first: number = from; first <= to;) {
+    const last = startOfNth(db, machineId, first, to, atOnce - 1) ?? to;
+    const { end, rows } = hoursOf(shop, machineId, first, last, weightsAt);
+    replaceHours(db, machineId, first, end, rows);
+    replaceOdometer(db, machineId, localDay(first, zone), localDay(end, zone));
+    first = last + 1;
+  }
 }
 
 /**

@@ -28,19 +28,22 @@ import {
   type Rejection,
 } from './read-file';
 
+/** A row that can be taken. */
+interface GoodRow {
+  line: number;
+  raw: string;
+  outcome: 'new' | 'duplicate';
+  machineId: string;
+  nickname: string;
+  session: LoggedSession;
+  note: string | null;
+  /** idempotency key of its entry */
+  key: string;
+}
+
 /** What a row of the file will become. */
-export type CheckedRow = { line: number; raw: string } & (
-  | {
-      outcome: 'new' | 'duplicate';
-      machineId: string;
-      nickname: string;
-      session: LoggedSession;
-      note: string | null;
-      /** idempotency key of its entry */
-      key: string;
-    }
-  | { outcome: 'rejected'; rejection: Rejection }
-);
+export type CheckedRow =
+  GoodRow | { line: number; raw: string; outcome: 'rejected'; rejection: Rejection };
 
 export interface ImportCounts {
   accepted: number;
@@ -101,22 +104,19 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
   const machines = listMachines(shop.db, { retired: true });
   const byName = new Map(machines.map((machine) => [machine.nickname.toLowerCase(), machine]));
   const names = machines.map(({ nickname }) => nickname);
-  const marks = new Map<ReadRow, { key: string; fingerprint: string }>();
-  for (const row of rows) {
-    if (!('session' in row)) continue;
-    const machine = byName.get(row.machine.toLowerCase());
-    if (!machine) continue;
-    const fingerprint = sessionFingerprint(machine.id, row.session);
-    marks.set(row, { key: rowKey(fingerprint, row.key), fingerprint });
-  }
+  // a million rows are held at once: of each its key, and no more text than that
+  const keys = rows.map((row) => {
+    const machine = 'session' in row && byName.get(row.machine.toLowerCase());
+    return machine ? rowKey(machine.id, row.session, row.key) : null;
+  });
   const known = knownKeys(
     shop.db,
-    [...marks.values()].map(({ key }) => key),
+    keys.filter((key) => key !== null),
   );
   const timelines = new Map<string, Timeline<ReturnType<typeof stretchOf>>>();
-  const seen = new Map<string, { fingerprint: string; line: number }>();
+  const seen = new Map<string, GoodRow>();
 
-  const check = (row: ReadRow): CheckedRow => {
+  const check = (row: ReadRow, at: number): CheckedRow => {
     const { line, raw } = row;
     const refuse = (rejection: Rejection): CheckedRow => ({
       line,
@@ -136,8 +136,8 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
     }
     const wrong = timesProblem(session, now) ?? retiredProblem(machine, session);
     if (wrong) return refuse({ field: wrong.field as Rejection['field'], reason: wrong.message });
-    const { key, fingerprint } = marks.get(row)!;
-    const checked = {
+    const key = keys[at]!;
+    const checked: GoodRow = {
       line,
       raw,
       machineId: machine.id,
@@ -145,11 +145,12 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
       session,
       note: row.note,
       key,
+      outcome: 'new',
     };
     const earlier = seen.get(key);
     if (earlier || known.has(key)) {
-      const other = earlier?.fingerprint ?? bookFingerprint(shop, key);
-      if (other === fingerprint) return { ...checked, outcome: 'duplicate' };
+      const other = earlier ? fingerprintOf(earlier) : bookFingerprint(shop, key);
+      if (other === fingerprintOf(checked)) return { ...checked, outcome: 'duplicate' };
       return refuse({
         field: 'key',
         reason: `the key "${row.key}" already belongs to a different session${earlier ? ` on line ${earlier.line}` : ' in the book'}`,
@@ -169,9 +170,9 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
         reason: `overlaps the session of ${describeStretch(shop, overlap.session)} on ${machine.nickname}`,
       });
     }
-    seen.set(key, { fingerprint, line });
+    seen.set(key, checked);
     timeline.add(stretchOf(session));
-    return { ...checked, outcome: 'new' };
+    return checked;
   };
   return rows.map(check);
 }
@@ -198,6 +199,9 @@ function sessionFingerprint(machineId: string, session: LoggedSession): string {
   ].join('|');
 }
 
+const fingerprintOf = ({ machineId, session }: Pick<GoodRow, 'machineId' | 'session'>) =>
+  sessionFingerprint(machineId, session);
+
 function bookFingerprint(shop: Shop, key: string): string | null {
   const row = sessionByKey(shop.db, key);
   if (!row) return null;
@@ -209,8 +213,9 @@ function bookFingerprint(shop: Shop, key: string): string | null {
 }
 
 /** The row's own key, else one made of its content: either way the same row twice adds nothing. */
-function rowKey(fingerprint: string, key: string | null): string {
+function rowKey(machineId: string, session: LoggedSession, key: string | null): string {
   if (key) return `session:${key}`;
+  const fingerprint = sessionFingerprint(machineId, session);
   const hash = createHash('sha256').update(fingerprint).digest('base64url');
   return `row:${hash.slice(0, 32)}`;
 }
