@@ -69,6 +69,12 @@ test('a form whose script did not come says so in its place, and comes by itself
   await page.getByRole('button', { name: /I used it/ }).click();
   await expect(page.getByText('This part of the page has not come yet')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Sparrow' })).toBeVisible();
+  // what to do in an emergency does not wait for the form that tells of it
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: /Something is wrong/ }).click();
+  await expect(page.getByText(/^Fire, sparks, broken guard: /)).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: /I used it/ }).click();
   lost = false;
   await expect(page.getByRole('radio', { name: '30 min', exact: true })).toBeVisible();
   await context.close();

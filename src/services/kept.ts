@@ -37,12 +37,22 @@ export function kept<T>(
   const { $client: client } = shop.db;
   // within a write what is read may still be taken back
   if (client.inTransaction) return read();
-  const version = `${recordsVersion(shop.db)} ${Math.floor(shop.now() / lastsMs)}`;
+  return keptAt(shop, name, `${recordsVersion(shop.db)} ${Math.floor(shop.now() / lastsMs)}`, read);
+}
+
+/** What was kept of a version, else what is read now. @param isOfIt whether what was read is surely of that version */
+function keptAt<T>(
+  shop: Pick<Shop, 'db'>,
+  name: string,
+  version: string,
+  read: () => T,
+  isOfIt = () => true,
+): T {
   const place = placeOf(shop);
   const found = place.get(name);
   if (found?.version === version) return found.value as T;
   const value = read();
-  keep(place, name, { version, value });
+  if (isOfIt()) keep(place, name, { version, value });
   return value;
 }
 
@@ -125,13 +135,8 @@ export function keptBesidesUse<T>(
   const written = lookAtBook(shop);
   const { line } = written;
   const version = `${written.besidesUse} ${Math.floor(shop.now() / lastsMs)}`;
-  const place = placeOf(shop);
-  const found = place.get(name);
-  if (found?.version === version) return found.value as T;
-  const value = read();
   // what another process wrote meanwhile may be in it or not: whoever asks next reads anew
-  if (written.line === line) keep(place, name, { version, value });
-  return value;
+  return keptAt(shop, name, version, read, () => written.line === line);
 }
 
 /** For what says how long ago something was. */

@@ -47,7 +47,10 @@ interface AtMachineProps {
 const loadUsedIt = () => import('./UsedIt').then((loaded) => loaded.UsedIt);
 const loadSomethingWrong = () => import('./SomethingWrong').then((loaded) => loaded.SomethingWrong);
 const UsedIt = late(loadUsedIt);
-const SomethingWrong = late(loadSomethingWrong);
+// what to do in an emergency is said also where the form to tell of it has not come
+const SomethingWrong = late(loadSomethingWrong, ({ stop }) => (
+  <p className={classes.hold}>Fire, sparks, broken guard: {stop}</p>
+));
 
 const formsAfterMs = 400;
 

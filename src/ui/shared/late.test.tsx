@@ -31,6 +31,19 @@ test('a part that does not come says so and is asked for until it does; later on
   expect(asked).toHaveBeenCalledTimes(3);
 });
 
+test('what must be said is said where the part does not come, and by the part once it does', async () => {
+  const asked = jest.fn(() => Promise.reject<typeof Form>(new Error('lost')));
+  const Part = late(asked, ({ name }) => <p>stop {name}</p>);
+  render(<Part name="Wren" />);
+  expect(screen.queryByText('stop Wren')).toBeNull();
+  await pass(0);
+  expect(screen.getByText('stop Wren')).toBeTruthy();
+  asked.mockImplementation(() => Promise.resolve(Form));
+  await pass(3000);
+  expect(screen.getByText('form of Wren')).toBeTruthy();
+  expect(screen.queryByText('stop Wren')).toBeNull();
+});
+
 test('what is put away before it comes asks no more', async () => {
   const asked = jest.fn(() => Promise.reject(new Error('lost')));
   const Part = late<object>(asked);

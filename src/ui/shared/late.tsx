@@ -6,9 +6,11 @@ const askAgainMs = 3000;
  * A part of a page whose script comes when the part is first shown; never drawn on the server. Where it does not come,
  * as when the line is lost, its place says so, and it is asked for until it does: what is typed elsewhere on the page stays.
  * @param load asks for it; one that failed is asked for anew each time
+ * @param Without what must be said where it does not come
  */
 export function late<P extends object>(
   load: () => Promise<ComponentType<P>>,
+  Without?: ComponentType<P>,
 ): (props: P) => React.ReactNode {
   let come: ComponentType<P> | null = null;
   return function Late(props: P) {
@@ -38,10 +40,13 @@ export function late<P extends object>(
     }, [Part]);
     if (Part) return <Part {...props} />;
     return missing ? (
-      <p role="status">
-        This part of the page has not come yet: there is no line to the server. It comes by itself
-        when there is.
-      </p>
+      <>
+        {Without && <Without {...props} />}
+        <p role="status">
+          This part of the page has not come yet: there is no line to the server. It comes by itself
+          when there is.
+        </p>
+      </>
     ) : null;
   };
 }
