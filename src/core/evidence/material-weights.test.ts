@@ -1,3 +1,4 @@
+import { inverse, Matrix, solve } from 'ml-matrix';
 import { chanceOf } from '../testing/chance';
 import { learnWeights, type MixedObservation, type MixedTask } from './material-weights';
 
@@ -123,3 +124,95 @@ test('what the findings say does not hang on the unit that soil is counted in', 
     expect(factor.p50).toBeCloseTo(learnWeights(observed)[at]!.factor.p50, 6);
   });
 });
+
+/** The belief as one plain function of the logarithms of weights and lives, in the words of its doc comment. */
+function logBelief(tasks: readonly MixedTask[], materials: readonly string[]) {
+  return (at: readonly number[]) => {
+    const weights = at.slice(0, materials.length);
+    const lives = at.slice(materials.length);
+    const prior =
+      weights.reduce((all, one) => all - one ** 2 / (2 * 0.5 ** 2), 0) +
+      lives.reduce((all, one) => all - one ** 2 / 2, 0);
+    return tasks.reduce((all, { median: middle, observations }, task) => {
+      const hazard = (soil: Readonly<Record<string, number>>) => {
+        const real = Object.entries(soil).reduce((sum, [material, hours]) => {
+          const index = materials.indexOf(material);
+          return sum + hours * (index < 0 ? 1 : Math.exp(weights[index]!));
+        }, 0);
+        return Math.LN2 * (real / (middle * Math.exp(lives[task]!))) ** shape;
+      };
+      return observations.reduce(
+        (sum, { from, to }) =>
+          sum +
+          (to === null ? -hazard(from) : Math.log(Math.exp(-hazard(from)) - Math.exp(-hazard(to)))),
+        all,
+      );
+    }, prior);
+  };
+}
+
+/** Slopes and curvature by differences of a function. */
+function bySteps(of: (at: readonly number[]) => number, at: readonly number[]) {
+  const step = 1e-3;
+  const moved = (...moves: readonly (readonly [index: number, by: number])[]) =>
+    of(at.map((one, i) => one + moves.reduce((sum, [m, by]) => sum + (m === i ? by : 0), 0)));
+  const slopes = at.map((_, i) => (moved([i, step]) - moved([i, -step])) / (2 * step));
+  const curvature = at.map((_, i) =>
+    at.map(
+      (__, j) =>
+        (moved([i, step], [j, step]) -
+          moved([i, step], [j, -step]) -
+          moved([i, -step], [j, step]) +
+          moved([i, -step], [j, -step])) /
+        (4 * step * step),
+    ),
+  );
+  return { slopes, curvature: new Matrix(curvature) };
+}
+
+test.each([
+  ['many cycles', 21, truth, 90],
+  ['few', 22, truth, 30],
+  ['of two materials', 23, { plywood: 0.5, acrylic: 2 }, 60],
+])(
+  'the likeliest factors and their spread are those of the plain belief: %s',
+  (_, seed, real, cycles) => {
+    const own = shopOf(seed, real, cycles);
+    // looked at clean, and again when it was soiled; and a material too seldom worked to be told
+    const twice = own
+      .flatMap(({ observations }) => observations.filter(({ to }) => to))
+      .slice(0, 5);
+    const half = (soil: Readonly<Record<string, number>>) =>
+      Object.fromEntries(Object.entries(soil).map(([material, hours]) => [material, hours / 2]));
+    own[0]!.observations = [
+      ...own[0]!.observations,
+      ...twice.map(({ to }) => ({ from: half(to!), to: { ...to!, cork: 4 } })),
+    ];
+    const learned = learnWeights(own);
+    expect(learned.map(({ material }) => material).sort()).toEqual(Object.keys(real).sort());
+    const materials = learned.map(({ material }) => material);
+
+    const belief = logBelief(own, materials);
+    let at: number[] = [...materials, ...own].map(() => 0);
+    for (let round = 0; round < 15; round++) {
+      const { slopes, curvature } = bySteps(belief, at);
+      const move = solve(curvature, Matrix.columnVector(slopes)).to1DArray();
+      at = at.map((one, i) => one - move[i]!);
+    }
+    const covariance = inverse(bySteps(belief, at).curvature).mul(-1);
+    const whole = learned.reduce((sum, { share }) => sum + share, 0);
+    learned.forEach(({ factor, share, cycles: counted }, one) => {
+      const against = learned.map((other, j) => (j === one ? 1 : 0) - other.share / whole);
+      const mean = against.reduce((sum, by, j) => sum + by * at[j]!, 0);
+      const row = Matrix.rowVector([...against, ...own.map(() => 0)]);
+      const spread = 1.2815516 * Math.sqrt(row.mmul(covariance).mmul(row.transpose()).get(0, 0));
+      expect(Math.log(factor.p50)).toBeCloseTo(mean, 4);
+      expect(Math.log(factor.p10)).toBeCloseTo(mean - spread, 3);
+      expect(Math.log(factor.p90)).toBeCloseTo(mean + spread, 3);
+      expect(share).toBeGreaterThan(0);
+      expect(counted).toBeGreaterThanOrEqual(8);
+    });
+    // the cork counts in the whole that the shares are of
+    expect(whole).toBeLessThan(1);
+  },
+);

@@ -351,3 +351,70 @@ describe('when a task will be due', () => {
     });
   });
 });
+
+describe('the model, said again over whole lists', () => {
+  const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);
+  const weighted = (values: readonly number[], weights: readonly number[]) =>
+    sum(values.map((value, index) => value * weights[index]!)) / sum(weights);
+
+  /** Weights, means and residuals as vectors, where the code counts day by day. */
+  function saidAgain(amounts: ReadonlyMap<number, number>, to: number) {
+    const days = Array.from({ length: 182 }, (_, back) => to - back).filter((day) => day >= 0);
+    const weightOf = (day: number) => Math.pow(2, (day - to) / 28);
+    const ofDay = (weekday: number) => days.filter((day) => (day + 3) % 7 === weekday);
+    const amountOf = (day: number) => amounts.get(day) ?? 0;
+    const weekdays = [0, 1, 2, 3, 4, 5, 6];
+    const mean = weekdays.map((weekday) =>
+      weighted(ofDay(weekday).map(amountOf), ofDay(weekday).map(weightOf)),
+    );
+    const variance = weekdays.map((weekday) =>
+      weighted(
+        ofDay(weekday).map((day) => (amountOf(day) - mean[weekday]!) ** 2),
+        ofDay(weekday).map(weightOf),
+      ),
+    );
+    const ends = Array.from({ length: Math.floor(days.length / 7) }, (_, back) => to - 7 * back);
+    const weekOf = (end: number) => days.filter((day) => day <= end && day > end - 7);
+    const used = ends.map((end) => sum(weekOf(end).map(amountOf)));
+    const residuals = used.map((amount) => amount - sum(mean));
+    const weights = ends.map(weightOf);
+    const weeks = sum(weights) ** 2 / sum(weights.map((weight) => weight ** 2));
+    const squares = residuals.map((residual) => residual ** 2);
+    const spread = weighted(squares, weights) * (weeks / (weeks - 1));
+    const seen =
+      sum(residuals.slice(1).map((one, at) => weights[at + 1]! * one * residuals[at]!)) /
+      sum(squares.map((square, at) => square * weights[at]!));
+    const unbiased = seen + (1 + 4 * Math.max(0, seen)) / weeks;
+    return {
+      mean,
+      variance,
+      inflation: Math.min(20, Math.max(1, spread / sum(variance))),
+      persistence: Math.min(0.8, Math.max(0, (weeks * unbiased + 4 * 0.2) / (weeks + 4))),
+      weeks,
+      idle: weighted(
+        used.map((amount) => (amount === 0 ? 1 : 0)),
+        weights,
+      ),
+    };
+  }
+
+  it.each([40, 61, 120, 182, 300])('is the same after %i days', (days) => {
+    shops.forEach((kind, index) => {
+      for (let seed = 1; seed <= 8; seed++) {
+        const amounts = simulate(kind, 9000 + 100 * index + seed, days);
+        const model = fitUse(amounts, 0, days - 1);
+        if (!model) continue;
+        const again = saidAgain(amounts, days - 1);
+        model.mean.forEach((one, at) => expect(one).toBeCloseTo(again.mean[at]!, 8));
+        model.variance.forEach((one, at) => expect(one).toBeCloseTo(again.variance[at]!, 8));
+        for (const part of ['inflation', 'persistence', 'weeks', 'idle'] as const)
+          expect([kind, seed, part, model[part].toFixed(8)]).toEqual([
+            kind,
+            seed,
+            part,
+            again[part].toFixed(8),
+          ]);
+      }
+    });
+  });
+});

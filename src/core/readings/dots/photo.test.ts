@@ -82,7 +82,26 @@ describe('a dot in a picture', () => {
       { x: 170, y: 80, r: 16 },
     ];
     expect(findDot(taken(two))).toEqual({ found: null, why: 'several dots' });
-    expect(findDot(taken([{ x: 8, y: 90, r: 20 }]))).toEqual({ found: null, why: 'at the edge' });
+    for (const cut of [
+      { x: 8, y: 90 },
+      { x: 232, y: 90 },
+      { x: 120, y: 8 },
+      { x: 120, y: 172 },
+    ]) {
+      expect(findDot(taken([{ ...cut, r: 20 }]))).toEqual({ found: null, why: 'at the edge' });
+    }
+  });
+
+  it('stands beside dirt at both edges, which is no second dot by being counted as one', () => {
+    // each 16 to 18 % of the dot's area, both together over a quarter
+    const dirt = [
+      { x: 0, y: 60, r: 13 },
+      { x: 239, y: 60, r: 13 },
+    ];
+    const { found } = findDot(taken([whole, ...dirt], { grain: 3 }));
+    expect(Math.hypot(found!.x - whole.x, found!.y - whole.y)).toBeLessThan(0.5);
+    const larger = [{ x: 0, y: 60, r: 19 }];
+    expect(findDot(taken([whole, ...larger]))).toEqual({ found: null, why: 'several dots' });
   });
 
   it('is no cross, and no cat', () => {
