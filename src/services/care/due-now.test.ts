@@ -15,6 +15,7 @@ import {
 } from '../machines/machines';
 import { addModule, listModules, moveModule } from '../parts/parts';
 import { changeSetting } from '../setup/settings';
+import { sheetMinutesFinder } from '../cleaning/sheet-minutes';
 import { workFinder } from '../cleaning/work';
 import { chooseVariant } from '../machines/builds';
 import { closeShop, openShop, type Shop } from '../shop';
@@ -145,13 +146,18 @@ function presses({ next }: ReturnType<typeof chanceOf>) {
   ];
 }
 
-/** What the tasks of a machine come to: their words, ways and minutes. */
+/** What the tasks of a machine come to: their words, ways and minutes, and what a sheet of each station takes. */
 function works(of: Shop, { id, family, stations }: MachineDue) {
   const workOf = workFinder(of);
+  const minutesOf = sheetMinutesFinder(of);
   return JSON.stringify(
-    stations.flatMap((station) =>
+    stations.map((station) => [
       station.tasks.map(({ task }) => workOf({ id, family }, station, task)),
-    ),
+      minutesOf(
+        { machineId: id },
+        station.tasks.map(({ task: { key } }) => ({ stationId: station.id, task: key })),
+      ),
+    ]),
   );
 }
 

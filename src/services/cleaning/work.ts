@@ -33,7 +33,8 @@ export interface TaskWork extends Work {
 
 /**
  * Tells what a task comes to on a machine: its words, minutes, tools, cautions and openings. Sheet, choice,
- * schedule and stores all ask here. Asks the book once, and again when something else than use was written.
+ * schedule and stores all ask here. Asks the book once, and again when something else than use was written; whoever gets
+ * what a task comes to must not change it.
  * @param supposed answers to questions of method, for looking at a sheet as it would be
  */
 export function workFinder(
@@ -80,11 +81,11 @@ function readWorks(shop: Pick<Shop, 'db' | 'now'>, supposed: Readonly<Record<str
     placed.set(at, place);
     return place;
   };
-  return (
+  const comesTo = (
     machine: BuiltMachine,
     station: WorkStation,
     task: CatalogueTask,
-    apart = false,
+    apart: boolean,
   ): TaskWork => {
     const { asItIs, ...place } = placeOf(machine, station);
     const work = workOf(place.build, station, task, place.by, apart);
@@ -118,6 +119,32 @@ function readWorks(shop: Pick<Shop, 'db' | 'now'>, supposed: Readonly<Record<str
       ...place,
       learned,
     };
+  };
+  return remembering(comesTo);
+}
+
+/** Works what a task at a place comes to out once. */
+function remembering(
+  comesTo: (
+    machine: BuiltMachine,
+    station: WorkStation,
+    task: CatalogueTask,
+    apart: boolean,
+  ) => TaskWork,
+) {
+  const known = new WeakMap<CatalogueTask, Map<string, TaskWork>>();
+  return (
+    machine: BuiltMachine,
+    station: WorkStation,
+    task: CatalogueTask,
+    apart = false,
+  ): TaskWork => {
+    const key = `${machine.id} ${machine.headId ?? ''} ${station.id} ${apart}`;
+    const before = known.get(task) ?? new Map<string, TaskWork>();
+    known.set(task, before);
+    const work = before.get(key) ?? comesTo(machine, station, task, apart);
+    before.set(key, work);
+    return work;
   };
 }
 

@@ -45,9 +45,11 @@ export interface Load {
   planned: { weeks: number; minutes: number; needed: number } | null;
 }
 
-/** The load of the next quarter: what comes up, done each time its limit is reached, against the windows there are. */
-export function technicianLoad(shop: Shop): Load {
-  const machines = dueMachines(shop);
+/**
+ * The load of the next quarter: what comes up, done each time its limit is reached, against the windows there are.
+ * @param machines where their tasks stand @default reckoned for this very moment
+ */
+export function technicianLoad(shop: Shop, machines = dueMachines(shop)): Load {
   const days = weeks * 7;
   const { problem, tasks, from, lanes, told } = weeksAhead(shop, machines, null, {
     days,

@@ -119,7 +119,7 @@ export function inMinutes(
   only: string | null = null,
 ): InMinutes {
   const all = choosable(shop, board).filter(({ machineId }) => !only || machineId === only);
-  const minutesOf = remembering(sheetMinutesFinder(shop));
+  const minutesOf = sheetMinutesFinder(shop);
   const offer = (candidates: readonly Choosable[], limit: number): Offer | null => {
     // what is reckoned of each is near; the sheet of all of them says how long it takes
     for (let budget = limit; budget > 0;) {
@@ -173,18 +173,4 @@ export function inMinutes(
     }
     return null;
   }
-}
-
-/** The same sheet is made once, however often it is thought of. */
-function remembering(minutesOf: ReturnType<typeof sheetMinutesFinder>) {
-  const known = new Map<string, ReturnType<typeof minutesOf>>();
-  return (first: Choosable, tasks: readonly Choosable[]) => {
-    const key = tasks
-      .map(({ id }) => id)
-      .sort()
-      .join(' ');
-    const taken = known.get(key) ?? minutesOf(first, tasks);
-    known.set(key, taken);
-    return taken;
-  };
 }

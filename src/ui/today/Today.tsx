@@ -1,4 +1,3 @@
-import { inPercent } from '../../core/units/percent';
 import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
 import type { ReactNode } from 'react';
@@ -19,10 +18,9 @@ import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, longDate } from '../shared/marks/when';
 import { fireLoad } from '../../core/care/fire-load';
-import { FireLoad } from '../shared/marks/FireLoad';
-import { Ribbon } from '../shared/ribbon/Ribbon';
-import { TinyRibbon, tinyShape } from '../shared/ribbon/TinyRibbon';
+import { drawnColumns } from '../shared/ribbon/markup';
 import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
+import { MachineLines, type MachineLine } from './MachineLines';
 import { Planned } from './Planned';
 import { UnsentNote } from '../mail/UnsentNote';
 import classes from './Today.module.css';
@@ -73,47 +71,9 @@ export function Today(props: TodayProps) {
             <h2 id="ribbons" className="visually-hidden">
               All machines
             </h2>
-            {machines.map((machine) => {
-              const hold = board.holds.find(({ machineId }) => machineId === machine.id);
-              const strength = board.strengths.get(machine.id)?.strength ?? null;
-              const columns = ribbonColumns(machine.stations);
-              return (
-                <article key={machine.id} className={classes.machine}>
-                  <div className={classes.label}>
-                    <span>
-                      <Link href={`/machines/${machine.id}`} className={classes.nickname}>
-                        {machine.nickname}
-                      </Link>{' '}
-                      <span className={classes.facts}>{lately(machine, now, zone)}</span>
-                    </span>
-                    {hold ? (
-                      <HoldTag words={hold.words} />
-                    ) : (
-                      <span className={classes.facts}>{familyNames[machine.family]}</span>
-                    )}
-                    <span className={classes.facts}>
-                      {strength !== null && `strength ${inPercent(strength)} `}
-                      <FireLoad load={fireLoad(machine.stations)} />
-                    </span>
-                  </div>
-                  <div className={classes.full}>
-                    <Ribbon
-                      machine={{ id: machine.id, nickname: machine.nickname }}
-                      columns={columns}
-                      size="today"
-                    />
-                  </div>
-                  <Link
-                    href={`/machines/${machine.id}`}
-                    className={classes.small}
-                    aria-label={`${machine.nickname}: open`}
-                  >
-                    <StateMark state={hold ? 'hold' : machine.state} />
-                    <TinyRibbon shape={tinyShape(columns)} />
-                  </Link>
-                </article>
-              );
-            })}
+            <MachineLines
+              lines={machines.map((machine) => lineOf(machine, board, { zone, familyNames }))}
+            />
           </section>
           {props.inMinutes && (
             <IHave initial={props.inMinutes} ask={props.askMinutes} now={now} zone={zone} />
@@ -139,6 +99,26 @@ export function Today(props: TodayProps) {
       )}
     </div>
   );
+}
+
+function lineOf(
+  machine: MachineDue,
+  { holds, strengths, now }: Board,
+  { zone, familyNames }: Pick<TodayProps, 'zone' | 'familyNames'>,
+): MachineLine {
+  const { id, nickname, stations } = machine;
+  const hold = holds.find(({ machineId }) => machineId === id);
+  return {
+    id,
+    nickname,
+    family: familyNames[machine.family],
+    state: hold ? 'hold' : machine.state,
+    lately: lately(machine, now, zone),
+    hold: hold?.words ?? null,
+    strength: strengths.get(id)?.strength ?? null,
+    fire: fireLoad(stations),
+    columns: drawnColumns(ribbonColumns(stations)),
+  };
 }
 
 /** How much a machine was used of late. */

@@ -7,7 +7,7 @@ import { FaultFilter } from '../../../ui/faults/FaultFilter';
 import { FaultLanes } from '../../../ui/faults/FaultLanes';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
-import { SoftLinks } from '../../../ui/shared/ribbon/SoftLinks';
+import { SoftLinks } from '../../../ui/shared/SoftLinks';
 import { dayDate, span } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';

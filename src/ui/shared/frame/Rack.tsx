@@ -2,7 +2,7 @@
 
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { Link } from '../Link';
+import { SoftLinks } from '../SoftLinks';
 import { StateMark, type MarkState } from '../marks/StateMark';
 import { TinyRibbon, type TinyShape } from '../ribbon/TinyRibbon';
 import { Allowed } from './Allowed';
@@ -18,43 +18,49 @@ export interface RackRow {
 
 /** Every machine of the shop, on every page: what is sent of each is what it is drawn from. */
 export function Rack({ rows }: { rows: readonly RackRow[] }) {
+  const path = usePathname();
   return (
-    <ul className={classes.machines}>
-      {rows.map((row) => (
-        <li key={row.id}>
-          <RackLink href={`/machines/${row.id}`}>
-            <span className={classes.rackHead}>
-              <span className={classes.nickname}>{row.nickname}</span>
-              <StateMark state={row.state} />
-            </span>
-            <span className={classes.rackRibbon}>
-              <TinyRibbon shape={row.ribbon} />
-            </span>
-            {row.openFaults > 0 && (
-              <span className={classes.faults}>
-                {row.openFaults === 1 ? '1 open fault' : `${row.openFaults} open faults`}
+    <SoftLinks>
+      <ul className={classes.machines}>
+        {rows.map((row) => (
+          <li key={row.id}>
+            <RackLink href={`/machines/${row.id}`} path={path}>
+              <span className={classes.rackHead}>
+                <span className={classes.nickname}>{row.nickname}</span>
+                <StateMark state={row.state} />
               </span>
-            )}
-          </RackLink>
-        </li>
-      ))}
-      <Allowed right="set up">
-        <li>
-          <RackLink href="/machines/new">
-            <span className={classes.addMachine}>Add a machine</span>
-          </RackLink>
-        </li>
-      </Allowed>
-    </ul>
+              <span className={classes.rackRibbon}>
+                <TinyRibbon shape={row.ribbon} />
+              </span>
+              {row.openFaults > 0 && (
+                <span className={classes.faults}>
+                  {row.openFaults === 1 ? '1 open fault' : `${row.openFaults} open faults`}
+                </span>
+              )}
+            </RackLink>
+          </li>
+        ))}
+        <Allowed right="set up">
+          <li>
+            <RackLink href="/machines/new" path={path}>
+              <span className={classes.addMachine}>Add a machine</span>
+            </RackLink>
+          </li>
+        </Allowed>
+      </ul>
+    </SoftLinks>
   );
 }
 
 /** A row; marked when its machine is the one in view. */
-function RackLink({ href, children }: { href: string; children: ReactNode }) {
-  const here = usePathname().startsWith(href);
+function RackLink({ href, path, children }: { href: string; path: string; children: ReactNode }) {
   return (
-    <Link href={href} className={classes.link} aria-current={here ? 'page' : undefined}>
+    <a
+      href={href}
+      className={classes.link}
+      aria-current={path.startsWith(href) ? 'page' : undefined}
+    >
       {children}
-    </Link>
+    </a>
   );
 }

@@ -1,5 +1,7 @@
 import type { Column } from './columns';
+import { drawnColumns } from './markup';
 import { RibbonColumns } from './RibbonColumns';
+import { SoftLinks } from '../SoftLinks';
 
 interface RibbonProps {
   /** whose stations they are */
@@ -10,27 +12,14 @@ interface RibbonProps {
   current?: string | undefined;
 }
 
-/** Rounded down, as a share is said. */
-const sent = (share: number) => Math.floor(share * 10_000 + 1e-6) / 10_000;
-
 /**
  * Our picture of a machine: its stations in path order, each a column that fills and darkens as it
- * fouls. State shows in height, pattern and cap, so it reads without colour. Today shows hundreds of
- * columns: what goes to the browser of each is what it is drawn from.
+ * fouls. State shows in height, pattern and cap, so it reads without colour.
  */
 export function Ribbon({ columns, ...rest }: RibbonProps) {
   return (
-    <RibbonColumns
-      columns={columns.map(({ slug, short, part, used, state, strength, label }) => ({
-        slug,
-        short,
-        part,
-        used: used === null ? null : sent(used),
-        state,
-        strength,
-        label,
-      }))}
-      {...rest}
-    />
+    <SoftLinks>
+      <RibbonColumns columns={drawnColumns(columns)} {...rest} />
+    </SoftLinks>
   );
 }

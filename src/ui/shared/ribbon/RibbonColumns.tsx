@@ -3,10 +3,9 @@
 import type { CSSProperties } from 'react';
 import { lineAt } from './columns';
 import { columnsMarkup, type DrawnColumn } from './markup';
-import { SoftLinks } from './SoftLinks';
 import classes from './Ribbon.module.css';
 
-/** The columns themselves, as plain links. */
+/** The columns themselves, as plain links: within `SoftLinks` they do not load the page anew. */
 export function RibbonColumns({
   machine,
   columns,
@@ -20,14 +19,12 @@ export function RibbonColumns({
 }) {
   const href = (slug: string) => `/machines/${machine.id}?station=${slug}`;
   return (
-    <SoftLinks>
-      <ol
-        className={classes.ribbon}
-        data-size={size}
-        aria-label={`Stations of ${machine.nickname}`}
-        style={{ '--line': lineAt } as CSSProperties}
-        dangerouslySetInnerHTML={{ __html: columnsMarkup(columns, href, current) }}
-      />
-    </SoftLinks>
+    <ol
+      className={classes.ribbon}
+      data-size={size}
+      aria-label={`Stations of ${machine.nickname}`}
+      style={{ '--line': lineAt } as CSSProperties}
+      dangerouslySetInnerHTML={{ __html: columnsMarkup(columns, href, current) }}
+    />
   );
 }

@@ -1,5 +1,5 @@
 import type { Column } from './columns';
-import { columnsMarkup, escaped } from './markup';
+import { columnsMarkup, drawnColumns, escaped } from './markup';
 
 const column = (more: Partial<Column> = {}): Column => ({
   slug: 'honeycomb',
@@ -13,9 +13,11 @@ const column = (more: Partial<Column> = {}): Column => ({
   ...more,
 });
 const href = (slug: string) => `/machines/1?station=${slug}&x=1`;
+const markupOf = (columns: readonly Column[], current?: string) =>
+  columnsMarkup(drawnColumns(columns), href, current);
 
 test('a column carries its words, state and share', () => {
-  const [item] = columnsMarkup([column()], href, 'honeycomb').match(/<li.*<\/li>/s)!;
+  const [item] = markupOf([column()], 'honeycomb').match(/<li.*<\/li>/s)!;
   expect(item).toContain('title="Honeycomb: 131 %, past due, 7.8 soil hours over"');
   expect(item).toContain('data-state="past due"');
   expect(item).toContain('aria-current="true"');
@@ -24,18 +26,25 @@ test('a column carries its words, state and share', () => {
   expect(item).toContain('--fill:0.807;--dirt:1');
 });
 
+test('the strength of the beam stands at its column', () => {
+  expect(markupOf([column({ strength: 0.874 }), column()]).match(/<em.*?<\/em>/g)).toEqual([
+    '<em aria-hidden="true">87 %</em>',
+  ]);
+});
+
 test('only the first column of a part names it; a station without a task has no figure', () => {
-  const markup = columnsMarkup(
-    [column(), column({ slug: 'b' }), column({ slug: 'c', part: 'air', used: null, state: null })],
-    href,
-  );
+  const markup = markupOf([
+    column(),
+    column({ slug: 'b' }),
+    column({ slug: 'c', part: 'air', used: null, state: null }),
+  ]);
   expect(markup.match(/data-part="\w+"/g)).toEqual(['data-part="bed"', 'data-part="air"']);
   expect(markup).toContain('data-state="none"');
 });
 
 test('what people write never becomes markup', () => {
   const evil = `"><img src=x onerror='alert(1)'>&amp;`;
-  const markup = columnsMarkup([column({ short: evil, label: evil, slug: evil })], href);
+  const markup = markupOf([column({ short: evil, label: evil, slug: evil })]);
   expect(markup).not.toContain('<img');
   expect(markup.match(/</g)).toHaveLength(10); // li, a, b, i, span: opened and closed, nothing else
   expect(escaped(evil)).toBe('&quot;&gt;&lt;img src=x onerror=&#39;alert(1)&#39;&gt;&amp;amp;');

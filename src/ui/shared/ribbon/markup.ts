@@ -17,10 +17,25 @@ export function escaped(text: string): string {
 const rounded = (share: number) => Math.round(share * 1000) / 1000;
 
 /** What a column is drawn from. */
-export type DrawnColumn = Pick<
-  Column,
-  'slug' | 'short' | 'part' | 'used' | 'state' | 'strength' | 'label'
->;
+export type DrawnColumn = Pick<Column, 'slug' | 'short' | 'part' | 'used' | 'state' | 'label'> & {
+  strength?: number;
+};
+
+/** Rounded down, as a share is said. */
+const sent = (share: number) => Math.floor(share * 10_000 + 1e-6) / 10_000;
+
+/** Of columns, what they are drawn from: Today shows hundreds, and nothing else of them goes to the browser. */
+export function drawnColumns(columns: readonly Column[]): DrawnColumn[] {
+  return columns.map(({ slug, short, part, used, state, strength, label }) => ({
+    slug,
+    short,
+    part,
+    used: used === null ? null : sent(used),
+    state,
+    label,
+    ...(strength !== null && { strength }),
+  }));
+}
 
 /**
  * The list items of a ribbon as markup. Today shows hundreds of columns, and as elements they took
@@ -49,10 +64,10 @@ export function columnsMarkup(
       return (
         `<li${first ? ` data-part="${part}"` : ''} data-state="${state ?? 'none'}">` +
         `<a href="${escaped(href(slug))}" title="${escaped(label)}"${current === slug ? ' aria-current="true"' : ''}>` +
-        `<b aria-hidden="true">${escaped(figure)}</b>` +
-        `<i aria-hidden="true" style="--fill:${fill};--dirt:${dirt}"></i>` +
+        (figure ? `<b aria-hidden="true">${escaped(figure)}</b>` : '<b></b>') +
+        `<i style="--fill:${fill};--dirt:${dirt}"></i>` +
         `<span aria-hidden="true">${escaped(short).replaceAll(' ', '\n')}</span>` +
-        (strength === null ? '' : `<em aria-hidden="true">${inPercent(strength)}</em>`) +
+        (strength === undefined ? '' : `<em aria-hidden="true">${inPercent(strength)}</em>`) +
         `</a></li>`
       );
     })

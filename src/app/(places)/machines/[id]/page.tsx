@@ -34,7 +34,7 @@ import { openMeterQuestions, quietDays } from '../../../../services/usage/meters
 import { compareStates } from '../../../../core/care/due';
 import { firstLook, unknownTasks, type StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
-import { SoftLinks } from '../../../../ui/shared/ribbon/SoftLinks';
+import { SoftLinks } from '../../../../ui/shared/SoftLinks';
 import { drawnParts } from '../../../../ui/machines/drawing/drawn-parts';
 import { MachineDrawing } from '../../../../ui/machines/drawing/MachineDrawing';
 import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';

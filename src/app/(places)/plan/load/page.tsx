@@ -13,7 +13,8 @@ export const metadata = { title: 'Is there time enough?' };
 
 export default async function LoadPage() {
   const { shop, role } = await enter('see');
-  if (theBoard().machines.length === 0) {
+  const { machines } = theBoard();
+  if (machines.length === 0) {
     return (
       <>
         <ScheduleRooms here="/plan/load" />
@@ -23,7 +24,7 @@ export default async function LoadPage() {
       </>
     );
   }
-  const load = kept(shop, 'load', ofToday, () => technicianLoad(shop));
+  const load = kept(shop, 'load', ofToday, () => technicianLoad(shop, machines));
   return (
     <>
       <ScheduleRooms here="/plan/load" />
