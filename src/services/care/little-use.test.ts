@@ -12,7 +12,7 @@ beforeEach(() => {
 });
 
 /** Runs it for some hours each week. */
-function used(weeks: number, hours: number) {
+function used(weeks: number, hours: number, material = 'plywood') {
   for (let n = 0; n < weeks; n++) {
     const start = shop.clock.now;
     must(
@@ -20,7 +20,7 @@ function used(weeks: number, hours: number) {
         machineId: id,
         start: start - hours * 3_600_000,
         runSeconds: hours * 3600,
-        material: 'plywood',
+        material,
         process: 'cut',
         key: `little-${start}`,
       }),
@@ -90,4 +90,55 @@ test('what somebody set is left alone', () => {
   expect(tasksUnder(plan, own).find(({ key }) => key === task)!.limits).toEqual([
     { kind: 'days', value: 3 },
   ]);
+});
+
+test('the calendar waits until a quarter of the limit is used, by the soil of each group as it was counted', () => {
+  used(8, 1, 'mdf');
+  const little = littleUse(shop, id)!;
+  expect(little.counted).toBe(true);
+  const listed = tasks();
+  const soiling = new Set<number>();
+  for (const { stationId, task: key, name, station, from, to } of little.tasks) {
+    const { task, counters, ...one } = listed.find(
+      (other) => other.station === station && other.task.key === key,
+    )!;
+    expect(stationId).toBeTruthy();
+    expect(name).toBe(task.name);
+    const limit = (kind: string) => task.limits.find((some) => some.kind === kind)?.value;
+    expect(from).toBe(limit('days'));
+    const inWeeks = [
+      (limit('soil') ?? Infinity) / (counters.soilMilliseconds / 3_600_000 / 8),
+      (limit('run') ?? Infinity) / (counters.runSeconds / 3600 / 8),
+    ];
+    soiling.add(
+      Math.round((counters.soilMilliseconds / 3_600_000 / (counters.runSeconds / 3600)) * 1000),
+    );
+    const fits = Math.min((Math.min(...inWeeks) * 7) / 4, from * 4);
+    expect([station, key, to]).toEqual([station, key, Math.floor(fits / 7) * 7]);
+    expect(one.known).toBe(true);
+  }
+  // the groups do not soil alike
+  expect(soiling.size).toBeGreaterThan(1);
+});
+
+test('twice the hours that somebody expects never give a longer calendar, none and all of the week are hours too', () => {
+  used(8, 1);
+  const at = (hours: number) =>
+    new Map(
+      littleUse(shop, id, hours)!.tasks.map(({ stationId, task, to }) => [
+        `${stationId} ${task}`,
+        to,
+      ]),
+    );
+  const [one, two] = [at(1), at(2)];
+  for (const [place, to] of two) expect(to).toBeLessThanOrEqual(one.get(place) ?? 0);
+  expect(littleUse(shop, id, 1)!.counted).toBe(false);
+  expect(refusal(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: 168 }))).toContain(
+    'fits',
+  );
+  expect(refusal(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: 169 }))).toBeTruthy();
+  expect(must(fitCalendar(shop, tester, { machineId: id, hoursPerWeek: 2 }))).toEqual({
+    changed: two.size,
+  });
+  expect(carePlanHistory(shop, id)[0]!.reason).toContain('about 2.0 h a week, as expected');
 });
