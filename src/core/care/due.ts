@@ -57,16 +57,35 @@ export function countingLimit<L extends { notBefore?: true | undefined }>(
   limits: readonly L[],
   shareOf: (limit: L) => number,
 ): { limit: L; share: number } | null {
-  let fullest: { limit: L; share: number } | null = null;
-  let emptiest: { limit: L; share: number } | null = null;
+  let fullest: L | null = null;
+  let emptiest: L | null = null;
+  let most = 0;
+  let least = 0;
   for (const limit of limits) {
     const share = shareOf(limit);
     if (limit.notBefore) {
-      if (emptiest === null || share < emptiest.share) emptiest = { limit, share };
-    } else if (fullest === null || share > fullest.share) fullest = { limit, share };
+      if (emptiest === null || share < least) [emptiest, least] = [limit, share];
+    } else if (fullest === null || share > most) [fullest, most] = [limit, share];
   }
-  return fullest && emptiest && emptiest.share < fullest.share ? emptiest : fullest;
+  if (fullest === null) return null;
+  return emptiest !== null && least < most
+    ? { limit: emptiest, share: least }
+    : { limit: fullest, share: most };
 }
+
+function counting(limits: readonly Limit[], counters: Counters): { limit: Limit; share: number } {
+  const counts = countingLimit(limits, ({ kind, value }) => {
+    if (!(value > 0))
+      throw new RangeError(`standing requires limits above 0, not ${kind} ${value}`);
+    return counterFor(kind, counters) / value;
+  });
+  if (!counts) throw new RangeError('standing requires at least one limit that makes due');
+  return counts;
+}
+
+/** The share used of the limit that counts, as in `standing`. */
+export const usedOf = (limits: readonly Limit[], counters: Counters): number =>
+  counting(limits, counters).share;
 
 /**
  * Where a task stands: used = counter / limit of the limit that counts.
@@ -81,13 +100,7 @@ export function standing(
   called = false,
   thresholds: Thresholds = defaultThresholds,
 ): Standing {
-  const counts = countingLimit(limits, ({ kind, value }) => {
-    if (!(value > 0))
-      throw new RangeError(`standing requires limits above 0, not ${kind} ${value}`);
-    return counterFor(kind, counters) / value;
-  });
-  if (!counts) throw new RangeError('standing requires at least one limit that makes due');
-  const { limit, share: used } = counts;
+  const { limit, share: used } = counting(limits, counters);
   const counted = careState(used, thresholds);
   const state = called && (counted === 'clear' || counted === 'soon') ? 'due' : counted;
   const left = limit.value - counterFor(limit.kind, counters);

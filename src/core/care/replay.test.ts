@@ -1,6 +1,6 @@
 import { perGroup } from '../usage/soil';
 import type { CareEvent } from './care';
-import { replay, type ReplayTask } from './replay';
+import { replay, replayClock, type ReplayTask } from './replay';
 
 const zone = 'UTC';
 const hour = 3_600_000;
@@ -27,20 +27,20 @@ const span = { from: start, to: start + 30 * day, zone };
 
 test('a task done when due: by hand', () => {
   // 30 hours at one a day, limit 4: due after the 4th, 8th, … 28th session: seven times
-  expect(replay([task({})], daily(30), null, span)).toEqual([
+  expect(replay([task({})], replayClock(daily(30), span), null)).toEqual([
     { task: 'wipe', cleanings: 7, furthest: 1 },
   ]);
   // a limit of 7 days, counted at midnights: days 7, 14, 21, 28
   const weekly = task({ limits: [{ kind: 'days', value: 7 }] });
-  expect(replay([weekly], daily(30), null, span)[0]!.cleanings).toBe(4);
+  expect(replay([weekly], replayClock(daily(30), span), null)[0]!.cleanings).toBe(4);
   // 4 days of use: like the hours, since each day is used once
   const useDays = task({ limits: [{ kind: 'useDays', value: 4 }] });
-  expect(replay([useDays], daily(30), null, span)[0]!.cleanings).toBe(7);
+  expect(replay([useDays], replayClock(daily(30), span), null)[0]!.cleanings).toBe(7);
 });
 
 test('a deeper task does the shallower ones with it', () => {
   const clean = task({ key: 'clean', depth: 'clean', limits: [{ kind: 'soil', value: 12 }] });
-  const [wiped, cleaned] = replay([task({}), clean], daily(30), null, span);
+  const [wiped, cleaned] = replay([task({}), clean], replayClock(daily(30), span), null);
   // cleaned after 12 and 24; wiped after 4, 8, (12 with the clean), 16, 20, (24), 28
   expect(cleaned!.cleanings).toBe(2);
   expect(wiped!.cleanings).toBe(5);
@@ -55,12 +55,12 @@ test('what the shop did in fact tells how far past the limit it went', () => {
     finding: null,
   });
   // after ten days ten hours, after four more four: the furthest is the rest, 16 hours of 4
-  expect(replay([task({})], daily(30), [event(10), event(14)], span)).toEqual([
+  expect(replay([task({})], replayClock(daily(30), span), [event(10), event(14)])).toEqual([
     { task: 'wipe', cleanings: 2, furthest: 4 },
   ]);
   // put off resets nothing
   const putOff = { ...event(10), result: 'put-off' as const };
-  expect(replay([task({})], daily(30), [putOff], span)[0]).toEqual({
+  expect(replay([task({})], replayClock(daily(30), span), [putOff])[0]).toEqual({
     task: 'wipe',
     cleanings: 0,
     furthest: 7.5,
@@ -70,21 +70,25 @@ test('what the shop did in fact tells how far past the limit it went', () => {
 test('what had gathered before the span counts', () => {
   const later = { ...span, from: start + 3 * day };
   // three hours before, so due after the first session of the span, then every four
-  expect(replay([task({})], daily(30), null, later)[0]!.cleanings).toBe(7);
+  expect(replay([task({})], replayClock(daily(30), later), null)[0]!.cleanings).toBe(7);
   const fresh = task({ since: start + 3 * day });
-  expect(replay([fresh], daily(30), null, later)[0]!.cleanings).toBe(6);
+  expect(replay([fresh], replayClock(daily(30), later), null)[0]!.cleanings).toBe(6);
 });
 
 test('coolant ages by the calendar and by hours, not by what is burnt', () => {
   const coolant = task({ group: 'coolant', limits: [{ kind: 'soil', value: 1 }] });
-  expect(replay([coolant], daily(30), null, span)[0]).toMatchObject({ cleanings: 0, furthest: 0 });
+  expect(replay([coolant], replayClock(daily(30), span), null)[0]).toMatchObject({
+    cleanings: 0,
+    furthest: 0,
+  });
   const hours = task({ group: 'coolant', limits: [{ kind: 'run', value: 10 }] });
-  expect(replay([hours], daily(30), null, span)[0]!.cleanings).toBe(3);
+  expect(replay([hours], replayClock(daily(30), span), null)[0]!.cleanings).toBe(3);
 });
 
 test('a span ends with its last instant: what comes after it is not seen', () => {
   const days = task({ limits: [{ kind: 'days', value: 2 }] });
-  const until = (to: number) => replay([days], [], null, { from: start, to, zone })[0]!.cleanings;
+  const until = (to: number) =>
+    replay([days], replayClock([], { from: start, to, zone }), null)[0]!.cleanings;
   expect([until(start + 2 * day - 1), until(start + 2 * day), until(start + 4 * day)]).toEqual([
     0, 1, 2,
   ]);

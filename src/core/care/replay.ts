@@ -2,7 +2,7 @@ import { localDay, startOfLocalDay } from '../units/zone';
 import type { CareEvent, CareTask } from './care';
 import { noUse, type CountedUse } from './counters';
 import { resets, rung } from './depth';
-import { standing } from './due';
+import { usedOf } from './due';
 import { resetsTask } from './resets';
 
 /** A stretch of a station's life to be gone through again. */
@@ -38,21 +38,51 @@ interface Running {
   replayed: Replayed;
 }
 
+/** Something that happens to a machine: it is used, or a day begins. */
+interface Moment {
+  at: number;
+  /** shop-local day */
+  day: number;
+  session: CountedUse | null;
+}
+
+/** What a machine went through, laid out once for all of its tasks. */
+export interface ReplayClock {
+  span: ReplaySpan;
+  /** its use before the span, in order of start */
+  before: readonly Moment[];
+  /** midnights and use within the span, in order; a midnight at the instant of a session comes before it */
+  moments: readonly Moment[];
+}
+
+/** @param sessions of one machine in order of start, from the earliest `since` of its tasks on */
+export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): ReplayClock {
+  const used = sessions.map((session): Moment => ({
+    at: session.start,
+    day: localDay(session.start, span.zone),
+    session,
+  }));
+  const within = used.filter(({ at }) => at >= span.from && at <= span.to);
+  return {
+    span,
+    before: used.filter(({ at }) => at < span.from),
+    moments: [...midnightsIn(span), ...within].sort((a, b) => a.at - b.at),
+  };
+}
+
 /**
  * Goes through a station's use once more. With `events` each task is reset when the shop in fact did
  * so; without, each is done at the very moment it becomes due: after the session that carries it to
  * its limit, or at the local midnight that does. Of tasks that come due together the deepest is done,
- * and resets the shallower ones as it would.
+ * and resets the shallower ones as it would. A cleaning at the instant of a session comes before it.
  * @param tasks of one station, each with its limits
- * @param sessions of the machine in order of start, from the earliest `since` on
  * @param events of the station in order of time; `null`: done when due
  */
-// eslint-disable-next-line max-lines-per-function -- one clock: what happens in order, over the counters it keeps
+ 
 export function replay(
   tasks: readonly ReplayTask[],
-  sessions: readonly CountedUse[],
+  { span: { from, to, zone }, before, moments }: ReplayClock,
   events: readonly CareEvent[] | null,
-  { from, to, zone }: ReplaySpan,
 ): Replayed[] {
   const running: Running[] = tasks.map((task) => ({
     task,
@@ -72,19 +102,24 @@ export function replay(
     one.counters = { ...noUse };
     one.lastUseDay = null;
   };
-  const look = (at: number, day: number) => {
+  /** Its share used on a day; remembers the largest. */
+  const look = (one: Running, day: number): number => {
+    one.counters.days = Math.max(0, day - one.sinceDay);
+    const used = usedOf(one.task.limits, one.counters);
+    if (used > one.replayed.furthest) one.replayed.furthest = used;
+    return used;
+  };
+  const doWhatIsDue = (at: number, day: number) => {
     for (const one of deepestFirst) {
-      one.counters.days = Math.max(0, day - one.sinceDay);
-      const { used } = standing(one.task.limits, one.counters);
-      one.replayed.furthest = Math.max(one.replayed.furthest, used);
-      if (events !== null || used < 1) continue;
+      if (look(one, day) < 1) continue;
       one.replayed.cleanings += 1;
       for (const other of running) {
         if (other === one || resets(one.task.depth, other.task.depth)) reset(other, at, day);
       }
     }
   };
-  const count = (session: CountedUse, day: number) => {
+  const count = ({ session, day }: Moment) => {
+    if (!session) return;
     for (const one of running) {
       if (session.start < one.since) continue;
       one.counters.runSeconds += session.runSeconds;
@@ -96,49 +131,38 @@ export function replay(
       one.lastUseDay = day;
     }
   };
-  const care = (event: CareEvent) => {
+  const care = (event: CareEvent, today: number) => {
     for (const one of running) {
       if (!resetsTask(event, one.task)) continue;
+      // counters only grow until then: this is the furthest it went
+      look(one, today);
       if (event.task === one.task.key) one.replayed.cleanings += 1;
       reset(one, event.at, localDay(event.at, zone));
     }
   };
 
-  const before = sessions.filter(({ start }) => start < from);
-  for (const session of before) count(session, localDay(session.start, zone));
-  // what happens, in order; a cleaning at the instant of a session comes before it
-  const happenings = [
-    ...(events ?? [])
-      .filter(({ at }) => at >= from)
-      .map((event) => ({ at: event.at, rank: 0, step: () => care(event) })),
-    ...midnightsIn({ from, to, zone }).map(({ at, day }) => ({
-      at,
-      rank: 1,
-      step: () => look(at, day),
-    })),
-    ...sessions.slice(before.length).map((session) => ({
-      at: session.start,
-      rank: 2,
-      step: () => {
-        const day = localDay(session.start, zone);
-        count(session, day);
-        look(session.start, day);
-      },
-    })),
-  ]
-    .filter(({ at }) => at <= to)
-    .sort((a, b) => a.at - b.at || a.rank - b.rank);
-  look(from, localDay(from, zone));
-  for (const { step } of happenings) step();
+  before.forEach(count);
+  let today = localDay(from, zone);
+  const done = (events ?? []).filter(({ at }) => at >= from && at <= to);
+  if (events === null) doWhatIsDue(from, today);
+  let next = 0;
+  for (const moment of moments) {
+    while (next < done.length && done[next]!.at <= moment.at) care(done[next++]!, today);
+    today = moment.day;
+    count(moment);
+    if (events === null) doWhatIsDue(moment.at, today);
+  }
+  for (const event of done.slice(next)) care(event, today);
+  for (const one of running) look(one, today);
   return running.map(({ replayed }) => replayed);
 }
 
 /** The beginnings of days within a span. */
-function midnightsIn({ from, to, zone }: ReplaySpan): { at: number; day: number }[] {
-  const midnights: { at: number; day: number }[] = [];
+function midnightsIn({ from, to, zone }: ReplaySpan): Moment[] {
+  const midnights: Moment[] = [];
   for (let day = localDay(from, zone) + 1; ; day++) {
     const at = startOfLocalDay(day, zone);
     if (at > to) return midnights;
-    midnights.push({ at, day });
+    midnights.push({ at, day, session: null });
   }
 }

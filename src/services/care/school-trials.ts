@@ -2,13 +2,12 @@ import type { CareEvent } from '../../core/care/care';
 import type { Criticality } from '../../core/care/danger';
 import { compareDanger } from '../../core/care/danger';
 import { handsOn } from '../../core/care/minutes';
-import { replay } from '../../core/care/replay';
-import { lastReset } from '../../core/care/resets';
+import { replay, replayClock } from '../../core/care/replay';
+import { resetsTask } from '../../core/care/resets';
 import type { School } from '../../core/care/schools';
 import { schools } from '../../core/care/schools';
 import { startOfLocalDay, localDay } from '../../core/units/zone';
 import { careBackwards } from '../../records/care';
-import type { StationRow } from '../../records/machines';
 import { listStations } from '../../records/machines';
 import { firstUse, hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
@@ -43,16 +42,14 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
   if (!machine.ok) return [];
   const from = startOfLocalDay(localDay(now, zone) - trialDays, zone);
   const plan = carePlanFinder(shop, now, machineId)(machineId);
-  const stations = listStations(db, machineId).map((row) => {
-    const events = [...careBackwards(db, row.id, now)].reverse();
-    return { row, events };
-  });
   const first = Math.min(machine.value.addedAt, firstUse(db, machineId) ?? Infinity);
-  const since = (row: StationRow, events: CareEvent[], task: PlannedTask) =>
-    lastReset(
-      task,
-      events.filter(({ at }) => at < from),
-    )?.at ?? Math.max(row.countsFrom ?? first, first);
+  const stations = listStations(db, machineId).map((row) => ({
+    row,
+    ...caredFor(careBackwards(db, row.id, now), tasksUnder(plan, row), {
+      from,
+      first: Math.max(row.countsFrom ?? first, first),
+    }),
+  }));
   const trials = schools.map((school): SchoolTrial => ({
     school,
     cleanings: 0,
@@ -60,25 +57,16 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     past: 0,
     furthest: null,
   }));
-  const sinces = new Map(
-    stations.map(({ row, events }) => [
-      row.id,
-      new Map(tasksUnder(plan, row).map((task) => [task.key, since(row, events, task)])),
-    ]),
-  );
-  const earliest = Math.min(from, ...[...sinces.values()].flatMap((some) => [...some.values()]));
-  const use = hoursBetween(db, machineId, earliest, now);
-  for (const { row, events } of stations) {
+  const earliest = Math.min(from, ...stations.flatMap(({ sinces }) => [...sinces.values()]));
+  const clock = replayClock(hoursBetween(db, machineId, earliest, now), { from, to: now, zone });
+  for (const { row, events, sinces } of stations) {
     for (const trial of trials) {
       const tasks = tasksUnder(plan, row, trial.school)
         .filter((task) => !followsEveryJob(task))
-        .map((task) => ({ ...task, since: sinces.get(row.id)!.get(task.key)! }));
+        .map((task) => ({ ...task, since: sinces.get(task.key)! }));
       if (tasks.length === 0) continue;
-      const start = Math.min(...tasks.map((task) => task.since));
-      const sessions = use.filter((session) => session.start >= start);
-      const span = { from, to: now, zone };
-      const asked = replay(tasks, sessions, null, span);
-      const fact = replay(tasks, sessions, events, span);
+      const asked = replay(tasks, clock, null);
+      const fact = replay(tasks, clock, events);
       for (const [index, task] of tasks.entries()) {
         trial.cleanings += asked[index]!.cleanings;
         trial.minutes += asked[index]!.cleanings * handsOn(task.minutes);
@@ -93,4 +81,28 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     }
   }
   return trials;
+}
+
+/**
+ * The events of a station from an instant on, in order, and from when each task counts at that instant.
+ * @param backwards its events, latest first: read no further than they count
+ */
+function caredFor(
+  backwards: Iterable<CareEvent>,
+  tasks: readonly PlannedTask[],
+  { from, first }: { from: number; first: number },
+): { events: CareEvent[]; sinces: Map<string, number> } {
+  const events: CareEvent[] = [];
+  const sinces = new Map(tasks.map(({ key }) => [key, first]));
+  let open = tasks;
+  for (const event of backwards) {
+    if (event.at >= from) {
+      events.push(event);
+      continue;
+    }
+    if (open.length === 0) break;
+    for (const task of open) if (resetsTask(event, task)) sinces.set(task.key, event.at);
+    open = open.filter((task) => !resetsTask(event, task));
+  }
+  return { events: events.reverse(), sinces };
 }

@@ -12,7 +12,7 @@ import classes from '../../../../../ui/care/CarePlan.module.css';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
 import * as actions from '../../../../actions/care';
-import { kept, ofToday } from '../../../../../services/kept';
+import { keptOf, ofToday } from '../../../../../services/kept';
 import { schoolTrials } from '../../../../../services/care/school-trials';
 
 export const metadata = { title: 'Care plan' };
@@ -47,7 +47,10 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         <Schools
           machineId={id}
           inForce={plan.school}
-          trials={kept(shop, `schools ${id}`, ofToday, () => schoolTrials(shop, id, now))}
+          trials={keptOf(shop, `schools ${id}`, ofToday, () => ({
+            value: schoolTrials(shop, id, now),
+            of: [id],
+          }))}
           change={actions.changeSchoolAction}
         />
         <FitCalendar machineId={id} little={littleUse(shop, id)} fit={actions.fitCalendarAction} />
