@@ -10,7 +10,7 @@ import { answeredQuestions, methodsFinder } from '../care/methods';
 import { fittedAt, listModules } from '../parts/parts';
 import type { Shop } from '../shop';
 import { buildFinder, connectorWaitFinder, orderRules } from './builds';
-import { stationHistory } from './machine-view';
+import { careBackwards } from '../../records/care';
 import type { MachineRow } from '../../records/machines';
 
 /** A feature of a machine with the variants to choose from. */
@@ -140,11 +140,6 @@ export function greaseMap(shop: Shop, machine: MachineRow): GreaseRow[] {
       school: (question) => answers.find(({ id }) => id === question)?.chosen ?? '',
       rails,
     };
-    const done = stationHistory(shop, station.id, 200).filter(
-      ({ result, struck }) => result === 'done' && !struck,
-    );
-    const lastOf = (wanted: (task: string) => boolean) =>
-      done.find(({ task }) => wanted(task))?.at ?? null;
     const lubricating = new Set(
       station.tasks.filter(({ task }) => task.depth === 'lubricate').map(({ task }) => task.key),
     );
@@ -157,9 +152,17 @@ export function greaseMap(shop: Shop, machine: MachineRow): GreaseRow[] {
         station: station.name,
         axis,
         lubricant: lubricant?.name ?? null,
-        wiped: lastOf((task) => wipes.has(task)),
-        greased: lubricant ? lastOf((task) => greases.has(task)) : null,
+        wiped: lastDone(shop, station.id, wipes),
+        greased: lubricant ? lastDone(shop, station.id, greases) : null,
       };
     });
   });
+}
+
+/** When one of some tasks was last done at a station. */
+function lastDone(shop: Shop, stationId: string, wanted: ReadonlySet<string>): number | null {
+  for (const { at, task, result } of careBackwards(shop.db, stationId, shop.now())) {
+    if (result === 'done' && wanted.has(task)) return at;
+  }
+  return null;
 }

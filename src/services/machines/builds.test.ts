@@ -1,6 +1,8 @@
+import { strikeEntry } from '../audit-log/audit-log';
 import { entryWords } from '../audit-log/entry-words';
 import { moveModule, addModule } from '../parts/parts';
 import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
+import { recordCare } from '../care/care';
 import { changeLimits } from '../care/care-plans';
 import { dueMachines } from '../care/due';
 import { buildView } from './build-view';
@@ -157,6 +159,35 @@ test('the grease map knows each rail, what greases it, and which are never greas
   const of = (station: RegExp) => rows.find((row) => station.test(row.station))!;
   expect(of(/linear bearing/)).toMatchObject({ lubricant: 'white lithium grease', greased: null });
   expect(of(/round rails/)).toMatchObject({ lubricant: null, greased: null });
+
+  const bearing = dueMachines(shop, shop.now(), bittern.id)[0]!.stations.find(({ name }) =>
+    /linear bearing/.test(name),
+  )!;
+  const grease = () =>
+    buildView(shop, machineById(shop.db, bittern.id)!).grease.find(
+      ({ stationId }) => stationId === bearing.id,
+    )!;
+  const did = (depth: string, result: 'done' | 'put-off') => {
+    shop.clock.now += 3_600_000;
+    const { key } = bearing.tasks.find(({ task }) => task.depth === depth)!.task;
+    return must(
+      recordCare(shop, tester, {
+        stationId: bearing.id,
+        task: key,
+        at: shop.clock.now,
+        result,
+        note: result === 'done' ? null : 'no grease left',
+      }),
+    );
+  };
+  const { entryId } = did('lubricate', 'done');
+  const at = shop.clock.now;
+  expect(grease()).toMatchObject({ greased: at });
+  // put off it is not greased; what was struck never was
+  did('lubricate', 'put-off');
+  expect(grease()).toMatchObject({ greased: at });
+  must(strikeEntry(shop, tester, 'technician', entryId, 'that was Dipper'));
+  expect(grease()).toMatchObject({ greased: null });
 });
 
 test('an industrial head lets lens and mirrors go longer, in the care plan and with its reason; a small one does not', () => {

@@ -27,7 +27,7 @@ import {
   type MeterRow,
 } from '../../records/usage/meters';
 import { sessionsBetween, type StandingSession } from '../../records/usage/sessions';
-import { hoursBetween } from '../../records/usage/totals';
+import { dayTotals } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import { writeSession } from './sessions';
 import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -316,8 +316,11 @@ export function quietDays(shop: Shop, machineId: string): number[] {
   const { db, zone } = shop;
   const today = localDay(shop.now(), zone);
   const from = today - askedDays;
-  const start = startOfLocalDay(from - lookBackDays, zone);
-  const used = new Set(hoursBetween(db, machineId, start, shop.now()).map(({ day }) => day));
+  const used = new Set(
+    dayTotals(db, machineId, from - lookBackDays).flatMap(({ day, jobs }) =>
+      jobs > 0 ? [day] : [],
+    ),
+  );
   const answered = new Set(
     standingEntries(db, ['day without use'], { machineId }).map(
       (row) => entryData(row, 'day without use').day,
