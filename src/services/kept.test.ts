@@ -1,5 +1,5 @@
 import { changeSetting } from './setup/settings';
-import { kept, keptBesidesUse, ofNow } from './kept';
+import { kept, keptBesidesUse, keptOf, ofNow } from './kept';
 import { openShop, closeShop } from './shop';
 import { allOrNothing } from './use-case';
 import { correctSession, logSession } from './usage/sessions';
@@ -94,5 +94,75 @@ describe('what does not follow from use', () => {
     });
     expect(reads).toBe(2);
     expect([besides(), reads]).toEqual(['Pier', 3]);
+  });
+});
+
+describe('what follows from the lines of some machines', () => {
+  let key = 0;
+  const log = (of: typeof shop, machineId: string) =>
+    must(
+      logSession(of, tester, {
+        machineId,
+        start: shop.clock.now - 3_600_000 * ++key,
+        runSeconds: 60,
+        key: `of-machine-${key}`,
+      }),
+    );
+  let [wren, swift] = ['', ''];
+  const ofWren = () => keptOf(shop, 'wren', ofNow, () => ({ value: (reads += 1), of: [wren] }));
+  beforeEach(() => {
+    wren = addTestMachine(shop).id;
+    swift = addTestMachine(shop, 'Swift').id;
+  });
+
+  test('is read anew for a line of theirs or of none, not for one of another', () => {
+    expect([ofWren(), ofWren()]).toEqual([1, 1]);
+    log(shop, swift);
+    expect(ofWren()).toBe(1);
+    log(shop, wren);
+    expect([ofWren(), ofWren()]).toEqual([2, 2]);
+    rename(shop, 'Loft');
+    expect(ofWren()).toBe(3);
+    shop.clock.now += ofNow;
+    expect([ofWren(), ofWren()]).toEqual([4, 4]);
+  });
+
+  test('hears what another process wrote', () => {
+    ofWren();
+    const other = Object.assign(
+      openShop(shop.dataDir, () => shop.clock.now),
+      { clock: shop.clock },
+    );
+    log(other, swift);
+    expect(ofWren()).toBe(1);
+    log(other, wren);
+    expect(ofWren()).toBe(2);
+    closeShop(other);
+  });
+
+  test('within a write it is read each time and not kept', () => {
+    ofWren();
+    expect(() =>
+      allOrNothing(shop, () => {
+        expect([ofWren(), ofWren()]).toEqual([2, 3]);
+        throw new Error('taken back');
+      }),
+    ).toThrow('taken back');
+    expect(ofWren()).toBe(1);
+  });
+
+  test('what is written while it is read is not kept as if it had been seen', () => {
+    const begun = keptOf(shop, 'late', ofNow, () => {
+      const before = (reads += 1);
+      const other = Object.assign(
+        openShop(shop.dataDir, () => shop.clock.now),
+        { clock: shop.clock },
+      );
+      log(other, wren);
+      closeShop(other);
+      return { value: before, of: [wren] };
+    });
+    const after = keptOf(shop, 'late', ofNow, () => ({ value: (reads += 1), of: [wren] }));
+    expect(after).not.toBe(begun);
   });
 });

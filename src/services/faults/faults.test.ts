@@ -598,7 +598,21 @@ describe('whoever reported', () => {
       material: 'plywood',
       process: 'cut',
       airAssist: true,
+      when: expect.stringMatching(/^logged \d{4}-\d\d-\d\d \d\d:\d\d$/),
     });
+    // one that was not said to be of anything says nothing; nor does one of another machine
+    const other = addTestMachine(shop, 'Swift').id;
+    expect(reportGround(shop, other).lastJob).toBeNull();
+    shop.clock.now += 2 * 3_600_000;
+    must(
+      logSession(shop, tester, {
+        machineId,
+        start: shop.clock.now - 60_000,
+        runSeconds: 30,
+        key: 'of-nothing-said',
+      }),
+    );
+    expect(reportGround(shop, machineId).lastJob).toBeNull();
     const faultId = report(['weak'], { process: 'cut', airAssist: false, since: 'just now' });
     expect(readFault(shop, faultId)!.job).toBe('cut, air assist off, just now');
   });
