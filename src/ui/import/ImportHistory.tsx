@@ -15,6 +15,7 @@ import { useAction } from '../shared/forms/use-action';
 import { dayDate } from '../shared/marks/when';
 import importClasses from '../usage/Import.module.css';
 import classes from './Columns.module.css';
+import { goodRows } from './good-rows';
 import { MapColumns } from './MapColumns';
 
 type History = Exclude<ImportKind, 'sessions'>;
@@ -118,13 +119,14 @@ export function ImportHistory(props: ImportHistoryProps) {
                 </Button>
               ) : (
                 <>
-                  <Button
-                    loading={write.pending}
-                    disabled={seen.counts.accepted === 0}
-                    onClick={() => asked && write.run(input(asked.mapping, asked.order))}
-                  >
-                    Take in {goodRows(seen.counts.accepted)}
-                  </Button>
+                  {seen.counts.accepted > 0 && (
+                    <Button
+                      loading={write.pending}
+                      onClick={() => asked && write.run(input(asked.mapping, asked.order))}
+                    >
+                      Take in {goodRows(seen.counts.accepted)}
+                    </Button>
+                  )}
                   <Button variant="default" onClick={() => setSeen(null)}>
                     Back to the columns
                   </Button>
@@ -148,8 +150,6 @@ export function ImportHistory(props: ImportHistoryProps) {
     </div>
   );
 }
-
-const goodRows = (count: number) => (count === 1 ? 'the good row' : `the ${count} good rows`);
 
 /** Why each refused line is refused. */
 const reasons = ({ rows }: HistoryPreview) =>

@@ -11,6 +11,7 @@ import type { ImportPart } from '../../services/usage/import/messages';
 import type { rememberMapping } from '../../services/import/history';
 import type { Send } from '../shared/forms/send';
 import type { Outcome, Refusal } from '../../services/shop';
+import { goodRows } from '../import/good-rows';
 import { MapColumns } from '../import/MapColumns';
 import { FileDrop } from '../shared/forms/FileDrop';
 import { ProblemNote } from '../shared/forms/ProblemNote';
@@ -151,7 +152,7 @@ export function ImportSessions({ zone, machines, remembered, remember }: ImportS
       )}
       {view?.state === 'writing' && (
         <div className="panel" role="status">
-          <p>Writing {view.counts.accepted} sessions into the book, all of them or none.</p>
+          <p>Writing {goodRows(view.counts.accepted)} into the book, all or none.</p>
           <Progress value={100} animated striped aria-label="Writing" color="copper" size="lg" />
         </div>
       )}
@@ -227,10 +228,8 @@ function Summary({
   return (
     <section className="panel" aria-label="Summary">
       <h2>
-        {fileName}:{' '}
-        {state === 'written'
-          ? `${counts.accepted} sessions logged`
-          : `${counts.accepted} sessions to log`}
+        {fileName}: {counts.accepted === 1 ? '1 session' : `${counts.accepted} sessions`}{' '}
+        {state === 'written' ? 'logged' : 'to log'}
       </h2>
       <p role="status">
         {counts.duplicates} known already, {counts.rejected} rejected.
@@ -240,11 +239,13 @@ function Summary({
       <div className={classes.buttons}>
         {state === 'checked' ? (
           <>
-            <Button loading={busy} disabled={counts.accepted === 0} onClick={() => void finish()}>
-              Import {counts.accepted === 1 ? 'the good row' : `the ${counts.accepted} good rows`}
-            </Button>
+            {counts.accepted > 0 && (
+              <Button loading={busy} onClick={() => void finish()}>
+                Import {goodRows(counts.accepted)}
+              </Button>
+            )}
             <Button variant="default" onClick={() => void cancel()}>
-              Cancel
+              {counts.accepted > 0 ? 'Cancel' : 'Choose another file'}
             </Button>
           </>
         ) : (
