@@ -1,12 +1,10 @@
 import fc from 'fast-check';
 import { startingWeights } from '../../catalogue/materials';
-import { localDay } from '../units/zone';
 import { eachSessionHours } from '../usage/session-hours';
-import { perGroup } from '../usage/soil';
 import { calledTask, callOf } from './calls';
 import { careResults, findings, type CareEvent, type CareTask, type Counters } from './care';
-import { countersOver, noUse, type CountedUse, type UseMeter } from './counters';
-import { countersSince } from './testing/plain-counters';
+import { countersOver, noUse, type CountedUse } from './counters';
+import { countersSince, plainMeter } from './testing/plain-counters';
 import { compareDanger } from './danger';
 import { depths, resets } from './depth';
 import { careState, isDue, standing } from './due';
@@ -245,38 +243,6 @@ describe('counters', () => {
     expect(countersSince([], 'air', autumn, autumn + 24 * 3_600_000, zone).days).toBe(0);
   });
 
-  /** Totals made anew for every question, from the sessions themselves. */
-  const meterOf = (sessions: readonly CountedUse[]): UseMeter => {
-    const started = (from: number, to: number) =>
-      sessions.filter(({ start }) => start >= from && start < to);
-    const day = (instant: number) => localDay(instant, zone);
-    return {
-      totals(instant) {
-        const until = started(-Infinity, instant);
-        const sum = (of: (one: CountedUse) => number) =>
-          until.reduce((all, one) => all + of(one), 0);
-        return {
-          runSeconds: sum(({ runSeconds }) => runSeconds),
-          beamSeconds: sum(({ beamSeconds }) => beamSeconds ?? 0),
-          soil: perGroup((group) => sum(({ soil }) => soil[group])),
-          jobs: until.length,
-          useDays: new Set(until.map(({ start }) => day(start))).size,
-        };
-      },
-      dayUsedOnBothSides(instant, end) {
-        const same = sessions.filter(({ start }) => day(start) === day(instant));
-        const before = same.some(({ start }) => start < instant);
-        return before && same.some(({ start }) => start >= instant && start < end) ? 1 : 0;
-      },
-      daysUsed(from, to) {
-        const days = started(from, to).map(({ start }) => day(start));
-        return days.length > 0 ? { first: Math.min(...days), last: Math.max(...days) } : null;
-      },
-      runWithBeam: () => 0,
-      beamShare: () => ({ likely: 1, least: 0, most: 1 }),
-    };
-  };
-
   test('running totals over the stays of a part count what its own sessions do, one after another', () => {
     const hour = 3_600_000;
     // the clocks change within these days; moves and sessions meet at the same hours, and on one day
@@ -301,7 +267,7 @@ describe('counters', () => {
           const own = stays.flatMap(({ machineId, from, to }) =>
             (machineId === 'a' ? a : b).filter(({ start }) => start >= from && start < to),
           );
-          const meters = { a: meterOf(a), b: meterOf(b) };
+          const meters = { a: plainMeter(a, zone), b: plainMeter(b, zone) };
           const over = countersOver(stays, (id) => meters[id as 'a' | 'b'], group, {
             since,
             now,

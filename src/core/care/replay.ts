@@ -78,7 +78,7 @@ export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): 
  * @param tasks of one station, each with its limits
  * @param events of the station in order of time; `null`: done when due
  */
- 
+
 export function replay(
   tasks: readonly ReplayTask[],
   { span: { from, to, zone }, before, moments }: ReplayClock,
