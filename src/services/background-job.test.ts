@@ -4,7 +4,7 @@ import path from 'node:path';
 import { spawn } from 'node:child_process';
 import type * as childProcess from 'node:child_process';
 import { log } from './log';
-import { askApart } from './background-job';
+import { askApart, othersTurn } from './background-job';
 
 let mockStart: (real: typeof childProcess) => childProcess.ChildProcess;
 jest.mock('node:child_process', () => {
@@ -81,3 +81,14 @@ test('work ends with the server that began it, also where it hears nothing', asy
   fs.rmSync(dir, { recursive: true });
   expect(orphaned).toBe(false);
 }, 20_000);
+
+test('between pieces of long work a request that goes round the loop a few times is answered', async () => {
+  const answered: string[] = [];
+  const request = async () => {
+    for (let turn = 0; turn < 3; turn++) await new Promise((resolve) => setImmediate(resolve));
+    answered.push('answered');
+  };
+  void request();
+  await othersTurn();
+  expect(answered).toEqual(['answered']);
+});
