@@ -1,3 +1,4 @@
+import { dangerWords, faultTitle } from '../../catalogue/signs';
 import { perGroup } from '../../core/usage/soil';
 import { listStations } from '../../records/machines';
 import type { EntryRow } from '../../records/audit-log';
@@ -194,6 +195,7 @@ describe('what a line says, by its kind', () => {
     airAssist: true,
     gone: false,
   };
+  const fault = { signs: ['weak'], stillHappens: true, careEntryId: null };
   const burn = { recipeId: 'r', power: 80, passes: 1, thickness: 3 };
   const cut = { speed: 9, through: true };
   const swabs = {
@@ -208,6 +210,16 @@ describe('what a line says, by its kind', () => {
   };
 
   test.each<[EntryKind, object, string]>([
+    [
+      'fault',
+      { ...fault, danger: 'pause', material: 'plywood' },
+      `Fault reported (${dangerWords.pause}): ${faultTitle(['weak'], null)}, on plywood`,
+    ],
+    [
+      'fault',
+      { ...fault, danger: 'stop', material: null },
+      `Fault reported (${dangerWords.stop}): ${faultTitle(['weak'], null)}`,
+    ],
     ['fault showing', { when: 'after a while', where: null }, 'It shows: after a while'],
     ['fault showing', { when: null, where: null }, 'It shows: not said'],
     ['fault cause', { words: 'the plug' }, 'Cause thought of: the plug'],

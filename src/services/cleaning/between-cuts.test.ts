@@ -18,7 +18,7 @@ import {
 import { eventsOf, press } from './events';
 import { handOver } from './hand-over';
 import { betweenCutsOffers } from './offers';
-import { changeStepWords } from './own-words';
+import { changeStepWords, ownWordsOf } from './own-words';
 import { runOf, sheetRow, startSheet } from './sheets';
 import { signOffSheet } from './sign-off';
 
@@ -155,6 +155,11 @@ test('the words of a step are the shop’s, for one machine or all, and ours aga
     'Two pairs of gloves on.',
     'Cotton gloves on.',
   ]);
+  expect(ownWordsOf(shop, machineId).get('Fresh gloves on.')).toEqual({
+    words: 'Two pairs of gloves on.',
+    reason: 'as we do it',
+    by: 'Tester',
+  });
   must(change(null));
   expect([gloves(machineId), gloves(finch)]).toEqual(['Fresh gloves on.', 'Cotton gloves on.']);
 });

@@ -8,7 +8,7 @@ import { reportFault, reportSame } from '../faults/report';
 import { returnMachine } from '../faults/return';
 import { proveFault, repairFault } from '../faults/steps';
 import { holdMachine } from './holds';
-import { labelUrl, machineOfLabel, qrPng } from './labels';
+import { actorAtLabel, labelUrl, machineOfLabel, nobody, qrPng } from './labels';
 import { addMachine, renewLabel, requireMachine, retireMachine } from './machines';
 import { logSession } from '../usage/sessions';
 import { startSheet } from '../cleaning/sheets';
@@ -160,4 +160,11 @@ describe('is it ready?', () => {
     expect(readiness(shop, id).reasons.join(' ')).not.toContain('Not known when');
     expect(requireMachine(shop, 'wren').ok).toBe(true);
   });
+});
+
+test('a name at a label is taken without blanks about it, and no longer than a line', async () => {
+  const named = async (name: string) => must(await actorAtLabel(shop, { name, code: '' }, false));
+  expect(await named('  Bo ')).toEqual({ id: null, name: 'Bo', source: 'label' });
+  expect((await named('b'.repeat(200))).name).toBe('b'.repeat(80));
+  expect((await named('   ')).name).toBe(nobody);
 });

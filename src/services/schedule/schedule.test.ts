@@ -408,6 +408,24 @@ describe('a plan that is kept', () => {
     expect(currentSchedule(shop)!.words).toMatch(/^back to the plan of/);
   });
 
+  it('is pinned and let go by hand, with a line of its own each time', () => {
+    const pin = (pinned: boolean) => {
+      const { id } = currentSchedule(shop)!;
+      const [block] = view().state.blocks;
+      must(
+        changeSchedule(shop, tester, {
+          version: id,
+          change: { kind: 'pin', block: block!.id, pinned },
+        }),
+      );
+      return [view().state.blocks[0]!.pinned, currentSchedule(shop)!.words];
+    };
+    plan();
+    expect(view().state.blocks[0]!.pinned).toBe(false);
+    expect(pin(true)).toEqual([true, expect.stringMatching(/ pinned$/)]);
+    expect(pin(false)).toEqual([false, expect.stringMatching(/ no longer pinned$/)]);
+  });
+
   it('is split and joined again, and refused with a reason that is kept', () => {
     const row = plan();
     const { weeks, state } = view();

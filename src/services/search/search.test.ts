@@ -36,6 +36,9 @@ test('faults by their signs and words, people, pages by what they are called, an
   expect(found('flan')[0]).toMatch(/^fault: /);
   expect(found(tester.name)).toContain(`person: ${tester.name}`);
   expect(found('acetone')).toContain('page: Set-up: methods');
+  expect(search(shop, 'technician', 'capac quarter')).toContainEqual(
+    expect.objectContaining({ kind: 'page', words: 'Load', href: '/plan/load' }),
+  );
   const [word] = search(shop, 'technician', 'soil hours').filter(({ kind }) => kind === 'word');
   expect(word).toMatchObject({
     words: 'soil hours',

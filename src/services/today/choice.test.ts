@@ -1,5 +1,9 @@
 import { arrange, sheetMinutes } from '../../core/cleaning/run';
+import { ok } from '../../core/units/result';
+import { sheetMinutesFinder } from '../cleaning/sheet-minutes';
 import { runOf, startSheet } from '../cleaning/sheets';
+import { changeSetting } from '../setup/settings';
+import { allOrNothing } from '../use-case';
 import { shopBoard } from './board';
 import { choosable, inMinutes, type Offer } from './choice';
 import { holdMachine } from '../machines/holds';
@@ -115,4 +119,50 @@ test('asked of one machine the others are left out', () => {
   shop.clock.now += 400 * day;
   const { offers } = inMinutes(shop, shopBoard(shop), 60, machineId);
   expect(offers.map((one) => one.machineId)).toEqual([machineId]);
+});
+
+test('of many machines three are offered, those that it buys most on', () => {
+  run(20);
+  for (const name of ['Swift', 'Finch', 'Tern']) {
+    const own = machineId;
+    machineId = addTestMachine(shop, name).id;
+    run(20);
+    machineId = own;
+  }
+  const board = shopBoard(shop);
+  const { offers } = inMinutes(shop, board, 60);
+  expect(offers).toHaveLength(3);
+  expect(new Set(offers.map((one) => one.machineId)).size).toBe(3);
+  const worths = offers.map(({ worth }) => worth);
+  expect(worths).toEqual([...worths].sort((a, b) => b - a));
+});
+
+test('what a sheet takes is reckoned once while only use is logged', () => {
+  run(20);
+  const other = addTestMachine(shop, 'Swift').id;
+  const [offer] = inMinutes(shop, shopBoard(shop), 60).offers;
+  const taken = () => sheetMinutesFinder(shop)({ machineId }, picked);
+  const picked = offer!.tasks.map(({ stationId, task }) => ({ stationId, task }));
+  const before = taken();
+  must(
+    logSession(shop, tester, {
+      machineId: other,
+      start: shop.clock.now,
+      runSeconds: 60,
+      key: 'use-of-another',
+    }),
+  );
+  expect(taken()).toBe(before);
+  // in another order it is the same sheet
+  expect(sheetMinutesFinder(shop)({ machineId }, picked.toReversed())).toBe(before);
+  must(changeSetting(shop, tester, { name: 'name', value: 'Loft' }));
+  expect(taken()).not.toBe(before);
+  expect(taken()).toEqual(before);
+  // within a write it is not kept
+  allOrNothing(shop, () => {
+    const within = taken();
+    expect(within).toEqual(before);
+    expect(taken()).not.toBe(within);
+    return ok(null);
+  });
 });

@@ -227,3 +227,11 @@ describe('while the past is weighed anew', () => {
     expectWhole();
   });
 });
+
+test('the lines of the table name each material and factor', () => {
+  const labels = weightLines(shop).map(({ label }) => label);
+  expect(labels).toEqual(
+    expect.arrayContaining(['cut plywood', 'air assist off ×', 'draught weak ×', 'draught off ×']),
+  );
+  expect(new Set(labels).size).toBe(labels.length);
+});
