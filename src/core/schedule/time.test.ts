@@ -24,6 +24,16 @@ it('has the windows of every week', () => {
   ]);
 });
 
+it('has none that the clock leaps over', () => {
+  // from six in the evening it is eight at once: the window of two hours is not there, one of three is an hour
+  const leaps = (day: number, at: number) =>
+    instant(day, at >= 18 * 60 && at < 20 * 60 ? 20 * 60 : at);
+  const tuesday = (minutes: number) =>
+    windowsOn({ ...plan, week: [{ weekday: 1, start: 18 * 60, minutes }] }, monday, 7, leaps);
+  expect(tuesday(120)).toEqual([]);
+  expect(tuesday(180).map(({ from, to }) => (to - from) / minute)).toEqual([60]);
+});
+
 it('knows days away, closed days and other times; the later word holds', () => {
   const away = { from: monday, to: monday + 6, what: 'away' as const, windows: [] };
   const there = {
