@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { startServer } from '../e2e/server';
 import { seedDemo } from '../src/demo/seed';
+import { listMachines } from '../src/records/machines';
 import { dueMachines } from '../src/services/care/due';
 import { closedFaults, openFaults } from '../src/services/faults/faults';
 import { sheetsInWork } from '../src/services/cleaning/sheets';
@@ -131,23 +132,12 @@ async function served({ dir, who }: Folder) {
     },
     /** Logs a minute of use, as nearly everything that is written is. */
     log: () => {
-      const [machine] = dueMachines(beside);
+      const [machine] = listMachines(beside.db);
+      const use = { machineId: machine!.id, start: beside.now() - 60_000, runSeconds: 60 };
       const logged = logSession(
         beside,
         bench,
-        {
-          machineId: machine!.id,
-          start: beside.now() - 60_000,
-          runSeconds: 60,
-          beamSeconds: null,
-          material: 'plywood',
-          process: 'cut',
-          airAssist: true,
-          draught: 'full',
-          operator: null,
-          note: null,
-          key: crypto.randomUUID(),
-        },
+        { ...use, key: crypto.randomUUID() },
         { allowOverlap: true },
       );
       if (!logged.ok) throw new Error(logged.error.message);

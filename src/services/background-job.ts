@@ -43,7 +43,7 @@ export function letOthersFirst(pid = process.pid): void {
   }
 }
 
-/** From arrival to answer a request goes so often round the loop; with one turn a piece it would wait for as many pieces. */
+/** From arrival to answer a request goes a few times round the loop; with one turn a piece it would wait for as many pieces. */
 const turns = 4;
 
 /** Lets what others asked meanwhile be answered: between pieces of work that this process does itself. */

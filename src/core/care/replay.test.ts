@@ -1,6 +1,6 @@
 import { perGroup } from '../usage/soil';
 import type { CareEvent } from './care';
-import { replay, replayClock, type ReplayTask } from './replay';
+import { caredFor, replay, replayClock, type ReplayTask } from './replay';
 
 const zone = 'UTC';
 const hour = 3_600_000;
@@ -92,4 +92,38 @@ test('a span ends with its last instant: what comes after it is not seen', () =>
   expect([until(start + 2 * day - 1), until(start + 2 * day), until(start + 4 * day)]).toEqual([
     0, 1, 2,
   ]);
+});
+
+test('before the span a station is read back to where each task was last reset, and no further', () => {
+  const clean = task({ key: 'clean', depth: 'clean' });
+  const done = (days: number, of: ReplayTask, result: CareEvent['result'] = 'done'): CareEvent => ({
+    at: start + days * day,
+    task: of.key,
+    depth: of.depth,
+    result,
+    finding: null,
+  });
+  const read: number[] = [];
+  function* backwards() {
+    for (const event of [
+      done(12, task({})),
+      done(8, task({}), 'put-off'),
+      done(6, task({})),
+      done(4, clean),
+      done(1, clean),
+    ]) {
+      read.push(event.at);
+      yield event;
+    }
+  }
+  const found = caredFor(backwards(), [task({}), clean], { from: start + 10 * day, first: 0 });
+  expect(found.events).toEqual([done(12, task({}))]);
+  expect([...found.sinces]).toEqual([
+    ['wipe', start + 6 * day],
+    ['clean', start + 4 * day],
+  ]);
+  // the one after the last that counts is looked at, and left
+  expect(read).toHaveLength(5);
+  const never = caredFor([], [clean], { from: start, first: start - day });
+  expect(never).toEqual({ events: [], sinces: new Map([['clean', start - day]]) });
 });

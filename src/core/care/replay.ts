@@ -78,7 +78,6 @@ export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): 
  * @param tasks of one station, each with its limits
  * @param events of the station in order of time; `null`: done when due
  */
-
 export function replay(
   tasks: readonly ReplayTask[],
   { span: { from, to, zone }, before, moments }: ReplayClock,
@@ -165,4 +164,28 @@ function midnightsIn({ from, to, zone }: ReplaySpan): Moment[] {
     if (at > to) return midnights;
     midnights.push({ at, day, session: null });
   }
+}
+
+/**
+ * The events of a station from an instant on, in order, and from when each task counts at that instant.
+ * @param backwards its events, latest first: read no further than they count
+ */
+export function caredFor(
+  backwards: Iterable<CareEvent>,
+  tasks: readonly CareTask[],
+  { from, first }: { from: number; first: number },
+): { events: CareEvent[]; sinces: Map<string, number> } {
+  const events: CareEvent[] = [];
+  const sinces = new Map(tasks.map(({ key }) => [key, first]));
+  let open = tasks;
+  for (const event of backwards) {
+    if (event.at >= from) {
+      events.push(event);
+      continue;
+    }
+    if (open.length === 0) break;
+    for (const task of open) if (resetsTask(event, task)) sinces.set(task.key, event.at);
+    open = open.filter((task) => !resetsTask(event, task));
+  }
+  return { events: events.reverse(), sinces };
 }

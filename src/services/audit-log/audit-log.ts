@@ -255,7 +255,7 @@ export function strikeEntry(
   return ok({ entryId });
 }
 
-/** Lines of the book written at once: some 5 ms, between which others are served. */
+/** Lines of the book written at once; between them others are served. */
 const exportPage = 60;
 
 /** Columns of the exported book; `docs/formats.md` describes them. */

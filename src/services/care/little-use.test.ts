@@ -98,11 +98,10 @@ test('the calendar waits until a quarter of the limit is used, by the soil of ea
   expect(little.counted).toBe(true);
   const listed = tasks();
   const soiling = new Set<number>();
-  for (const { stationId, task: key, name, station, from, to } of little.tasks) {
+  for (const { task: key, name, station, from, to } of little.tasks) {
     const { task, counters, ...one } = listed.find(
       (other) => other.station === station && other.task.key === key,
     )!;
-    expect(stationId).toBeTruthy();
     expect(name).toBe(task.name);
     const limit = (kind: string) => task.limits.find((some) => some.kind === kind)?.value;
     expect(from).toBe(limit('days'));

@@ -1,9 +1,7 @@
-import type { CareEvent } from '../../core/care/care';
 import type { Criticality } from '../../core/care/danger';
 import { compareDanger } from '../../core/care/danger';
 import { handsOn } from '../../core/care/minutes';
-import { replay, replayClock } from '../../core/care/replay';
-import { resetsTask } from '../../core/care/resets';
+import { caredFor, replay, replayClock } from '../../core/care/replay';
 import type { School } from '../../core/care/schools';
 import { schools } from '../../core/care/schools';
 import { startOfLocalDay, localDay } from '../../core/units/zone';
@@ -12,7 +10,6 @@ import { listStations } from '../../records/machines';
 import { firstUse, hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
 import type { Shop } from '../shop';
-import type { PlannedTask } from './care-plans';
 import { carePlanFinder, tasksUnder, followsEveryJob } from './care-plans';
 
 /** What a school would have meant for a machine. */
@@ -81,28 +78,4 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     }
   }
   return trials;
-}
-
-/**
- * The events of a station from an instant on, in order, and from when each task counts at that instant.
- * @param backwards its events, latest first: read no further than they count
- */
-function caredFor(
-  backwards: Iterable<CareEvent>,
-  tasks: readonly PlannedTask[],
-  { from, first }: { from: number; first: number },
-): { events: CareEvent[]; sinces: Map<string, number> } {
-  const events: CareEvent[] = [];
-  const sinces = new Map(tasks.map(({ key }) => [key, first]));
-  let open = tasks;
-  for (const event of backwards) {
-    if (event.at >= from) {
-      events.push(event);
-      continue;
-    }
-    if (open.length === 0) break;
-    for (const task of open) if (resetsTask(event, task)) sinces.set(task.key, event.at);
-    open = open.filter((task) => !resetsTask(event, task));
-  }
-  return { events: events.reverse(), sinces };
 }

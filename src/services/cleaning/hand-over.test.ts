@@ -42,7 +42,7 @@ beforeEach(() => {
 test('what a clean-down did and left stands with its reasons, minutes and what is next', () => {
   const open = over();
   expect(open).toMatchObject({ closed: null, minutes: null, done: [], opened: [], proofs: [] });
-  expect(open.left.map(({ station: name, how }) => [name, how])).toHaveLength(3);
+  expect(open.left).toHaveLength(3);
   const opening = runOf(shop, sheetId)!.pieces.find(({ kind }) => kind === 'open')!;
   expect(open.left.every(({ how, note }) => how === null && note === null)).toBe(true);
 
@@ -80,7 +80,7 @@ test('what a clean-down did and left stands with its reasons, minutes and what i
   expect(left['Protective window']!.due!.standing.used).toBeGreaterThan(0);
   expect(after.instead).toEqual([{ tool: 'dry cloth', used: 'paper towel' }]);
   expect(after.opened).toEqual([opening.title]);
-  expect(after.proofs.every(({ passed }) => passed)).toBe(true);
+  expect(new Set(after.proofs.map(({ passed }) => passed))).toEqual(new Set([true]));
   expect(after.late).toEqual([]);
 
   expect(after.next).toHaveLength(3);
