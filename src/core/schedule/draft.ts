@@ -1,32 +1,5 @@
-import {
-  type ScheduleProblem,
-  isLate,
-  latePrice,
-  stretchRisk,
-  wasteOf,
-  type Schedule,
-} from './problem';
-
-/** What the search knows of a task. */
-export interface Care {
-  /** indexes of the machine and of the openings it needs */
-  machine: number;
-  openings: readonly number[];
-  minutes: number;
-  /** minutes of the tasks that it does too */
-  saves: number;
-  /** deeper tasks, and those that come first, by index */
-  deeper: readonly number[];
-  before: readonly number[];
-  /** cost of a stretch from a tick (row; the first row is the beginning) to another, without and with its waste */
-  free: Float64Array;
-  paid: Float64Array;
-  /** 1 for each window that is allowed */
-  allowed: Uint8Array;
-  /** window that it is pinned to, of each tick, and the ticks with one */
-  pins: readonly (number | null)[];
-  pinTicks: readonly number[];
-}
+import { caresOf, unite, type Care } from './cares';
+import type { Schedule, ScheduleProblem } from './problem';
 
 /** Where a round may put what it took out. */
 export interface Offer {
@@ -42,7 +15,8 @@ export const nothing = () => false;
 
 /**
  * A plan being changed, with its loads and its cost kept up to date. A task is put in by the shortest path over
- * the ticks at which it may be done: given all others, no choice of windows for it costs less.
+ * the ticks at which it may be done: given all others, no choice of windows for it costs less, with what it makes
+ * others wait for.
  */
 export class Draft {
   readonly places: number[][];
@@ -70,7 +44,7 @@ export class Draft {
   private readonly from: Int16Array;
 
   constructor(readonly problem: ScheduleProblem) {
-    const { tasks, windows, days, pinned, barred } = problem;
+    const { tasks, windows, days } = problem;
     this.ticks = days + 1;
     const machines = [...new Set(tasks.map(({ machine }) => machine))];
     const openings = [...new Set(tasks.flatMap((task) => task.openings))];
@@ -87,40 +61,8 @@ export class Draft {
     this.nodeWindow = new Int16Array(this.ticks);
     this.best = new Float64Array(this.ticks);
     this.from = new Int16Array(this.ticks);
-    const index = new Map(tasks.map(({ id }, at) => [id, at]));
-    const known = (ids: readonly string[]) =>
-      ids.flatMap((id) => (index.has(id) ? [index.get(id)!] : []));
-    const windowAt = new Map(windows.map(({ id }, at) => [id, at]));
-    this.cares = tasks.map((task): Care => {
-      const { free, paid } = this.stretches(task);
-      const pins: (number | null)[] = new Array<null>(this.ticks).fill(null);
-      for (const pin of pinned) {
-        const at = windowAt.get(pin.window);
-        if (pin.task === task.id && at !== undefined) pins[windows[at]!.tick] ??= at;
-      }
-      const refused = barred.filter((one) => one.task === task.id).map(({ window }) => window);
-      const allowed = new Uint8Array(windows.length);
-      windows.forEach(({ id, tick, booked }, at) => {
-        if (tick < task.from || booked.includes(task.machine)) return;
-        if (!refused.includes(null) && !refused.includes(id)) allowed[at] = 1;
-      });
-      return {
-        machine: machines.indexOf(task.machine),
-        openings: task.openings.map((opening) => openings.indexOf(opening)),
-        minutes: task.minutes,
-        saves: tasks
-          .filter(({ coveredBy }) => coveredBy.includes(task.id))
-          .reduce((sum, { minutes }) => sum + minutes, 0),
-        deeper: known(task.coveredBy),
-        before: known(task.after),
-        free,
-        paid,
-        allowed,
-        pins,
-        pinTicks: pins.flatMap((pin, tick) => (pin === null ? [] : [tick])),
-      };
-    });
-    this.units = this.unite();
+    this.cares = caresOf(problem, machines, openings);
+    this.units = unite(this.cares);
     this.unitsOf = machines.map((_, machine) =>
       [...this.units.keys()].filter((unit) => this.machineOf(unit) === machine),
     );
@@ -138,48 +80,6 @@ export class Draft {
 
   get cost(): number {
     return this.openings + this.chains;
-  }
-
-  private stretches(task: ScheduleProblem['tasks'][number]) {
-    const { ticks } = this;
-    const free = new Float64Array((ticks + 1) * ticks);
-    const paid = new Float64Array((ticks + 1) * ticks);
-    for (let since = -1; since < ticks; since++) {
-      const from = since < 0 ? null : since;
-      for (let until = Math.max(0, since); until < ticks; until++) {
-        const at = (since + 1) * ticks + until;
-        const late = isLate(task, from, until) ? latePrice : 0;
-        free[at] = stretchRisk(task, from, until) + late;
-        paid[at] = free[at]! + wasteOf(task, from, until);
-      }
-    }
-    return { free, paid };
-  }
-
-  /** Tasks that cover or precede each other, each group in the order in which it is put in. */
-  private unite(): number[][] {
-    const parent = this.cares.map((_, task) => task);
-    const find = (task: number): number => {
-      while (parent[task] !== task) task = parent[task]!;
-      return task;
-    };
-    this.cares.forEach(({ deeper, before }, task) => {
-      for (const other of [...deeper, ...before]) parent[find(task)] = find(other);
-    });
-    const groups = new Map<number, number[]>();
-    const done = new Set<number>();
-    const visit = (task: number) => {
-      if (done.has(task)) return;
-      done.add(task);
-      const { deeper, before } = this.cares[task]!;
-      for (const other of [...deeper, ...before]) visit(other);
-      const root = find(task);
-      const group = groups.get(root) ?? [];
-      group.push(task);
-      groups.set(root, group);
-    };
-    this.cares.forEach((_, task) => visit(task));
-    return [...groups.values()];
   }
 
   private add(task: number, window: number): void {
@@ -292,7 +192,8 @@ export class Draft {
 
   /**
    * Puts a task that is out in where it costs least, given all others: the shortest path over the ticks that are
-   * on offer and those at which it is done in any case.
+   * on offer and those at which it is done in any case, with what those that must not come before it cost until its
+   * first time.
    */
   put(task: number, { windows: offered, gives, favours }: Offer = this.anywhere): void {
     const care = this.cares[task]!;
@@ -332,7 +233,7 @@ export class Draft {
       const tick = nodes[at]!;
       const isFree = this.covers[tick] === 1;
       const stretch = isFree ? care.free : care.paid;
-      let least = barrier < 0 ? stretch[tick]! : Infinity;
+      let least = barrier < 0 ? stretch[tick]! + (care.waitCost?.[tick] ?? 0) : Infinity;
       let before = -1;
       for (let other = Math.max(0, barrier); other < at; other++) {
         const cost = best[other]! + stretch[(nodes[other]! + 1) * ticks + tick]!;
@@ -347,7 +248,7 @@ export class Draft {
     }
     const end = ticks - 1;
     let last = -1;
-    let least = barrier < 0 ? care.free[end]! : Infinity;
+    let least = barrier < 0 ? care.free[end]! + (care.waitCost?.[end] ?? 0) : Infinity;
     for (let at = Math.max(0, barrier); at < nodes.length; at++) {
       const cost = best[at]! + care.free[(nodes[at]! + 1) * ticks + end]!;
       if (cost < least) {

@@ -1,8 +1,5 @@
-import type { Relaxed, StretchKind } from './relax';
 import {
-  isLate,
-  latePrice,
-  stretchRisk,
+  stretchCost,
   timesOf,
   wasteOf,
   type Schedule,
@@ -27,6 +24,9 @@ export interface Program {
   columns: ReadonlyMap<string, number>;
 }
 
+/** A stretch of a task: from a time it is done (null: the beginning) to the next, by itself or by a deeper one. */
+type StretchKind = 'paid' | 'free' | 'end';
+
 const doing = (task: number, window: number) => `x ${task} ${window}`;
 const stretch = (task: number, since: number | null, until: number, how: StretchKind) =>
   `${how} ${task} ${since ?? 'first'} ${until}`;
@@ -38,16 +38,9 @@ const opened = (machine: string, opening: string, window: number) =>
  * The problem as a mixed integer program whose optimum is the least total of `scheduleCost`. For each task a path
  * runs over the ticks from one time it is done to the next, to the end of the days planned; what a stretch costs
  * is the cost of its arc. `x` does a task in a window, `y` makes a machine safe there, `z` opens it.
- * @param whole what is taken whole: tasks in windows, or only openings, which leaves less to decide and is exact
- * where windows are not full
- * @param keeps stretches it is false of are left out
  */
 // eslint-disable-next-line max-lines-per-function -- the equations of one model, in order
-export function asProgram(
-  problem: ScheduleProblem,
-  whole: 'tasks' | 'openings' = 'tasks',
-  keeps: Relaxed['keeps'] = () => true,
-): Program {
+export function asProgram(problem: ScheduleProblem): Program {
   const { tasks, windows, days, pinned, barred } = problem;
   const costs: number[] = [];
   const lower: number[] = [];
@@ -82,12 +75,7 @@ export function asProgram(
     allowed[task]!.filter((window) => windows[window]!.tick === tick);
   tasks.forEach((task, one) => {
     for (const window of allowed[one]!) {
-      column(
-        doing(one, window),
-        0,
-        isPinned(task.id, windows[window]!.id) ? 1 : 0,
-        whole === 'tasks',
-      );
+      column(doing(one, window), 0, isPinned(task.id, windows[window]!.id) ? 1 : 0, true);
     }
   });
   /** columns of the free arcs into a tick, for the rule of order */
@@ -109,22 +97,20 @@ export function asProgram(
     for (const since of [null, ...nodes]) {
       for (const tick of nodes) {
         if (since !== null && tick <= since) continue;
-        const risk = stretchRisk(task, since, tick) + (isLate(task, since, tick) ? latePrice : 0);
-        if (own.has(tick) && keeps(one, since, tick, 'paid')) {
+        const risk = stretchCost(task, since, tick);
+        if (own.has(tick)) {
           const paid = column(stretch(one, since, tick, 'paid'), risk + wasteOf(task, since, tick));
           out.get(since)!.push(paid);
           into.get(tick)!.paid.push(paid);
         }
-        if (covered.has(tick) && keeps(one, since, tick, 'free')) {
+        if (covered.has(tick)) {
           const free = column(stretch(one, since, tick, 'free'), risk);
           out.get(since)!.push(free);
           into.get(tick)!.free.push(free);
         }
       }
-      const rest = stretchRisk(task, since, days) + (isLate(task, since, days) ? latePrice : 0);
-      if (keeps(one, since, days, 'end')) {
-        out.get(since)!.push(column(stretch(one, since, days, 'end'), rest));
-      }
+      const rest = stretchCost(task, since, days);
+      out.get(since)!.push(column(stretch(one, since, days, 'end'), rest));
     }
     const sum = (some: readonly number[], value: number) =>
       some.map((each) => [each, value] as const);
@@ -187,7 +173,7 @@ export function asProgram(
       ];
       for (const [name, cost] of needs) {
         if (cost === 0) continue;
-        const needed = column(name, cost, 0, whole === 'openings');
+        const needed = column(name, cost);
         load.set(needed, cost);
         rows.push({
           lower: -Infinity,
@@ -218,10 +204,7 @@ export function planOf(
   );
 }
 
-/**
- * The values of the columns that stand for a plan, for a solver to begin with.
- * @returns `null` when the plan has a stretch that the program left out
- */
+/** The values of the columns that stand for a plan that keeps the rules, for a solver to begin with. */
 export function valuesOf(
   problem: ScheduleProblem,
   { columns }: Program,

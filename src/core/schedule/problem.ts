@@ -147,6 +147,11 @@ export function isLate(task: ScheduleTask, since: number | null, until: number):
   );
 }
 
+/** What letting a task be from one tick to another costs, and that it must not be. */
+export function stretchCost(task: ScheduleTask, since: number | null, until: number): number {
+  return stretchRisk(task, since, until) + (isLate(task, since, until) ? latePrice : 0);
+}
+
 /** Minutes thrown away by doing a task before its limit. */
 export function wasteOf(task: ScheduleTask, since: number | null, tick: number): number {
   return task.minutes * Math.max(0, 1 - shareAt(task, since, tick));

@@ -1,281 +1,301 @@
-import { isLate, latePrice, stretchRisk, wasteOf, type ScheduleProblem } from './problem';
+import { ascend, type AscentOptions } from './ascent';
+import { branchesOf, type Branch } from './branches';
+import type { ScheduleProblem } from './problem';
 
-/** A stretch of a task: from a time it is done (null: the beginning) to the next. */
-export type StretchKind = 'paid' | 'free' | 'end';
-
-/** A bound on what any plan costs, and which stretches a plan no dearer than a known one can have. */
-export interface Relaxed {
-  bound: number;
-  keeps: (task: number, since: number | null, until: number, how: StretchKind) => boolean;
-}
-
-/** What a task may use at a tick, and what that is worth. */
-interface Line {
-  ticks: number;
-  /** 1 where it can be done by itself, and where a deeper task can do it */
-  own: Uint8Array;
-  covered: Uint8Array;
-  mandatory: Uint8Array;
-  /** cost of stretches without and with waste; row 0 is the beginning */
-  free: Float64Array;
-  paid: Float64Array;
-  /** multipliers, by requirement (the machine first, then openings) and tick */
-  prices: Float64Array[];
-  /** the opening of each requirement; null: making safe */
-  needs: (string | null)[];
-  /** multiplier of being done by a deeper task */
-  lean: Float64Array;
-  deeper: number[];
-  followers: number[];
-  // what a path came to
-  doneOwn: Uint8Array;
-  doneFree: Uint8Array;
-  ahead: Float64Array;
-  back: Float64Array;
+/**
+ * Which needs are decided, by need and place: what is closed is not used there, what is open is paid for in any
+ * case.
+ */
+export interface Decided {
+  closed: Uint8Array;
+  open: Uint8Array;
 }
 
 /**
- * A lower bound by Lagrangian relaxation: that a machine must be made safe and opened where a task is done is
- * not asked but priced, so that each task is a shortest path by itself. Prices are raised and lowered by the
- * subgradient, with the step of Polyak (Held, Wolfe and Crowder 1974). Room in windows is not asked at all.
- * @param problem of one machine, with one window a tick (`machinePart`)
- * @param known cost of a plan that is known
+ * A lower bound by Lagrangian relaxation on what any plan of one machine costs: that the machine must be made safe
+ * and opened where a task is done is not asked but priced. What is left falls apart into the trees of tasks that
+ * do each other too, and each is a shortest path over days with shortest paths between its own. Prices are raised
+ * and lowered by the subgradient with the step of Polyak (Held, Wolfe and Crowder 1974). Room in windows is only
+ * priced too (`worth`), and order asked only between a task and the one above it.
+ *
+ * Places: 0 is the beginning, then the windows in order, then the end.
  */
-// eslint-disable-next-line max-lines-per-function -- one relaxation, its rows beside its columns
-export function relax(problem: ScheduleProblem, known: number, iterations = 400): Relaxed {
-  const { tasks, windows, days, setUpMinutes, openingMinutes } = problem;
-  const ticks = days + 1;
-  const machine = tasks[0]?.machine ?? '';
-  const setUp = setUpMinutes[machine] ?? 0;
-  const windowAt = new Map(windows.map((window) => [window.tick, window]));
-  const index = new Map(tasks.map(({ id }, at) => [id, at]));
-  const lines = tasks.map((task): Line => {
-    const own = new Uint8Array(ticks);
-    const mandatory = new Uint8Array(ticks);
-    const barred = problem.barred.some((one) => one.task === task.id && one.window === null);
-    for (const { tick, id } of windows) {
-      const pinned = problem.pinned.some((pin) => pin.task === task.id && pin.window === id);
-      if (pinned) mandatory[tick] = 1;
-      if (pinned || (!barred && tick >= task.from)) own[tick] = 1;
-    }
-    const free = new Float64Array((ticks + 1) * ticks);
-    const paid = new Float64Array((ticks + 1) * ticks);
-    for (let row = 0; row <= ticks; row++) {
-      const since = row === 0 ? null : row - 1;
-      for (let until = since === null ? 0 : since + 1; until < ticks; until++) {
-        const at = row * ticks + until;
-        free[at] = stretchRisk(task, since, until) + (isLate(task, since, until) ? latePrice : 0);
-        paid[at] = free[at]! + wasteOf(task, since, until);
-      }
-      // the end may fall on the tick at which it was done last
-      if (row === ticks) free[row * ticks + days] = 0;
-    }
-    const needs = [null, ...task.openings];
-    return {
-      ticks,
-      own,
-      covered: new Uint8Array(ticks),
-      mandatory,
-      free,
-      paid,
-      prices: needs.map(() => new Float64Array(ticks)),
-      needs,
-      lean: new Float64Array(ticks),
-      deeper: task.coveredBy.flatMap((id) => (index.has(id) ? [index.get(id)!] : [])),
-      followers: [],
-      doneOwn: new Uint8Array(ticks),
-      doneFree: new Uint8Array(ticks),
-      ahead: new Float64Array(ticks),
-      back: new Float64Array(ticks),
-    };
-  });
-  lines.forEach((line, at) => {
-    for (const other of line.deeper) {
-      lines[other]!.followers.push(at);
-      lines[other]!.own.forEach((can, tick) => {
-        if (can && !line.mandatory[tick]) line.covered[tick] = 1;
-      });
-    }
-  });
-  const openings = [...new Set(tasks.flatMap((task) => task.openings))];
-  const shared = [null, ...openings].map((need) => ({
-    minutes: need === null ? setUp : (openingMinutes[need] ?? 0),
-    users: lines.flatMap((line) => {
-      const nth = line.needs.indexOf(need);
-      return nth < 0 ? [] : [{ line, prices: line.prices[nth]! }];
-    }),
-    taken: new Uint8Array(ticks),
-  }));
-  for (const { minutes, users } of shared) {
-    for (const tick of windowAt.keys()) {
-      const able = users.filter(({ line }) => line.own[tick]);
-      for (const { prices } of able) prices[tick] = minutes / able.length;
-    }
-  }
-  const all = lines.flatMap((line) => [...line.prices, line.lean]);
-  let kept = all.map((values) => values.slice());
-  let bound = -Infinity;
-  let step = 1;
-  let stale = 0;
-  for (let iteration = 0; iteration < iterations; iteration++) {
-    let value = 0;
-    for (const line of lines) value += pathOf(line, lines);
-    let norm = 0;
-    for (const { minutes, users, taken } of shared) {
-      for (const tick of windowAt.keys()) {
-        let rest = minutes;
-        for (const { prices } of users) rest -= prices[tick]!;
-        taken[tick] = rest < 0 ? 1 : 0;
-        if (rest < 0) value += rest;
-        for (const { line, prices } of users) {
-          const slope = line.doneOwn[tick]! - taken[tick]!;
-          if (slope > 0 || prices[tick]! > 0) norm += slope * slope;
-        }
-      }
-    }
-    for (const line of lines) {
-      for (const tick of windowAt.keys()) {
-        const slope = leanSlope(line, lines, tick);
-        if (slope > 0 || line.lean[tick]! > 0) norm += slope * slope;
-      }
-    }
-    if (value > bound + 1e-7) {
-      bound = value;
-      kept = all.map((values) => values.slice());
-      stale = 0;
-    } else if (++stale >= 12) {
-      step /= 2;
-      stale = 0;
-      all.forEach((values, at) => values.set(kept[at]!));
-      if (step < 0.002) break;
-      continue;
-    }
-    if (norm === 0 || bound >= known - 1e-6) break;
-    const length = (step * Math.max(0.01, 1.03 * known - value)) / norm;
-    const leanSlopes = lines.map((line) =>
-      Float64Array.from(line.lean, (_, tick) => leanSlope(line, lines, tick)),
+export class Relaxation {
+  readonly places: number;
+  /** minutes of each need: making safe first, then what is opened */
+  readonly minutes: readonly number[];
+  /** how often any task used each need and place in the last climb, 0 to 1 */
+  readonly use: Float64Array;
+  /** one row for each task and need, and one for each task that may lean on another; a column for each place */
+  readonly prices: Float64Array;
+  readonly slopes: Float64Array;
+  /** what a minute of the technician's is worth at each place, in minutes */
+  readonly worth: Float64Array;
+  /** minutes of each place that the plan of the last value takes */
+  readonly load: Float64Array;
+  private readonly branches: Branch[];
+  /** tasks, each before those below it */
+  private readonly order: number[] = [];
+  /** rows of prices of each need, with the task that pays them */
+  private readonly users: { task: number; row: number }[][];
+  // room to work in, made once
+  private readonly ahead: Float64Array;
+  private readonly freeWithBelow: Float64Array;
+  private readonly paidWithBelow: Float64Array;
+
+  /** @param problem of one machine, with one window a tick (`machinePart`) */
+  constructor(problem: ScheduleProblem) {
+    const { tasks, setUpMinutes, openingMinutes } = problem;
+    const openings = [...new Set(tasks.flatMap((task) => task.openings))].filter(
+      (opening) => (openingMinutes[opening] ?? 0) > 0,
     );
-    for (const { users, taken } of shared) {
-      for (const tick of windowAt.keys()) {
-        for (const { line, prices } of users) {
-          const slope = line.doneOwn[tick]! - taken[tick]!;
-          prices[tick] = Math.max(0, prices[tick]! + length * slope);
+    this.minutes = [
+      tasks.length > 0 ? (setUpMinutes[tasks[0]!.machine] ?? 0) : 0,
+      ...openings.map((opening) => openingMinutes[opening]!),
+    ];
+    const { branches, rows } = branchesOf(problem, openings);
+    const places = problem.windows.length + 2;
+    this.places = places;
+    this.branches = branches;
+    const visit = (task: number) => {
+      this.order.push(task);
+      branches[task]!.below.forEach(visit);
+    };
+    branches.forEach(({ above }, task) => above < 0 && visit(task));
+    this.users = this.minutes.map((_, need) =>
+      branches.flatMap(({ needs, pays }, task) => {
+        const at = needs.indexOf(need);
+        return at < 0 ? [] : [{ task, row: pays[at]! }];
+      }),
+    );
+    this.prices = new Float64Array(rows * places);
+    this.slopes = new Float64Array(rows * places);
+    this.worth = new Float64Array(places);
+    this.load = new Float64Array(places);
+    this.use = new Float64Array(this.minutes.length * places);
+    this.ahead = new Float64Array(places);
+    this.freeWithBelow = new Float64Array(places * places);
+    this.paidWithBelow = new Float64Array(places * places);
+    // at first all that can use a need share its minutes
+    this.users.forEach((users, need) => {
+      for (let place = 1; place < places - 1; place++) {
+        const able = users.filter(({ task }) => branches[task]!.own[place]);
+        for (const { row } of able) {
+          this.prices[row * places + place] = this.minutes[need]! / able.length;
         }
-      }
-    }
-    lines.forEach((line, at) => {
-      for (const tick of windowAt.keys()) {
-        line.lean[tick] = Math.max(0, line.lean[tick]! + length * leanSlopes[at]![tick]!);
       }
     });
   }
-  all.forEach((values, at) => values.set(kept[at]!));
-  const ends = lines.map((line) => pathOf(line, lines));
-  const nodes = lines.map((line) => nodeCosts(line, lines));
-  const closed = new Uint8Array(ticks);
-  const [safe] = shared;
-  for (const tick of windowAt.keys()) {
-    let rest = safe!.minutes;
-    for (const { prices } of safe!.users) rest -= prices[tick]!;
-    if (rest > 0 && bound + rest > known + 1e-6) closed[tick] = 1;
+
+  /** What is decided before anything is: nothing. */
+  undecided(): Decided {
+    const size = this.minutes.length * this.places;
+    return { closed: new Uint8Array(size), open: new Uint8Array(size) };
   }
-  return {
-    bound,
-    keeps(task, since, until, how) {
-      const line = lines[task]!;
-      const row = since === null ? 0 : since + 1;
-      if (how === 'paid' && closed[until]) return false;
-      const head = since === null ? 0 : line.ahead[since]!;
-      const through =
-        how === 'end'
-          ? head + line.free[row * ticks + days]!
-          : head +
-            (how === 'paid' ? line.paid : line.free)[row * ticks + until]! +
-            nodes[task]![how][until]! +
-            line.back[until]!;
-      return bound + through - ends[task]! <= known + 1e-6;
-    },
-  };
-}
 
-/** How much more a task leans on deeper ones at a tick than they are done. */
-function leanSlope({ doneFree, deeper }: Line, lines: readonly Line[], tick: number): number {
-  let slope = doneFree[tick]!;
-  for (const other of deeper) slope -= lines[other]!.doneOwn[tick]!;
-  return slope;
-}
-
-/** What doing a task at each tick costs at the prices of now. */
-function nodeCosts({ prices, lean, followers, ticks }: Line, lines: readonly Line[]) {
-  const paid = new Float64Array(ticks);
-  for (let tick = 0; tick < ticks; tick++) {
-    let cost = 0;
-    for (const price of prices) cost += price[tick]!;
-    for (const other of followers) cost -= lines[other]!.lean[tick]!;
-    paid[tick] = cost;
+  /** Opens a need at a place for good: nobody has to be priced for it any more. */
+  release(need: number, place: number): void {
+    for (const { row } of this.users[need]!) this.prices[row * this.places + place] = 0;
   }
-  return { paid, free: lean };
-}
 
-/** The shortest path of a task at the prices of now; marks where it is done, and what is ahead and behind. */
-function pathOf(line: Line, lines: readonly Line[]): number {
-  const { ticks, own, covered, mandatory, free, paid, doneOwn, doneFree, ahead, back } = line;
-  const node = nodeCosts(line, lines);
-  const end = ticks - 1;
-  const from = new Int16Array(ticks).fill(-1);
-  const how = new Uint8Array(ticks);
-  ahead.fill(Infinity);
-  let barrier = -1;
-  for (let tick = 0; tick < ticks; tick++) {
-    if (!own[tick] && !covered[tick]) continue;
-    for (let row = barrier < 0 ? 0 : barrier + 1; row <= tick; row++) {
-      const head = row === 0 ? 0 : ahead[row - 1]!;
-      if (head === Infinity) continue;
-      const at = row * ticks + tick;
-      if (own[tick]) {
-        const cost = head + paid[at]! + node.paid[tick]!;
-        if (cost < ahead[tick]!) {
-          ahead[tick] = cost;
-          from[tick] = row - 1;
-          how[tick] = 0;
+  /** What is left of a need's minutes at a place when all have paid; below 0 it is worth being opened. */
+  rest(need: number, place: number): number {
+    let rest = this.minutes[need]! * (1 + this.worth[place]!);
+    for (const { row } of this.users[need]!) rest -= this.prices[row * this.places + place]!;
+    return rest;
+  }
+
+  /** Whether any task could use a need at a place. */
+  usable(need: number, place: number): boolean {
+    return this.users[need]!.some(({ task }) => this.branches[task]!.own[place] === 1);
+  }
+
+  /** Raises the bound by moving the prices. @see ascend */
+  climb(decided: Decided, options: AscentOptions): number {
+    this.use.fill(0);
+    let tried = 0;
+    const bound = ascend([this], options, () => {
+      tried++;
+      return this.value(decided);
+    });
+    for (let at = 0; at < this.use.length; at++) this.use[at]! /= tried;
+    return bound;
+  }
+
+  /** The least there is at the prices of now; sets the slopes, and counts what is used. Infinity: there is no such plan */
+  value({ closed, open }: Decided): number {
+    const { branches, places, slopes, load } = this;
+    const { order } = this;
+    for (const task of order) {
+      const branch = branches[task]!;
+      this.look(branch, closed);
+      branch.done.fill(0);
+      branch.doneByOther.fill(0);
+    }
+    for (let at = order.length - 1; at >= 0; at--) this.solve(branches[order[at]!]!);
+    let value = 0;
+    for (const branch of branches) {
+      if (branch.above >= 0) continue;
+      value += branch.least[places - 1]!;
+      if (value === Infinity) return value;
+      this.mark(branch, 0, places - 1);
+    }
+    load.fill(0);
+    for (const { done, minutes } of branches) {
+      for (let place = 1; place < places - 1; place++) load[place]! += done[place]! * minutes;
+    }
+    this.users.forEach((users, need) => {
+      for (let place = 1; place < places - 1; place++) {
+        const at = need * places + place;
+        const rest = this.rest(need, place);
+        const taken = closed[at] === 0 && (rest < 0 || open[at] === 1) ? 1 : 0;
+        if (taken) {
+          value += rest;
+          load[place]! += this.minutes[need]!;
         }
-      }
-      if (covered[tick]) {
-        const cost = head + free[at]! + node.free[tick]!;
-        if (cost < ahead[tick]!) {
-          ahead[tick] = cost;
-          from[tick] = row - 1;
-          how[tick] = 1;
+        let used = 0;
+        for (const { task, row } of users) {
+          const done = branches[task]!.done[place]!;
+          used |= done;
+          slopes[row * places + place] = done - taken;
         }
+        this.use[at]! += used;
+      }
+    });
+    for (const { lean, doneByOther, others } of branches) {
+      if (lean < 0) continue;
+      for (let place = 1; place < places - 1; place++) {
+        let slope = doneByOther[place]!;
+        for (const other of others) slope -= branches[other]!.done[place]!;
+        slopes[lean * places + place] = slope;
       }
     }
-    if (mandatory[tick]) barrier = tick;
+    return value;
   }
-  let least = barrier < 0 ? free[end]! : Infinity;
-  let last = -1;
-  for (let tick = Math.max(0, barrier); tick < ticks; tick++) {
-    const cost = ahead[tick]! + free[(tick + 1) * ticks + end]!;
-    if (cost < least) {
-      least = cost;
-      last = tick;
+
+  /** Looks at where a task can be done, and at what price; marks whether that is as it was. */
+  private look(branch: Branch, closed: Uint8Array): void {
+    const { places, prices } = this;
+    const { own, leans, node, leanPrice, stops, anchors, lean } = branch;
+    const above = branch.above < 0 ? null : this.branches[branch.above]!;
+    let [stop, anchor, next] = [0, 0, 0];
+    branch.moved = false;
+    branch.same = true;
+    for (let place = 1; place < places - 1; place++) {
+      let cost = own[place] ? branch.minutes * this.worth[place]! : Infinity;
+      for (const need of branch.needs) if (closed[need * places + place]) cost = Infinity;
+      for (const row of branch.pays) cost += prices[row * places + place]!;
+      for (const row of branch.earns) cost -= prices[row * places + place]!;
+      if (cost !== node[place]) branch.same = false;
+      node[place] = cost;
+      if (lean >= 0 && leanPrice[place] !== prices[lean * places + place]) {
+        leanPrice[place] = prices[lean * places + place]!;
+        branch.same = false;
+      }
+      const can = cost < Infinity || leans[place] === 1;
+      if (can) stops[stop++] = place;
+      const anew = above !== null && next < above.anchorCount && above.anchors[next] === place;
+      if (anew) next++;
+      if (!can && !anew) continue;
+      if (anchors[anchor] !== place) branch.moved = true;
+      anchors[anchor++] = place;
+    }
+    if (branch.anchorCount !== anchor) branch.moved = true;
+    branch.stopCount = stop;
+    branch.anchorCount = anchor;
+  }
+
+  /** The least cost of a task and all below it between any two places where it begins anew. */
+  private solve(branch: Branch): void {
+    const { places, branches, ahead } = this;
+    const { leans, least, last, from, leaned, below, node, leanPrice, stops } = branch;
+    const count = branch.stopCount;
+    const above = branch.above < 0 ? null : branches[branch.above]!;
+    for (const task of below) if (!branches[task]!.same) branch.same = false;
+    if (above?.moved) branch.same = false;
+    if (branch.same) return;
+    const { free, paid } = below.length > 0 ? this.withBelow(branch) : branch;
+    const rows = above ? above.anchorCount : 0;
+    let begin = 0;
+    for (let nth = -1; nth < rows; nth++) {
+      const since = nth < 0 ? 0 : above!.anchors[nth]!;
+      while (begin < count && stops[begin]! <= since) begin++;
+      const row = since * places;
+      // before what is above it was done, it may have to wait
+      const end = since === 0 && branch.waits ? begin : count;
+      for (let at = begin; at < end; at++) {
+        const place = stops[at]!;
+        let most = paid[row + place]!;
+        let before = since;
+        for (let each = begin; each < at; each++) {
+          const stop = stops[each]!;
+          const cost = ahead[stop]! + paid[stop * places + place]!;
+          if (cost < most) {
+            most = cost;
+            before = stop;
+          }
+        }
+        most += node[place]!;
+        leaned[row + place] = 0;
+        if (leans[place]) {
+          for (let each = begin - 1; each < at; each++) {
+            const stop = each < begin ? since : stops[each]!;
+            const head = each < begin ? 0 : ahead[stop]!;
+            const cost = head + free[stop * places + place]! + leanPrice[place]!;
+            if (cost >= most) continue;
+            most = cost;
+            before = stop;
+            leaned[row + place] = 1;
+          }
+        }
+        ahead[place] = most;
+        from[row + place] = before;
+      }
+      for (let next = nth + 1; next <= rows; next++) {
+        const until = next === rows ? places - 1 : above!.anchors[next]!;
+        let most = free[row + until]!;
+        let before = since;
+        for (let each = begin; each < end; each++) {
+          const stop = stops[each]!;
+          if (stop >= until) break;
+          const cost = ahead[stop]! + free[stop * places + until]!;
+          if (cost < most) {
+            most = cost;
+            before = stop;
+          }
+        }
+        least[row + until] = most;
+        last[row + until] = before;
+      }
     }
   }
-  doneOwn.fill(0);
-  doneFree.fill(0);
-  for (let tick = last; tick >= 0; tick = from[tick]!) {
-    if (how[tick] === 0) doneOwn[tick] = 1;
-    else doneFree[tick] = 1;
-  }
-  back.fill(Infinity);
-  for (let tick = ticks - 1; tick >= 0; tick--) {
-    if (!own[tick] && !covered[tick]) continue;
-    let rest = free[(tick + 1) * ticks + end]!;
-    for (let next = tick + 1; next < ticks; next++) {
-      const at = (tick + 1) * ticks + next;
-      if (own[next]) rest = Math.min(rest, paid[at]! + node.paid[next]! + back[next]!);
-      if (covered[next]) rest = Math.min(rest, free[at]! + node.free[next]! + back[next]!);
+
+  /** What stretches of a task cost with all below it, from where it begins anew to where it does next. */
+  private withBelow({ free, paid, below, anchors, anchorCount }: Branch) {
+    const { places, branches, freeWithBelow, paidWithBelow } = this;
+    for (let from = -1; from < anchorCount; from++) {
+      const row = (from < 0 ? 0 : anchors[from]!) * places;
+      for (let to = from + 1; to <= anchorCount; to++) {
+        const at = row + (to === anchorCount ? places - 1 : anchors[to]!);
+        let under = 0;
+        for (const task of below) under += branches[task]!.least[at]!;
+        freeWithBelow[at] = free[at]! + under;
+        paidWithBelow[at] = paid[at]! + under;
+      }
     }
-    back[tick] = rest;
+    return { free: freeWithBelow, paid: paidWithBelow };
   }
-  return least;
+
+  /** Marks where a task and those below it are done between two places. */
+  private mark(branch: Branch, since: number, until: number): void {
+    const row = since * this.places;
+    let before = branch.last[row + until]!;
+    for (;;) {
+      for (const task of branch.below) this.mark(this.branches[task]!, before, until);
+      if (before === since) return;
+      (branch.leaned[row + before] ? branch.doneByOther : branch.done)[before] = 1;
+      until = before;
+      before = branch.from[row + before]!;
+    }
+  }
 }

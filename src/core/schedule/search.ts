@@ -107,10 +107,10 @@ export function improveSchedule(
   for (let round = 0; ; round++) {
     if (round % 32 === 0 && (share = left(round)) <= 0) break;
     const before = draft.cost;
-    const { out, offers } = round % 4 < 3 ? ofMachines(draft, next) : ofMany(draft, next);
+    const { out, offers } = round % 2 === 0 ? ofMachines(draft, next) : ofMany(draft, next);
     const were = out.map((unit) => draft.units[unit]!.map((task) => draft.places[task]!));
     for (const unit of out) for (const task of draft.units[unit]!) draft.clear(task);
-    if (next() < 0.6) shuffle(out, were, next);
+    if (next() < 0.9) shuffle(out, were, next);
     const favours = next() < 0.4 ? next : undefined;
     for (const unit of out) {
       const offer = { ...offers(unit), favours };

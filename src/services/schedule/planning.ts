@@ -27,8 +27,8 @@ export interface ScheduleOrder {
   before: Schedule | null;
   seed: number;
   searchSeconds: number;
-  /** 0: the solver is not asked */
-  solverSeconds: number;
+  /** for the solver, a longer search and what can be proved; 0: none of them */
+  proofSeconds: number;
   /** the same days as they are, for a what-if to be held against */
   base: ScheduleProblem | null;
 }
@@ -118,9 +118,9 @@ function takePlanner(): ChildProcess {
   return waiting.process;
 }
 
-/** How long the search and the solver may take. */
+/** How long the first search may take, and all that follows it. */
 const searchSeconds = 1;
-const solverSeconds = 25;
+const proofSeconds = 25;
 
 /** What planning begins with: the first answer, at once. */
 export interface ScheduleBegun extends ScheduleWorkView {
@@ -233,7 +233,7 @@ async function begin(
     before,
     seed: 1,
     searchSeconds,
-    solverSeconds: keep ? solverSeconds : 0,
+    proofSeconds: keep ? proofSeconds : 0,
     base: base && base.problem,
   } satisfies ScheduleOrder);
   const word = await firstWord(process);

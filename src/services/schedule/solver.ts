@@ -1,7 +1,5 @@
 import type { Highs, ModelData } from 'highs';
-import { asProgram, machinePart, planOf, valuesOf, type Program } from '../../core/schedule/milp';
-import { relax, type Relaxed } from '../../core/schedule/relax';
-import { improveSchedule, rounds } from '../../core/schedule/search';
+import { asProgram, planOf, valuesOf, type Program } from '../../core/schedule/milp';
 import {
   scheduleCost,
   violations,
@@ -122,78 +120,4 @@ function modelOf(
       values,
     },
   };
-}
-
-/**
- * A bound from each machine solved by itself, as if the technician's time were all its own: no plan of all of
- * them costs less than their sum. Where windows are not tight it lies close to the optimum.
- * @param start a plan of the whole
- */
-export async function machineBounds(
-  problem: ScheduleProblem,
-  start: Schedule,
-  { seconds, told }: { seconds: number; told: (share: number, bound: number) => boolean },
-): Promise<{ bound: number }> {
-  const solver = await runtime();
-  const machines = [...new Set(problem.tasks.map(({ machine }) => machine))];
-  const parts = machines.map((machine) => {
-    const part = machinePart(problem, machine);
-    const own = start.filter((_, task) => problem.tasks[task]!.machine === machine);
-    const countingDay = (window: number) => problem.windows[window]!.tick;
-    const at = new Map(part.windows.map(({ tick }, index) => [tick, index]));
-    const begin = own.map((windows) =>
-      windows.flatMap((window) => at.get(countingDay(window)) ?? []),
-    );
-    const { plan, cost } = bestOf(part, begin);
-    return { part, plan, cost, relaxed: relax(part, cost) };
-  });
-  const sum = () =>
-    parts.reduce((all, { relaxed, bound = 0 }: Part) => all + Math.max(0, relaxed.bound, bound), 0);
-  // what is nearly proved first: it leaves its time to the others
-  const order = [...(parts as Part[])].sort(
-    (a, b) => a.cost - a.relaxed.bound - (b.cost - b.relaxed.bound),
-  );
-  const until = Date.now() + seconds * 1000;
-  for (const [at, one] of order.entries()) {
-    if (!told(at / order.length, sum())) break;
-    if (one.relaxed.bound >= one.cost - 1e-6) continue;
-    const program = asProgram(one.part, 'openings', one.relaxed.keeps);
-    if (program.costs.length === 0) continue;
-    const left = (until - Date.now()) / 1000;
-    if (left <= 0) break;
-    solver.withModel(modelOf(program, solver.constants, solver.infinity), (model) => {
-      model.options.set({
-        output_flag: false,
-        time_limit: left / (order.length - at),
-        mip_rel_gap: 0.002,
-      });
-      const values = valuesOf(one.part, program, one.plan);
-      if (values) model.setSolution({ colValue: values });
-      model.run({
-        [solver.constants.callbackType.mipInterrupt]: (event) => {
-          if (!told((at + 0.5) / order.length, sum())) event.interrupt();
-          return undefined;
-        },
-      });
-      // what was left out costs more than the plan that is known
-      const bound = Number(model.info.get('mip_dual_bound'));
-      if (Number.isFinite(bound)) one.bound = Math.min(bound, one.cost);
-    });
-  }
-  told(1, sum());
-  return { bound: sum() };
-}
-
-interface Part {
-  part: ScheduleProblem;
-  plan: Schedule;
-  cost: number;
-  relaxed: Relaxed;
-  bound?: number;
-}
-
-/** A good plan of a part, for leaving out what cannot be in a better one. */
-function bestOf(part: ScheduleProblem, begin: Schedule) {
-  const plan = improveSchedule(part, begin, { left: rounds(2000) });
-  return { plan, cost: scheduleCost(part, plan).total };
 }

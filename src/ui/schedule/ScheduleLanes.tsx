@@ -92,7 +92,7 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
             <>
               <div className={classes.progress}>
                 <span role="status">{phaseWords(planning)}</span>
-                <Progress value={shareOf(planning) * 100} aria-label="How far planning is" />
+                <Progress value={planning.share * 100} aria-label="How far planning is" />
               </div>
               {planning.question === null && (
                 <Button onClick={() => end(true)}>Stop here and save</Button>
@@ -371,18 +371,10 @@ function phaseWords({ phase, seconds }: Planning): string {
     case 'proving':
       return `Proving how good it is, machine by machine, ${after}`;
     case 'solving':
-      return `The solver looks for the rest, ${after}`;
+      return `Seeing whether the solver can settle it, ${after}`;
     case 'ended':
       return 'Saving it';
   }
-}
-
-/** How far it is in all. */
-function shareOf({ phase, share }: Planning): number {
-  const parts = { first: [0, 0], searching: [0, 0.1], proving: [0.1, 0.5], solving: [0.6, 0.4] };
-  if (phase === 'ended') return 1;
-  const [from, part] = parts[phase]!;
-  return from! + part! * share;
 }
 
 /** "Heron on Tue 3 Feb: the window is no longer there" */

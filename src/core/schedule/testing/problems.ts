@@ -1,5 +1,11 @@
 import { criticalities } from '../../care/danger';
-import type { ScheduleProblem, ScheduleTask } from '../problem';
+import {
+  scheduleCost,
+  violations,
+  type Schedule,
+  type ScheduleProblem,
+  type ScheduleTask,
+} from '../problem';
 
 /** A generator of chance with a seed, of another kind than the search's own. */
 export function chance(seed: number): () => number {
@@ -76,4 +82,29 @@ export function randomProblem(
     pinned: [],
     barred: [],
   };
+}
+
+/** The least total of all plans there are that break no rule but fire's, for very small problems. */
+export function exhaustive(problem: ScheduleProblem): { cost: number; plan: Schedule } {
+  const sets = Array.from({ length: 2 ** problem.windows.length }, (_, bits) =>
+    problem.windows.flatMap((__, window) => (bits & (2 ** window) ? [window] : [])),
+  ).filter((set) => new Set(set.map((at) => problem.windows[at]!.tick)).size === set.length);
+  const plan: number[][] = problem.tasks.map(() => []);
+  let least: { cost: number; plan: Schedule } = { cost: Infinity, plan: [] };
+  const visit = (task: number) => {
+    if (task < problem.tasks.length) {
+      for (const set of sets) {
+        plan[task] = set;
+        visit(task + 1);
+      }
+      plan[task] = [];
+      return;
+    }
+    const { total } = scheduleCost(problem, plan);
+    if (total >= least.cost) return;
+    if (violations(problem, plan).some(({ rule }) => rule !== 'fire')) return;
+    least = { cost: total, plan: plan.slice() };
+  };
+  visit(0);
+  return least;
 }
