@@ -12,7 +12,7 @@ import {
   type Life,
   type TaskPast,
 } from './past';
-import { pastText, readPast } from './past-words';
+import { pastText, pastWords, readPast } from './past-words';
 import { lastReset } from './resets';
 
 const day = 24 * 3_600_000;
@@ -230,4 +230,18 @@ test('a carried share needs no limit of every kind', () => {
     share: 1,
   };
   expect(withCarried(noUse, carried, bed, { now, zone }).likely.days).toBe(0);
+});
+
+test.each([
+  [{ kind: 'date', at: now } as const, null, null, 'last done DAY'],
+  [{ kind: 'date', at: now } as const, 400, null, 'last done DAY, about 400 run hours since'],
+  [{ kind: 'date', at: now } as const, 400, 50, 'last done DAY, about 400 ± 50 run hours since'],
+  [{ kind: 'new', at: now } as const, 0, null, 'new part DAY'],
+  [{ kind: 'new', at: now } as const, 12, null, 'new part DAY, about 12 run hours since'],
+  [{ kind: 'hours' } as const, 400, 50, 'last done about 400 ± 50 run hours before'],
+  [{ kind: 'never' } as const, null, null, 'never done'],
+  [{ kind: 'never' } as const, 900, null, 'never done, in about 900 run hours'],
+  [{ kind: 'unknown' } as const, null, null, 'not known when it was last done'],
+])('a past in words: %j, %j ± %j h', (last, hours, sure, words) => {
+  expect(pastWords({ last, hours, sure }, () => 'DAY')).toBe(words);
 });

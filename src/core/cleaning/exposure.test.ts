@@ -48,6 +48,28 @@ const anySheet = fc.record({
   }),
 });
 
+test('it is open from the end of its opening to the beginning of its closing; what is not in the order counts nothing', () => {
+  const at = (task: string, start: number, end: number) => ({
+    task,
+    part: 'active' as const,
+    start,
+    end,
+  });
+  const timed = { steps: [at('open', 0, 2), at('lens', 2, 9), at('close', 12, 14)], finish: 14 };
+  expect(minutesOpen(timed, exposures)).toBe(10);
+  const twice = [...exposures, { open: 'lens', close: 'close' }];
+  expect(minutesOpen(timed, twice)).toBe(13);
+  for (const [open, close] of [
+    ['open', 'none'],
+    ['none', 'close'],
+    ['none', 'neither'],
+    // closed before it was opened
+    ['close', 'open'],
+  ] as const) {
+    expect([open, close, minutesOpen(timed, [{ open, close }])]).toEqual([open, close, 0]);
+  }
+});
+
 test('what is open never stands open longer than in the order found, and nothing finishes later', () => {
   fc.assert(
     fc.property(anySheet, ({ inside, others }) => {

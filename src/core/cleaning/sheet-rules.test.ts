@@ -138,3 +138,23 @@ test.each<[string, Partial<WorkTraits>, Partial<WorkTraits>, string[], string[]]
   const found = sheetRules([work('ours', ours), work('other', theirs)], [], new Set(turned));
   expect(said(found, 'ours').filter((rule) => rule.startsWith('vacuum'))).toEqual(rules);
 });
+
+test('a station is greased after it was cleaned; nothing else waits for a cleaning for that', () => {
+  const at = (id: string, depth: WorkTraits['depth'], stationId = 'rail') =>
+    work(id, { depth, stationId });
+  const rules = sheetRules(
+    [
+      at('clean', 'clean'),
+      at('grease', 'lubricate'),
+      at('wipe', 'wipe'),
+      at('look', 'inspect'),
+      at('screw', 'lubricate', 'screw'),
+    ],
+    [],
+  );
+  const waiting = (id: string) => said(rules, id).filter((rule) => rule.startsWith('clean-first'));
+  expect(waiting('grease')).toEqual(['clean-first: clean over']);
+  for (const other of ['clean', 'wipe', 'look', 'screw']) {
+    expect([other, waiting(other)]).toEqual([other, []]);
+  }
+});

@@ -1,7 +1,7 @@
 import { progressOf, type SheetEvent } from './progress';
-import { dryingOf, type RunSheet, type RunTask } from './run';
+import { dryingOf, sheetTasks, type RunSheet, type RunTask } from './run';
 import { event, minute, piece, task } from './testing/sheets';
-import { dryingsTaken, secondWait, soaksTaken } from './waits';
+import { dryingsTaken, runningWaits, secondWait, soaksTaken } from './waits';
 
 const place = (id: string, minutes: number) => ({
   id,
@@ -94,5 +94,46 @@ describe('how long what soaked took until it was loose', () => {
     expect(taken([end(75)])).toEqual([]);
     expect(taken([...rinsed, enough(10)])).toEqual([]);
     expect(taken(rinsed, sheetOf(task('comb')))).toEqual([]);
+  });
+});
+
+describe('what waits now', () => {
+  const waiting = (events: SheetEvent[], of = sheet) =>
+    runningWaits(of, progressOf(events)).map(({ of: task, second, from, until }) => [
+      task,
+      second === true ? 'dries' : 'waits',
+      from / minute,
+      until / minute,
+    ]);
+  const soaked = [step(5, 'comb#a1'), step(10, 'comb#a2')];
+  const noFinish = sheetOf(task('comb', {}, [5, 60, 0]));
+
+  it('a soak, from its last step on, until its finishing is begun or it has a result', () => {
+    expect(waiting(soaked)).toEqual([['comb', 'waits', 10, 70]]);
+    expect(waiting([...soaked, step(75, 'comb#f1')])).toEqual([['comb', 'dries', 75, 315]]);
+    expect(waiting([...soaked, end(30, 'put-off')])).toEqual([]);
+    expect(waiting([...soaked, end(30)])).toEqual([['comb', 'dries', 30, 270]]);
+  });
+
+  it('what has no finishing waits on when it is done, and not when it was put off', () => {
+    expect(waiting([...soaked, end(12)], noFinish)).toEqual([['comb', 'waits', 10, 70]]);
+    // marked without its steps: from then on
+    expect(waiting([end(12)], noFinish)).toEqual([['comb', 'waits', 12, 72]]);
+    expect(waiting([...soaked, end(12, 'put-off')], noFinish)).toEqual([]);
+    expect(waiting([], noFinish)).toEqual([]);
+  });
+
+  it('what dries ends where somebody says so, by a name of its own', () => {
+    expect(secondWait('comb')).toBe('comb~dry');
+    const dry = event(125, { kind: 'wait over', of: 'comb~dry', why: 'dry to touch' });
+    expect(waiting([...rinsed, dry])).toEqual([['comb', 'dries', 75, 125]]);
+  });
+
+  it('on a stand-in nothing waits for what dries', () => {
+    const onSlats = sheetOf({ ...washed(), standIn: 'slats' } as RunTask);
+    expect(waiting(rinsed, onSlats)).toEqual([]);
+    const drying = (of: RunSheet) => sheetTasks(of).find(({ id }) => id === 'comb')!.drying;
+    expect(drying(onSlats)).toBe(0);
+    expect(drying(sheet)).toBe(240);
   });
 });

@@ -1,4 +1,4 @@
-import { faultTimes } from './fault-times';
+import { downTime, faultTimes } from './fault-times';
 
 const minute = 60_000;
 
@@ -33,4 +33,12 @@ test('what is still open counts up to now', () => {
     holds: [{ from: 5, to: null }],
   };
   expect(faultTimes(story, 100)).toEqual({ response: null, repairMinutes: 0, open: 70, down: 95 });
+});
+
+test('a hold within another, and one that begins where another ends, count no time twice', () => {
+  const hold = (from: number, to: number | null) => ({ from, to });
+  expect(downTime([hold(0, 10), hold(2, 5)], 99)).toBe(10);
+  expect(downTime([hold(0, 10), hold(10, 12), hold(8, 11)], 99)).toBe(12);
+  expect(downTime([hold(0, 10), hold(20, null), hold(25, 30)], 99)).toBe(89);
+  expect(downTime([], 99)).toBe(0);
 });

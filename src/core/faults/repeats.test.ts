@@ -42,3 +42,9 @@ describe('repeats', () => {
     expect(repeatOf(at({}), [earlier(-1, -1)])).toBeNull();
   });
 });
+
+it('one that was closed as this one was reported counts, one that was closed after it does not', () => {
+  const closed = (at: number) => earlier(1, 1, { closedAt: at });
+  expect(repeatOf(at({}), [closed(100 * day)])?.id).toBe('a1');
+  expect(repeatOf(at({}), [closed(100 * day + 1)])).toBeNull();
+});

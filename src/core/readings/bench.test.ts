@@ -202,6 +202,16 @@ it('water is warmed by 10.9 K in half an hour, and by 0.91 K as it flows', () =>
   expect(flowingWarming(380, 6)).toBeCloseTo(0.91, 2);
 });
 
+it('what flows through in a minute takes up as much as if it stood for that minute', () => {
+  for (const [watts, litres] of [
+    [380, 6],
+    [70, 1],
+    [1200, 0.4],
+  ] as const) {
+    expect(flowingWarming(watts, litres)).toBeCloseTo(closedWarming(watts, litres, 1), 12);
+  }
+});
+
 it('dew falls at 16.7 °C in air of 25 °C and 60 percent; at the air’s own temperature when it is full', () => {
   // psychrometric tables, from memory
   expect(dewPoint(25, 0.6)).toBeCloseTo(16.7, 1);

@@ -48,6 +48,16 @@ describe('the tone of a plucked belt', () => {
     expect(hearTone(pluck(112), rate, 77)).toMatchObject({ octave: false });
   });
 
+  it('is heard of what sounds alone: beside a whistle no belt gives, and not where it is hardly there', () => {
+    const whistle = (hertz: number) => pluck(hertz, { partials: [1] });
+    expect(hearTone(whistle(590), rate).hertz).toBeCloseTo(590, 0);
+    expect(hearTone(whistle(640), rate)).toEqual({ hertz: null, why: 'no tone' });
+    // so soft that its clear windows are below what sounds; one click is loud
+    const soft = pluck(75, { loud: 0.0025, noise: 0 });
+    soft.fill(0.3, 1000, 1100);
+    expect(hearTone(soft, rate).hertz).toBeNull();
+  });
+
   it('is not made up of silence, noise, or a fan', () => {
     expect(hearTone(new Float32Array(rate), rate)).toEqual({ hertz: null, why: 'silence' });
     expect(hearTone(new Float32Array(100), rate)).toEqual({ hertz: null, why: 'silence' });

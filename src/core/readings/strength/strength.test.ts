@@ -45,6 +45,15 @@ describe('the ladder of test cuts', () => {
     expect(climb(8, 4).fastest).toBe(4);
   });
 
+  it('takes a failure at a speed that was reached, or below one, for the stock’s', () => {
+    const clean = [{ speed: 10, through: true }];
+    for (const speed of [8, 10]) {
+      const told = ladder(10, [...clean, { speed, through: false }]);
+      expect(told).toMatchObject({ done: false, next: 12.5 });
+    }
+    expect(ladder(10, [...clean, { speed: 11, through: false }])).toMatchObject({ next: 10.5 });
+  });
+
   it('finds the speed from below to 4 percent of the baseline with at most six cuts', () => {
     fc.assert(
       fc.property(
@@ -202,6 +211,20 @@ describe('what became of a machine’s strength', () => {
     expect(restorations([{ chart: still, sigma: usualSpread }], [250])[0]![0]).toMatchObject({
       restored: false,
     });
+  });
+
+  it('begins anew for a cleaning between the two burns, up to the second of them', () => {
+    const droppedThen = (cleanings: number[]) =>
+      chartStrength(burns(1, 0.5, 1, 0.98), cleanings, usualSpread)[2]!.dropped;
+    expect(droppedThen([])).toBe(true);
+    // at the burn that was bad, and before it
+    expect(droppedThen([200])).toBe(true);
+    expect(droppedThen([150])).toBe(true);
+    expect(droppedThen([201])).toBe(false);
+    expect(droppedThen([300])).toBe(false);
+    expect(droppedThen([301])).toBe(true);
+    // one between is enough
+    expect(droppedThen([10, 250, 900])).toBe(false);
   });
 
   it('goes on with its sums where a cleaning did not bring it back', () => {

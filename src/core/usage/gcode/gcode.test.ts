@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseLine } from 'gcode-parser';
 import Gcanvas from 'gcanvas';
+import { arcCentre, type Place } from './arc';
 import { notText } from './bytes';
 import { readJob, type JobFigures } from './job';
 import { Motion, segmentSeconds, type Direction, type Segment } from './motion';
@@ -83,6 +84,38 @@ describe('the time model, on paper', () => {
     const arc = (r: number) => read(`M3 S1\nG0 X10\nG1 F600\nG3 X0 Y10 R${r}`).burnedMm;
     expect(arc(10)).toBeCloseTo((Math.PI / 2) * 10, 6);
     expect(arc(-10)).toBeCloseTo(((3 * Math.PI) / 2) * 10, 6);
+  });
+
+  test('the centre of an arc by radius lies as far from both ends, on the side that is meant', () => {
+    const words = { i: undefined, j: undefined };
+    const centre = (clockwise: boolean, r: number, from: Place, to: Place) => {
+      const found = arcCentre(clockwise, from, to, from, { r, ...words });
+      if (!('centre' in found)) throw new Error(found.doubt);
+      return found.centre;
+    };
+    // a quarter about (5, 10), against the clock from its foot to its right
+    const [foot, right]: Place[] = [
+      [5, 7, 0],
+      [8, 10, 0],
+    ];
+    expect(centre(false, 3, foot!, right!).map((each) => Math.round(each * 1e9) / 1e9)).toEqual([
+      5, 10,
+    ]);
+    expect(centre(true, 3, foot!, right!)[0]).toBeCloseTo(8, 9);
+    expect(centre(false, -3, foot!, right!)[1]).toBeCloseTo(7, 9);
+    fc.assert(
+      fc.property(
+        fc.tuple(...Array.from({ length: 4 }, () => fc.integer({ min: -50, max: 50 }))),
+        fc.integer({ min: 75, max: 200 }),
+        fc.boolean(),
+        ([x, y, u, v], r, clockwise) => {
+          fc.pre(x !== u || y !== v);
+          const [at, over] = centre(clockwise, r, [x!, y!, 0], [u!, v!, 0]);
+          expect(Math.hypot(at - x!, over - y!)).toBeCloseTo(r, 6);
+          expect(Math.hypot(at - u!, over - v!)).toBeCloseTo(r, 6);
+        },
+      ),
+    );
   });
 
   test('a dwell stands still and stops', () => {
