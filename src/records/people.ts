@@ -90,11 +90,11 @@ export function invitedPeople(db: Db, now: number): Set<string> {
 export type SignedInRow = typeof authSession.$inferSelect;
 
 /** Where an account is signed in, last used first. */
-export function sessionsOfUser(db: Db, userId: string): SignedInRow[] {
+export function sessionsOfUser(db: Db, userId: string, now: number): SignedInRow[] {
   return db
     .select()
     .from(authSession)
-    .where(eq(authSession.userId, userId))
+    .where(and(eq(authSession.userId, userId), gt(authSession.expiresAt, new Date(now))))
     .orderBy(desc(authSession.updatedAt))
     .all();
 }

@@ -11,6 +11,7 @@ import {
   invite,
   join,
   people,
+  person,
   personSignedIn,
   readInvitation,
   setPassword,
@@ -249,6 +250,12 @@ describe('passwords', () => {
     const [first, second] = named('Åse').places;
     must(signOutPerson(shop, asa, { personId: asa.id!, placeId: first!.id }));
     expect(named('Åse').places.map(({ id }) => id)).toEqual([second!.id]);
+    expect(person(shop, asa.id!)).toEqual(named('Åse'));
+    expect(person(shop, 'nobody')).toBeNull();
+    // a session that ran out is no place any more
+    shop.clock.now += 400 * day;
+    expect(person(shop, asa.id!)!.places).toEqual([]);
+    shop.clock.now -= 400 * day;
     const signedOut = () =>
       bookPage(shop, {}, 50).filter((entry) => JSON.stringify(entry).includes('signed out'));
     expect(signedOut()).toHaveLength(1);

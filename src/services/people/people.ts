@@ -62,19 +62,27 @@ export interface SignedInPlace {
 export function people(shop: Shop): Person[] {
   const invited = invitedPeople(shop.db, shop.now());
   return allPeople(shop.db)
-    .map((row): Person => ({
-      id: row.id,
-      name: row.name,
-      role: row.role,
-      addedAt: row.addedAt,
-      endedAt: row.endedAt,
-      account: row.userId !== null,
-      invited: invited.has(row.id),
-      hasCode: row.codeHash !== null,
-      places: placesOf(shop, row),
-    }))
+    .map((row) => personView(shop, row, invited.has(row.id)))
     .sort((a, b) => Number(a.endedAt !== null) - Number(b.endedAt !== null));
 }
+
+/** One person, as `people` has them; `null`: there is none. */
+export function person(shop: Shop, id: string): Person | null {
+  const row = personById(shop.db, id);
+  return row && personView(shop, row, invitedPeople(shop.db, shop.now()).has(id));
+}
+
+const personView = (shop: Shop, row: PersonRow, invited: boolean): Person => ({
+  id: row.id,
+  name: row.name,
+  role: row.role,
+  addedAt: row.addedAt,
+  endedAt: row.endedAt,
+  account: row.userId !== null,
+  invited,
+  hasCode: row.codeHash !== null,
+  places: placesOf(shop, row),
+});
 
 /** Names of everybody who is still of the shop. */
 export function namesInUse(shop: Pick<Shop, 'db'>): string[] {
@@ -83,17 +91,17 @@ export function namesInUse(shop: Pick<Shop, 'db'>): string[] {
     .map(({ name }) => name);
 }
 
-/** Where somebody is signed in. */
+/** Where somebody is signed in, where they were last first. */
 function placesOf(shop: Shop, { userId }: Pick<PersonRow, 'userId'>): SignedInPlace[] {
   if (!userId) return [];
-  return sessionsOfUser(shop.db, userId)
-    .filter(({ expiresAt }) => expiresAt.getTime() > shop.now())
-    .map(({ id, createdAt, updatedAt, userAgent }) => ({
+  return sessionsOfUser(shop.db, userId, shop.now()).map(
+    ({ id, createdAt, updatedAt, userAgent }) => ({
       id,
       since: createdAt.getTime(),
       lastSeen: updatedAt.getTime(),
       browser: userAgent || 'unknown browser',
-    }));
+    }),
+  );
 }
 
 /** The person behind an account that is signed in; `null` for one who left. */

@@ -26,9 +26,13 @@ interface YouProps {
   };
 }
 
+/** So many places are listed; what is older is only counted. */
+const placesShown = 12;
+
 /** One's own password, code and the places where one is signed in. */
 export function You({ self, now, zone, actions, children }: YouProps) {
   const signOut = useAction(actions.signOut);
+  const older = self.places.length - placesShown;
   return (
     <div className={classes.page}>
       <div className={classes.stack}>
@@ -36,7 +40,7 @@ export function You({ self, now, zone, actions, children }: YouProps) {
         <section className="panel" aria-labelledby="places">
           <h2 id="places">Where you are signed in</h2>
           <ul className={classes.people}>
-            {self.places.map(({ id, since, lastSeen, browser }) => (
+            {self.places.slice(0, placesShown).map(({ id, since, lastSeen, browser }) => (
               <li key={id}>
                 <div className={classes.head}>
                   <div>
@@ -57,6 +61,12 @@ export function You({ self, now, zone, actions, children }: YouProps) {
               </li>
             ))}
           </ul>
+          {older > 0 && (
+            <p className="quiet">
+              and {older} older {older === 1 ? 'one' : 'ones'}: a new password signs you out of all
+              others.
+            </p>
+          )}
           <ProblemNote problem={signOut.problem} />
         </section>
       </div>

@@ -1,6 +1,6 @@
 import { roleWords } from '../../../core/people/roles';
 import { mailWishes } from '../../../services/mail/letters';
-import { people } from '../../../services/people/people';
+import { person } from '../../../services/people/people';
 import { Link } from '../../../ui/shared/Link';
 import { Wishes } from '../../../ui/mail/Wishes';
 import { You } from '../../../ui/people/You';
@@ -12,7 +12,7 @@ export const metadata = { title: 'You' };
 
 export default async function YouPage() {
   const { shop, actor, role } = await enter('see');
-  const self = people(shop).find(({ id }) => id === actor.id)!;
+  const self = person(shop, actor.id!)!;
   return (
     <>
       <h1>{actor.name}</h1>
