@@ -109,6 +109,14 @@ describe('calls by a finding', () => {
     expect(callOf(clean, all, [found, event(strip, 11)])).toBeNull();
   });
 
+  test('a cleaning of the same instant answers a finding; the last of two findings is the call', () => {
+    const found = (at: number) => event(inspect, at, { finding: 'caked' });
+    expect(callOf(clean, all, [event(clean, 10), found(10)])).toBeNull();
+    expect(callOf(clean, all, [event(clean, 10), found(11)])?.at).toBe(11);
+    expect(callOf(clean, all, [found(14), found(12)])?.at).toBe(14);
+    expect(callOf(clean, all, [event(inspect, 14, { finding: null }), found(12)])?.at).toBe(12);
+  });
+
   test('a finding made at a cleaning calls nothing: the cleaning answers it', () => {
     for (const finding of findings) {
       expect(callOf(strip, all, [event(clean, 10, { finding })])).toBeNull();

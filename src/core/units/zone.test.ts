@@ -78,5 +78,9 @@ test('zones are IANA names', () => {
   expect(isZone('Europe/Oslo')).toBe(true);
   expect(isZone('Oslo')).toBe(false);
   expect(isZone('')).toBe(false);
+  expect(isZone('UTC')).toBe(true);
+  expect(isZone('Nowhere/Town')).toBe(false);
+  // known to the platform, and ambiguous or of a fixed offset
+  for (const zone of ['EST', 'CET', 'GMT']) expect(isZone(zone)).toBe(false);
   expect(() => localDay(0, 'Nowhere/Town')).toThrow(RangeError);
 });

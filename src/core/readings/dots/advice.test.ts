@@ -187,6 +187,16 @@ describe('a simulated dot', () => {
     expect(at(0)).toMatchObject({ passed: 1, clipped: null });
     expect(at(8)).toMatchObject({ passed: 0, clipped: 'right' });
     expect(at(-2).clipped).toBe('left');
+    const off = (h: number, v: number) =>
+      simulateDot({ ...straight, offset: { h, v }, aperture: 4 }, places[0]!).clipped;
+    expect([off(0, 8), off(0, -8), off(2, 7), off(2, -7), off(-7, 2), off(7, -2)]).toEqual([
+      'top',
+      'bottom',
+      'top',
+      'bottom',
+      'left',
+      'right',
+    ]);
     // a small beam on the rim of a wide aperture: nearly half
     const { passed } = simulateDot(
       { ...straight, offset: { h: 0, v: 500 }, aperture: 500, beam: 1 },

@@ -329,6 +329,20 @@ describe('the printed card', () => {
     expect(job.warnings).toEqual([]);
   });
 
+  it('draws each square where it is cut: up is down on paper', () => {
+    const svg = cardSvg(card, 'Wren');
+    const rects = [...svg.matchAll(/<rect x="([\d.]+)" y="([\d.]+)" width="10" height="10"/g)];
+    expect(rects).toHaveLength(card.squares.length);
+    rects.forEach(([, x, y], at) => {
+      const square = card.squares[at]!;
+      expect(Number(x)).toBe(square.x);
+      // from the top of the paper to the top of the square
+      expect(Number(y) + card.edge + square.y).toBe(card.height);
+    });
+    // the fastest stands in the upper row
+    expect(Number(rects[0]![2])).toBeLessThan(Number(rects.at(-1)![2]));
+  });
+
   it('keeps what is typed from becoming markup or code', () => {
     expect(cardSvg(card, '<script>&')).toContain('<title>&lt;script>&amp;</title>');
     const code = cardGcode(card, recipe, machine, 'a\nM3 S1000\nG1 X1');
