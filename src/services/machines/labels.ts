@@ -25,11 +25,6 @@ export function qrSvg(text: string): Promise<string> {
 const codes = new Map<string, Promise<string>>();
 const mostCodes = 200;
 
-/** QR code of a text as PNG bytes. */
-export function qrPng(text: string): Promise<Buffer> {
-  return QRCode.toBuffer(text, { errorCorrectionLevel: 'Q', margin: 4, scale: 6 });
-}
-
 /** The machine in use behind a label link, or `null` for a stale or unknown one. */
 export function machineOfLabel(shop: Shop, token: string): MachineRow | null {
   const machine = machineByLabel(shop.db, token);
