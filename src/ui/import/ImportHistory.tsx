@@ -165,7 +165,8 @@ function saveAs(name: string, text: string): void {
   link.href = URL.createObjectURL(new Blob([`\uFEFF${text}`], { type: 'text/csv;charset=utf-8' }));
   link.download = name;
   link.click();
-  URL.revokeObjectURL(link.href);
+  // a browser may ask where to keep it before it reads it
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
 }
 
 const outcomeWords = {
