@@ -18,7 +18,7 @@ const oneMachine = (seed: number): ScheduleProblem => {
 describe('the bound of one machine', () => {
   it('rises to within 0.04 % of the least of all plans, and never over it', () => {
     let covered = 0;
-    for (let seed = 1; seed <= 40; seed++) {
+    for (let seed = 1; seed <= 16; seed++) {
       const part = oneMachine(seed);
       const { cost } = exhaustive(part);
       const bounds = [...risingBounds(new Relaxation(part), cost)];
@@ -26,12 +26,12 @@ describe('the bound of one machine', () => {
       expect([seed, bounds.at(-1)! >= 0.9996 * cost - 1e-9]).toEqual([seed, true]);
       if (part.tasks.some(({ coveredBy }) => coveredBy.length > 0)) covered++;
     }
-    expect(covered).toBeGreaterThan(15);
+    expect(covered).toBeGreaterThan(6);
   });
 
   it('holds where a task has two that do it too, or two do each other', () => {
     let tight = 0;
-    for (let seed = 1; seed <= 30; seed++) {
+    for (let seed = 1; seed <= 12; seed++) {
       const part = oneMachine(seed);
       const coveredBy = [[seed % 2 ? 't1' : ''], [seed % 2 ? 't0' : ''], ['t0', 't1']];
       const tasks = part.tasks.map((task, at): ScheduleTask => ({
@@ -46,12 +46,12 @@ describe('the bound of one machine', () => {
       if (bound > 0.9 * cost) tight++;
     }
     // what it leans on is only priced
-    expect(tight).toBeGreaterThan(20);
+    expect(tight).toBeGreaterThan(8);
   });
 
   it('holds with what a hand pinned, refused or put off, and with an order', () => {
     let pins = 0;
-    for (let seed = 1; seed <= 30; seed++) {
+    for (let seed = 1; seed <= 12; seed++) {
       const part = oneMachine(seed);
       const at = part.windows[seed % part.windows.length]!;
       const problem: ScheduleProblem = {
@@ -72,7 +72,7 @@ describe('the bound of one machine', () => {
       const bounds = risingBounds(new Relaxation(problem), cost);
       if (cost < Infinity) expect(last(bounds)).toBeLessThanOrEqual(cost + 1e-9);
     }
-    expect(pins).toBeGreaterThan(10);
+    expect(pins).toBeGreaterThan(4);
   });
 
   it('ends at once where a plan costs nothing', () => {

@@ -227,11 +227,14 @@ describe('plans that are found', () => {
         );
       });
       unavoidable += lost.length;
-      const fast = fastSchedule(problem);
-      const plan = improveSchedule(problem, fast, { left: rounds(500) });
-      for (const found of [fast, plan]) {
-        expect([seed, scheduleCost(problem, found).late]).toEqual([seed, 1000 * lost.length]);
-      }
+      const plan = fastSchedule(problem);
+      expect([seed, scheduleCost(problem, plan).late]).toEqual([seed, 1000 * lost.length]);
+      // what a search could not mend by itself
+      if (seed !== 2 && seed !== 6) continue;
+      const some = problem.tasks.map(() => []);
+      expect(
+        scheduleCost(problem, improveSchedule(problem, some, { left: rounds(1000) })).late,
+      ).toBe(0);
     }
     expect(unavoidable).toBe(1);
   });
