@@ -99,6 +99,28 @@ describe('the bound of all machines', () => {
     expect(bound).toBeLessThanOrEqual(total);
   });
 
+  it('is not over what a plan costs whose hand pinned more to a window than it holds', () => {
+    const problem = problemOf(60);
+    const [first] = problem.tasks;
+    const there = problem.windows.findIndex(
+      ({ tick, booked }) => tick >= first!.from && !booked.includes(first!.machine),
+    );
+    const { id } = problem.windows[there]!;
+    const narrow: ScheduleProblem = {
+      ...problem,
+      windows: problem.windows.map((window) =>
+        window.id === id ? { ...window, minutes: 5 } : window,
+      ),
+      pinned: [{ task: first!.id, window: id }],
+    };
+    const plan = improveSchedule(narrow, fastSchedule(narrow), { left: rounds(4000) });
+    expect(plan[0]).toContain(there);
+    const { total } = scheduleCost(narrow, plan);
+    const bound = boundSchedule(narrow, plan, () => true);
+    expect(bound).toBeLessThan(total);
+    expect(bound).toBeGreaterThan(0.8 * total);
+  });
+
   it('counts that windows have no room for all', () => {
     const plans = [400, 20].map((minutes) => {
       const problem = problemOf(minutes);

@@ -220,6 +220,7 @@ export function boundSchedule(
   told: (bound: number) => boolean,
 ): number {
   const { windows } = problem;
+  const minutes = roomOf(problem);
   const machines = [...new Set(problem.tasks.map(({ machine }) => machine))];
   const parts = machines.map((machine) => new Part(problem, machine));
   const room = {
@@ -227,16 +228,16 @@ export function boundSchedule(
     slopes: new Float64Array(windows.length),
   };
   const worth = (window: number) => room.prices[window]! / roomScale;
-  const paid = () => windows.reduce((sum, { minutes }, at) => sum + minutes * worth(at), 0);
+  const paid = () => minutes.reduce((sum, each, at) => sum + each * worth(at), 0);
   const goal = scheduleCost(problem, plan).total;
   const all = [room, ...parts.map(({ relaxation }) => relaxation)];
   const first = ascend(all, { goal, steps: 1000, step: 1, patience: 12 }, () => {
     let value = -paid();
-    windows.forEach(({ minutes }, at) => (room.slopes[at] = -minutes / roomScale));
+    minutes.forEach((each, at) => (room.slopes[at] = -each / roomScale));
     for (const part of parts) {
       part.price(worth);
       value += part.relaxation.value(part.relaxation.undecided());
-      part.eachLoad((window, minutes) => (room.slopes[window]! += minutes / roomScale));
+      part.eachLoad((window, taken) => (room.slopes[window]! += taken / roomScale));
     }
     return value;
   });
@@ -260,4 +261,16 @@ export function boundSchedule(
     if (done) furthest.ended = true;
     else furthest.bound = Math.max(furthest.bound, value);
   }
+}
+
+/** Minutes of each window: its own, or what hands pinned to it where that is more. */
+function roomOf(problem: ScheduleProblem): number[] {
+  const minutes = problem.windows.map(() => 0);
+  const pinned = problem.tasks.map((task) =>
+    problem.windows.flatMap(({ id }, at) =>
+      problem.pinned.some((pin) => pin.task === task.id && pin.window === id) ? [at] : [],
+    ),
+  );
+  for (const sitting of sittings(problem, pinned)) minutes[sitting.window]! += sitting.minutes;
+  return problem.windows.map((window, at) => Math.max(window.minutes, minutes[at]!));
 }
