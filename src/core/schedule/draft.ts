@@ -11,7 +11,7 @@ export interface Offer {
   favours?: (() => number) | undefined;
 }
 
-export const nothing = () => false;
+const nothing = () => false;
 
 /**
  * A plan being changed, with its loads and its cost kept up to date. A task is put in by the shortest path over

@@ -204,7 +204,10 @@ export function planOf(
   );
 }
 
-/** The values of the columns that stand for a plan that keeps the rules, for a solver to begin with. */
+/**
+ * The values of the columns that stand for a plan, for a solver to begin with.
+ * @returns `null` where it does what the program has no column for: it breaks a rule, or does a task with a deeper one
+ */
 export function valuesOf(
   problem: ScheduleProblem,
   { columns }: Program,

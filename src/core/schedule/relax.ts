@@ -124,8 +124,7 @@ export class Relaxation {
 
   /** The least there is at the prices of now; sets the slopes, and counts what is used. Infinity: there is no such plan */
   value({ closed, open }: Decided): number {
-    const { branches, places, slopes, load } = this;
-    const { order } = this;
+    const { branches, places, slopes, load, order } = this;
     for (const task of order) {
       const branch = branches[task]!;
       this.look(branch, closed);
