@@ -25,7 +25,11 @@ export class DataFolder {
     const { status, stdout } = spawnSync(
       process.execPath,
       ['scripts/program.mjs', 'cli/main.ts', ...args],
-      { cwd: root, env: { ...process.env, DATA_DIR: this.dir }, encoding: 'utf8' },
+      {
+        cwd: root,
+        env: { ...process.env, ...this.clock.env, DATA_DIR: this.dir },
+        encoding: 'utf8',
+      },
     );
     return { code: status ?? 1, out: stdout };
   }
