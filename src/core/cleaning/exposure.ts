@@ -1,4 +1,4 @@
-import { timeInOrder, type SheetTask, type Stretch, type Timed } from './order';
+import { orderTimer, type SheetTask, type Stretch, type Timed } from './order';
 
 /** Something delicate that stands open between two pieces of work of a sheet. */
 export interface Exposure {
@@ -31,9 +31,11 @@ export function leastOpen(
 ): Timed {
   let best = found;
   let least = minutesOpen(best, exposures);
+  if (least === 0) return best;
+  const inOrder = orderTimer(tasks);
   const take = (sequence: readonly Stretch[]): boolean => {
-    const { timed } = timeInOrder(tasks, sequence);
-    if (!timed || timed.finish > found.finish) return false;
+    const timed = inOrder(sequence, found.finish);
+    if (!timed) return false;
     const open = minutesOpen(timed, exposures);
     if (open >= least) return false;
     best = timed;

@@ -48,8 +48,24 @@ export interface Rules {
   before: { index: number; until: Before['until']; rule: string }[][];
   /** the places in an order in which every task comes after those it waits for */
   sorted: number[];
+  /** of each task those that must be over, their waits too, before it begins */
+  overBefore: number[][];
+  moments: Moments;
 }
 
+/** When each task will have begun, been worked and been over: three places a task, filled by `soonest`. */
+interface Moments {
+  at: Float64Array;
+  /** of each task the places of what it waits for */
+  before: number[][];
+}
+
+/** The places of a task's moments, counted from three times its own. */
+const placeOf = { begun: 0, worked: 1, over: 2 };
+
+/**
+ * @throws RangeError when `after` names a task that is not there, or goes round in a circle
+ */
 export function rulesOf(tasks: readonly SheetTask[]): Rules {
   const at = new Map(tasks.map(({ id }, index) => [id, index]));
   const sorted: number[] = [];
@@ -68,7 +84,18 @@ export function rulesOf(tasks: readonly SheetTask[]): Rules {
   const before = tasks.map(({ after }) =>
     (after ?? []).map(({ id, until, rule }) => ({ index: at.get(id)!, until, rule })),
   );
-  return { tasks, before, sorted };
+  return {
+    tasks,
+    before,
+    sorted,
+    overBefore: before.map((rules) =>
+      rules.filter(({ until }) => until === 'over').map(({ index }) => index),
+    ),
+    moments: {
+      at: new Float64Array(3 * tasks.length),
+      before: before.map((rules) => rules.map(({ index, until }) => 3 * index + placeOf[until])),
+    },
+  };
 }
 
 export interface Progress {
@@ -99,13 +126,15 @@ export function stepsOf({ last }: Progress): HandsOn[] {
 export const happened = ({ phase }: Progress, index: number, until: Before['until']) =>
   until === 'begun' ? phase[index] !== 0 : phase[index] === 2;
 
+/** Whether all that must come before a task did. */
+export const mayBegin = ({ before }: Rules, state: Progress, index: number) =>
+  before[index]!.every(({ index: other, until }) => happened(state, other, until));
+
 /** When the next part of a task can begin. */
-export function startOf({ before }: Rules, state: Progress, index: number): number {
+export function startOf({ overBefore }: Rules, state: Progress, index: number): number {
   if (state.phase[index] !== 0) return Math.max(state.now, state.until[index]!);
   let start = state.now;
-  for (const { index: other, until } of before[index]!) {
-    if (until === 'over') start = Math.max(start, state.until[other]!);
-  }
+  for (const other of overBefore[index]!) start = Math.max(start, state.until[other]!);
   return start;
 }
 
@@ -130,55 +159,47 @@ export function advance(rules: Rules, state: Progress, index: number): Progress 
 }
 
 /** The tasks whose next part may be done. */
-export function open({ tasks, before }: Rules, state: Progress): number[] {
+export function open(rules: Rules, state: Progress): number[] {
   const places: number[] = [];
-  for (let index = 0; index < tasks.length; index++) {
+  for (let index = 0; index < rules.tasks.length; index++) {
     const phase = state.phase[index]!;
     if (phase === 2) continue;
-    if (
-      phase === 1 ||
-      before[index]!.every(({ index: other, until }) => happened(state, other, until))
-    )
-      places.push(index);
+    if (phase === 1 || mayBegin(rules, state, index)) places.push(index);
   }
   return places;
 }
 
 /** A finish that no continuation can beat: all hands-on work that is left, and each chain of rules. */
 export function soonest(
-  { tasks, before, sorted }: Rules,
+  { tasks, sorted, moments: { at, before } }: Rules,
   { phase, until, now, finish }: Progress,
 ): number {
   let work = 0;
   let least = finish;
-  const at = {
-    begun: [] as number[],
-    worked: [] as number[],
-    over: [] as number[],
-  };
   for (const index of sorted) {
-    const { active, passive, finishing, drying = 0 } = tasks[index]!;
-    if (phase[index] === 2) {
-      at.begun[index] = now;
-      at.worked[index] = now;
-      at.over[index] = until[index]!;
-    } else if (phase[index] === 1) {
+    const task = tasks[index]!;
+    const { finishing } = task;
+    let begun = now;
+    let worked = now;
+    let over = until[index]!;
+    if (phase[index] === 1) {
       work += finishing;
-      at.begun[index] = now;
-      at.worked[index] = Math.max(now, until[index]!) + finishing;
-      at.over[index] = at.worked[index] + drying;
-    } else {
+      worked = Math.max(now, over) + finishing;
+      over = worked + (task.drying ?? 0);
+    } else if (phase[index] === 0) {
+      const { active, passive } = task;
       work += active + finishing;
-      let start = now;
-      for (const { index: other, until: when } of before[index]!) {
-        start = Math.max(start, at[when][other]!);
-      }
-      at.begun[index] = start + active;
+      for (const place of before[index]!) if (at[place]! > begun) begun = at[place]!;
+      begun += active;
+      over = begun + passive + finishing;
       // a task without a finishing is worked when its hands-on part is
-      at.worked[index] = finishing > 0 ? at.begun[index] + passive + finishing : at.begun[index];
-      at.over[index] = start + active + passive + finishing + drying;
+      worked = finishing > 0 ? over : begun;
+      over += task.drying ?? 0;
     }
-    least = Math.max(least, at.over[index]!);
+    at[3 * index] = begun;
+    at[3 * index + 1] = worked;
+    at[3 * index + 2] = over;
+    if (over > least) least = over;
   }
   return Math.max(least, now + work);
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   orderSheet,
+  orderTimer,
   sequentialMinutes,
   timeInOrder,
   workedSoFar,
@@ -264,10 +265,14 @@ test('an order by hand is timed as it stands; nothing by hand beats the order fo
         .sort((a, b) => a.at - b.at)
         .map(({ one }) => one);
       const { timed, broken } = timeInOrder(tasks, shuffled);
+      const inTime = orderTimer(tasks);
+      expect(inTime(shuffled, Infinity)).toEqual(timed);
       if (!timed) {
         expect(broken.length).toBeGreaterThan(0);
         return;
       }
+      expect(inTime(shuffled, timed.finish)).toEqual(timed);
+      expect(inTime(shuffled, timed.finish - 1)).toBeNull();
       expect(timed.steps.map(({ task: id, part }) => ({ task: id, part }))).toEqual(shuffled);
       expect(timed.finish).toBeGreaterThanOrEqual(orderSheet(tasks).finish);
       expect(timed.finish).toBeLessThanOrEqual(sequentialMinutes(tasks));

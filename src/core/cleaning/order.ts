@@ -2,6 +2,7 @@ import {
   advance,
   fresh,
   happened,
+  mayBegin,
   open,
   rulesOf,
   soonest,
@@ -103,6 +104,29 @@ export function timeInOrder(
   return { timed: { steps: stepsOf(state), finish: state.finish }, broken: null };
 }
 
+/**
+ * Times many orders of the same tasks: what `timeInOrder` says of each, without naming what it breaks.
+ * @returns of every stretch once, in an order, the same on the clock; `null` where it breaks a rule or is not
+ * over by then
+ */
+export function orderTimer(
+  tasks: readonly SheetTask[],
+): (sequence: readonly Stretch[], by: number) => Timed | null {
+  const rules = rulesOf(tasks);
+  const at = new Map(tasks.map(({ id }, index) => [id, index]));
+  return (sequence, by) => {
+    let state = fresh(tasks);
+    for (const { task, part } of sequence) {
+      const index = at.get(task)!;
+      const may = part === 'active' ? mayBegin(rules, state, index) : state.phase[index] !== 0;
+      if (!may) return null;
+      state = advance(rules, state, index);
+      if (state.finish > by) return null;
+    }
+    return { steps: stepsOf(state), finish: state.finish };
+  };
+}
+
 function brokenNow(
   { tasks, before }: Rules,
   state: Progress,
@@ -148,13 +172,18 @@ export function workedSoFar(
 const tail = ({ passive, finishing, drying = 0 }: SheetTask, phase: 0 | 1 | 2) =>
   drying + (phase === 0 ? passive + finishing : 0);
 
-/** Soonest to begin first, then the longest wait behind it, then as listed. */
-function byPromise(rules: Rules, state: Progress) {
+/** What may come next: soonest to begin first, then the longest wait behind it, then as listed. */
+function byPromise(rules: Rules, state: Progress): number[] {
   const { tasks } = rules;
-  return (a: number, b: number) =>
-    startOf(rules, state, a) - startOf(rules, state, b) ||
-    tail(tasks[b]!, state.phase[b]!) - tail(tasks[a]!, state.phase[a]!) ||
-    a - b;
+  const starts = new Float64Array(tasks.length);
+  const choices = open(rules, state);
+  for (const index of choices) starts[index] = startOf(rules, state, index);
+  return choices.sort(
+    (a, b) =>
+      starts[a]! - starts[b]! ||
+      tail(tasks[b]!, state.phase[b]!) - tail(tasks[a]!, state.phase[a]!) ||
+      a - b,
+  );
 }
 
 /** Minutes of the longest chain that begins with each task: its own parts and waits, and what must follow. */
@@ -209,9 +238,9 @@ function bestList(rules: Rules): Timed {
 function listRule(rules: Rules): Timed {
   let state = fresh(rules.tasks);
   for (;;) {
-    const choices = open(rules, state).sort(byPromise(rules, state));
-    if (choices.length === 0) return { steps: stepsOf(state), finish: state.finish };
-    state = advance(rules, state, choices[0]!);
+    const [first] = byPromise(rules, state);
+    if (first === undefined) return { steps: stepsOf(state), finish: state.finish };
+    state = advance(rules, state, first);
   }
 }
 
@@ -252,7 +281,7 @@ function shortest(rules: Rules, begin: Timed): { best: Timed; certain: boolean }
   // states already met with the same tasks begun and over: one that is later in everything is no use
   const met: Met = new Map();
   const search = (state: Progress): void => {
-    const choices = open(rules, state);
+    const choices = byPromise(rules, state);
     if (choices.length === 0) {
       if (state.finish < best.finish) best = { steps: stepsOf(state), finish: state.finish };
       return;
@@ -260,7 +289,6 @@ function shortest(rules: Rules, begin: Timed): { best: Timed; certain: boolean }
     if (opened >= mostOpened || soonest(rules, state) >= best.finish || dominated(state, met))
       return;
     opened += 1;
-    choices.sort(byPromise(rules, state));
     for (const index of choices) search(advance(rules, state, index));
   };
   search(fresh(rules.tasks));
@@ -277,10 +305,10 @@ const mostLiked = 3000;
 function likeTheList(rules: Rules, target: number): Timed | null {
   let opened = 0;
   const search = (state: Progress): Progress | null => {
-    const choices = open(rules, state);
+    const choices = byPromise(rules, state);
     if (choices.length === 0) return state;
     if (opened++ >= mostLiked) return null;
-    for (const index of choices.sort(byPromise(rules, state))) {
+    for (const index of choices) {
       const after = advance(rules, state, index);
       const found = soonest(rules, after) <= target ? search(after) : null;
       if (found) return found;
@@ -295,11 +323,18 @@ function dominated({ phase, until, now, finish }: Progress, met: Met): boolean {
   const key = phase.join('');
   const others = met.get(key) ?? [];
   const better = others.some(
-    (other) =>
-      other.now <= now &&
-      other.finish <= finish &&
-      other.until.every((end, i) => end <= Math.max(until[i]!, now)),
+    (other) => other.now <= now && other.finish <= finish && asSoon(other.until, until, now),
   );
-  if (!better) met.set(key, [...others, { until, now, finish }]);
-  return better;
+  if (better) return true;
+  others.push({ until, now, finish });
+  met.set(key, others);
+  return false;
+}
+
+/** Whether every wait ends as soon as its counterpart, or is over by now. */
+function asSoon(ends: readonly number[], others: readonly number[], now: number): boolean {
+  for (let i = 0; i < ends.length; i++) {
+    if (ends[i]! > now && ends[i]! > others[i]!) return false;
+  }
+  return true;
 }
