@@ -8,6 +8,7 @@ import {
   correctionSchema,
   nothing,
   optionalText,
+  readInput,
   requiredText,
   useCase,
 } from './use-case';
@@ -98,6 +99,25 @@ test('every wrong field is named at once, by its path', () => {
       fields: { 'days.1.hours': 'Give the hours.', note: 'At most 2 characters.' },
     },
   });
+});
+
+test('half a character is refused at its field: no address and no file could hold it', () => {
+  const schema = z.object({ name: z.string(), lines: z.array(z.record(z.string(), z.string())) });
+  const read = (name: string, line: Record<string, string>) =>
+    readInput(schema, { name, lines: [{ word: 'whole' }, line] });
+  const fieldOf = (outcome: ReturnType<typeof read>) =>
+    outcome.ok ? null : [outcome.error.field, Object.keys(outcome.error.fields!)];
+  expect(read('𝕏 and ✓', { word: '𝕏' }).ok).toBe(true);
+  expect(fieldOf(read('cut\uD800', {}))).toEqual(['name', ['name']]);
+  expect(fieldOf(read('\uDC00cut', {}))).toEqual(['name', ['name']]);
+  expect(fieldOf(read('', { word: 'a', other: '\uD835' }))).toEqual(['lines', ['lines.1.other']]);
+  expect(fieldOf(read('', { ['\uD835']: 'a' }))?.[0]).toBe('lines');
+  const alone = readInput(z.string().max(80), '\uD800');
+  expect(alone).toMatchObject({ ok: false, error: { field: '' } });
+  // pictures and other bytes are no text
+  expect(
+    readInput(z.object({ bytes: z.instanceof(Uint8Array) }), { bytes: new Uint8Array(9) }).ok,
+  ).toBe(true);
 });
 
 test('a correction gives its reason, and what takes the place of the old one or nothing', () => {

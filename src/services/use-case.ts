@@ -30,7 +30,23 @@ export function useCase<S extends z.ZodType, T>(
 /** An input as its schema reads it, or what is wrong with its fields. */
 export function readInput<S extends z.ZodType>(schema: S, input: unknown): Outcome<z.output<S>> {
   const parsed = schema.safeParse(input, { error: unexpected });
-  return parsed.success ? { ok: true, value: parsed.data } : refusalOf(parsed.error);
+  if (!parsed.success) return refusalOf(parsed.error);
+  const cut = cutCharacter(parsed.data, []);
+  if (!cut) return { ok: true, value: parsed.data };
+  const path = cut.join('.');
+  const message = `A character of this text is cut in half (${path || 'input'}): type it anew.`;
+  return { ok: false, error: { field: cut[0] ?? '', message, fields: { [path]: message } } };
+}
+
+/** Where a text holds half of a character: no file, address or database takes it. `null`: nowhere. */
+function cutCharacter(value: unknown, path: readonly string[]): readonly string[] | null {
+  if (typeof value === 'string') return /\p{Surrogate}/u.test(value) ? path : null;
+  if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) return null;
+  for (const [name, inner] of Object.entries(value)) {
+    const found = cutCharacter(name, [...path, name]) ?? cutCharacter(inner, [...path, name]);
+    if (found) return found;
+  }
+  return null;
 }
 
 /** What is said of a field for which its schema has no words: no form of ours sends that. */
