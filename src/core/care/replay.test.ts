@@ -1,6 +1,12 @@
+import fc from 'fast-check';
 import { perGroup } from '../usage/soil';
-import type { CareEvent } from './care';
+import { localDay, startOfLocalDay } from '../units/zone';
+import { careResults, limitKinds, type CareEvent } from './care';
+import { noUse, type CountedUse } from './counters';
+import { depths, resets, rung } from './depth';
+import { usedOf } from './due';
 import { caredFor, replay, replayClock, type ReplayTask } from './replay';
+import { resetsTask } from './resets';
 
 const zone = 'UTC';
 const hour = 3_600_000;
@@ -126,4 +132,147 @@ test('before the span a station is read back to where each task was last reset, 
   expect(read).toHaveLength(5);
   const never = caredFor([], [clean], { from: start, first: start - day });
   expect(never).toEqual({ events: [], sinces: new Map([['clean', start - day]]) });
+});
+
+/** The plain definition: session after session, midnight after midnight. */
+function playedThrough(
+  tasks: readonly ReplayTask[],
+  sessions: readonly CountedUse[],
+  span: { from: number; to: number; zone: string },
+  events: readonly CareEvent[] | null,
+) {
+  const dayOf = (at: number) => localDay(at, span.zone);
+  const fresh = (since: number) => ({ since, counters: { ...noUse }, lastDay: NaN });
+  const running = tasks.map((task) => ({
+    task,
+    ...fresh(task.since),
+    replayed: { task: task.key, cleanings: 0, furthest: 0 },
+  }));
+  type One = (typeof running)[number];
+  const look = (one: One, day: number) => {
+    one.counters.days = Math.max(0, day - dayOf(one.since));
+    const used = usedOf(one.task.limits, one.counters);
+    one.replayed.furthest = Math.max(one.replayed.furthest, used);
+    return used;
+  };
+  const count = ({ start: at, runSeconds, beamSeconds, soil }: CountedUse) => {
+    for (const one of running.filter(({ since }) => at >= since)) {
+      const { counters, task: of } = one;
+      counters.runSeconds += runSeconds;
+      counters.beamSeconds += beamSeconds ?? 0;
+      counters.soilMilliseconds += of.group === 'coolant' ? 0 : soil[of.group];
+      counters.jobs += 1;
+      if (one.lastDay !== dayOf(at)) counters.useDays += 1;
+      one.lastDay = dayOf(at);
+    }
+  };
+  const doWhatIsDue = (at: number) => {
+    for (const one of [...running].sort(
+      (a, b) => (rung(b.task.depth) ?? -1) - (rung(a.task.depth) ?? -1),
+    )) {
+      if (look(one, dayOf(at)) < 1) continue;
+      one.replayed.cleanings += 1;
+      for (const other of running) {
+        const also = other === one || resets(one.task.depth, other.task.depth);
+        if (also) Object.assign(other, fresh(at));
+      }
+    }
+  };
+  let today = dayOf(span.from);
+  const care = (event: CareEvent) => {
+    for (const one of running.filter(({ task: of }) => resetsTask(event, of))) {
+      look(one, today);
+      if (event.task === one.task.key) one.replayed.cleanings += 1;
+      Object.assign(one, fresh(event.at));
+    }
+  };
+  const moments: { at: number; session?: CountedUse }[] = [];
+  for (let d = today + 1; startOfLocalDay(d, span.zone) <= span.to; d++) {
+    moments.push({ at: startOfLocalDay(d, span.zone) });
+  }
+  const within = sessions.filter(({ start: at }) => at >= span.from && at <= span.to);
+  moments.push(...within.map((session) => ({ at: session.start, session })));
+  sessions.filter(({ start: at }) => at < span.from).forEach(count);
+  if (events === null) doWhatIsDue(span.from);
+  const left = (events ?? []).filter(({ at }) => at >= span.from && at <= span.to);
+  for (const { at, session } of moments.sort((a, b) => a.at - b.at)) {
+    while (left.length > 0 && left[0]!.at <= at) care(left.shift()!);
+    today = dayOf(at);
+    if (session) count(session);
+    if (events === null) doWhatIsDue(at);
+  }
+  left.forEach(care);
+  for (const one of running) look(one, today);
+  return running.map(({ replayed }) => replayed);
+}
+
+test('law: from cleaning to cleaning it comes to what it does session by session', () => {
+  const quarter = 6 * hour;
+  // close together: several at one instant, at midnights, at the ends of the span and around them
+  const instant = fc.integer({ min: -12, max: 60 }).map((n) => start + n * quarter);
+  const ordered = <T>(some: fc.Arbitrary<T[]>, at: (one: T) => number) =>
+    some.map((list) => [...list].sort((a, b) => at(a) - at(b)));
+  const anySessions = ordered(
+    fc.array(
+      fc.record({
+        start: instant,
+        runSeconds: fc.integer({ min: 0, max: 3 * 3600 }),
+        beamSeconds: fc.option(fc.integer({ min: 0, max: 3600 })),
+        soil: fc.nat(4).map((n) => perGroup((group) => (group === 'air' ? 2 : 1) * n * hour)),
+      }),
+      { maxLength: 40 },
+    ),
+    ({ start: at }) => at,
+  );
+  const limit = fc.record({
+    kind: fc.constantFrom(...limitKinds),
+    value: fc.integer({ min: 1, max: 6 }),
+  });
+  const anyTask = (key: string) =>
+    fc.record({
+      key: fc.constant(key),
+      depth: fc.constantFrom(...depths),
+      group: fc.constantFrom('optics' as const, 'air' as const, 'coolant' as const),
+      limits: fc
+        .tuple(limit, fc.option(limit), fc.boolean())
+        .map(([first, second, late]) => [
+          first,
+          ...(second ? [{ ...second, ...(late && { notBefore: true as const }) }] : []),
+        ]),
+      since: instant,
+    });
+  const anyEvents = ordered(
+    fc.array(
+      fc.record({
+        at: instant,
+        task: fc.constantFrom('a', 'b', 'c'),
+        depth: fc.constantFrom(...depths),
+        result: fc.constantFrom(...careResults),
+        finding: fc.constant(null),
+      }),
+      { maxLength: 8 },
+    ),
+    ({ at }) => at,
+  );
+  let cleanings = 0;
+  fc.assert(
+    fc.property(
+      fc.tuple(anyTask('a'), anyTask('b'), anyTask('c')),
+      anySessions,
+      anyEvents,
+      fc.constantFrom('UTC', 'Europe/Oslo'),
+      fc.nat(3),
+      (tasks, sessions, events, at, sixth) => {
+        const ran = { from: start + sixth * quarter, to: start + 50 * quarter + sixth, zone: at };
+        const clock = replayClock(sessions, ran);
+        for (const done of [events, null]) {
+          const found = replay(tasks, clock, done);
+          expect(found).toEqual(playedThrough(tasks, sessions, ran, done));
+          cleanings += found.reduce((sum, one) => sum + one.cleanings, 0);
+        }
+      },
+    ),
+    { numRuns: 400 },
+  );
+  expect(cleanings).toBeGreaterThan(800);
 });

@@ -1,6 +1,7 @@
 import { localDay, startOfLocalDay } from '../units/zone';
-import type { CareEvent, CareTask } from './care';
-import { noUse, type CountedUse } from './counters';
+import { perGroup } from '../usage/soil';
+import type { CareEvent, CareTask, Counters } from './care';
+import { noUse, type CountedUse, type RunningTotals } from './counters';
 import { resets, rung } from './depth';
 import { usedOf } from './due';
 import { resetsTask } from './resets';
@@ -28,46 +29,130 @@ export interface Replayed {
   furthest: number;
 }
 
-interface Running {
-  task: ReplayTask;
-  since: number;
-  /** shop-local day of `since` */
-  sinceDay: number;
-  counters: typeof noUse;
-  lastUseDay: number | null;
-  replayed: Replayed;
+/** What a machine went through, laid out once for all of its tasks. */
+export interface ReplayClock {
+  span: ReplaySpan;
+  /** when its sessions start, in order, from before the span to its end */
+  starts: readonly number[];
+  /** what the sessions before each place come to: one place more than sessions */
+  totals: readonly RunningTotals[];
+  /** the beginning of the span, its midnights and its use, in order; a midnight at the instant of a session comes before it */
+  moments: readonly Moment[];
 }
 
-/** Something that happens to a machine: it is used, or a day begins. */
+/** An instant at which a task may have become due. */
 interface Moment {
   at: number;
   /** shop-local day */
   day: number;
-  session: CountedUse | null;
-}
-
-/** What a machine went through, laid out once for all of its tasks. */
-export interface ReplayClock {
-  span: ReplaySpan;
-  /** its use before the span, in order of start */
-  before: readonly Moment[];
-  /** midnights and use within the span, in order; a midnight at the instant of a session comes before it */
-  moments: readonly Moment[];
+  /** so many sessions have been by then */
+  used: number;
 }
 
 /** @param sessions of one machine in order of start, from the earliest `since` of its tasks on */
 export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): ReplayClock {
-  const used = sessions.map((session): Moment => ({
-    at: session.start,
-    day: localDay(session.start, span.zone),
-    session,
-  }));
-  const within = used.filter(({ at }) => at >= span.from && at <= span.to);
-  return {
-    span,
-    before: used.filter(({ at }) => at < span.from),
-    moments: [...midnightsIn(span), ...within].sort((a, b) => a.at - b.at),
+  const { from, to, zone } = span;
+  const totals: RunningTotals[] = [{ ...noUse, soil: perGroup(() => 0) }];
+  const starts: number[] = [];
+  const moments: Moment[] = [];
+  const midnights = [from, ...midnightsIn(span)];
+  let [next, lastDay] = [0, NaN];
+  const begin = (until: number) => {
+    for (; next < midnights.length && midnights[next]! <= until; next++) {
+      const at = midnights[next]!;
+      moments.push({ at, day: localDay(at, zone), used: starts.length });
+    }
   };
+  for (const session of sessions) {
+    const { start, runSeconds, beamSeconds, soil } = session;
+    if (start > to) break;
+    if (start >= from) begin(start);
+    const day = localDay(start, zone);
+    const before = totals.at(-1)!;
+    totals.push({
+      runSeconds: before.runSeconds + runSeconds,
+      beamSeconds: before.beamSeconds + (beamSeconds ?? 0),
+      soil: perGroup((group) => before.soil[group] + soil[group]),
+      jobs: before.jobs + 1,
+      useDays: before.useDays + (day === lastDay ? 0 : 1),
+    });
+    lastDay = day;
+    starts.push(start);
+    if (start >= from) moments.push({ at: start, day, used: starts.length });
+  }
+  begin(to);
+  return { span, starts, totals, moments };
+}
+
+/** A task while its station is gone through. */
+class Running {
+  readonly replayed: Replayed;
+  /** the first session that counts, and the shop-local day from which days do */
+  #first: number;
+  #sinceDay: number;
+  /** the moment at which it is due next; Infinity: never */
+  due = NaN;
+
+  constructor(
+    readonly task: ReplayTask,
+    private readonly clock: ReplayClock,
+  ) {
+    this.replayed = { task: task.key, cleanings: 0, furthest: 0 };
+    this.#first = placeWhere(clock.starts.length, (at) => clock.starts[at]! >= task.since);
+    this.#sinceDay = localDay(task.since, clock.span.zone);
+  }
+
+  /** The share of its limits that is used at a moment: it only grows until it is reset. */
+  used(at: number): number {
+    const { day, used } = this.clock.moments[at]!;
+    return usedOf(this.task.limits, this.#counters(day, Math.max(used, this.#first)));
+  }
+
+  #counters(day: number, used: number): Counters {
+    const from = this.clock.totals[this.#first]!;
+    const to = this.clock.totals[used]!;
+    const { group } = this.task;
+    // a day that was used on both sides of a reset counts on both
+    const first = this.clock.totals[this.#first + 1];
+    const sharedDay = used > this.#first && first!.useDays === from.useDays ? 1 : 0;
+    return {
+      runSeconds: to.runSeconds - from.runSeconds,
+      beamSeconds: to.beamSeconds - from.beamSeconds,
+      soilMilliseconds: group === 'coolant' ? 0 : to.soil[group] - from.soil[group],
+      days: Math.max(0, day - this.#sinceDay),
+      jobs: to.jobs - from.jobs,
+      useDays: to.useDays - from.useDays + sharedDay,
+    };
+  }
+
+  /** Remembers how far it went by a moment. */
+  look(at: number): void {
+    this.replayed.furthest = Math.max(this.replayed.furthest, this.used(at));
+  }
+
+  /** Counts anew after a moment; `day`: the shop-local day of it. */
+  reset(at: number, day: number): void {
+    this.#first = this.clock.moments[at]!.used;
+    this.#sinceDay = day;
+  }
+
+  /** Looks for the first moment from one on at which it is due. */
+  seekDue(from: number): void {
+    const { length } = this.clock.moments;
+    const at = from + placeWhere(length - from, (place) => this.used(from + place) >= 1);
+    this.due = at < length ? at : Infinity;
+  }
+}
+
+/** The first of so many places for which it is so, as it is for all that follow; their number where it is of none. */
+function placeWhere(count: number, isSo: (place: number) => boolean): number {
+  let [low, high] = [0, count];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (isSo(middle)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /**
@@ -75,94 +160,72 @@ export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): 
  * so; without, each is done at the very moment it becomes due: after the session that carries it to
  * its limit, or at the local midnight that does. Of tasks that come due together the deepest is done,
  * and resets the shallower ones as it would. A cleaning at the instant of a session comes before it.
+ * It goes from one cleaning to the next, not from session to session.
  * @param tasks of one station, each with its limits
  * @param events of the station in order of time; `null`: done when due
  */
 export function replay(
   tasks: readonly ReplayTask[],
-  { span: { from, to, zone }, before, moments }: ReplayClock,
+  clock: ReplayClock,
   events: readonly CareEvent[] | null,
 ): Replayed[] {
-  const running: Running[] = tasks.map((task) => ({
-    task,
-    since: task.since,
-    sinceDay: localDay(task.since, zone),
-    counters: { ...noUse },
-    lastUseDay: null,
-    replayed: { task: task.key, cleanings: 0, furthest: 0 },
-  }));
-  const deepestFirst = [...running].sort(
-    (a, b) => (rung(b.task.depth) ?? -1) - (rung(a.task.depth) ?? -1),
-  );
-
-  const reset = (one: Running, at: number, day: number) => {
-    one.since = at;
-    one.sinceDay = day;
-    one.counters = { ...noUse };
-    one.lastUseDay = null;
-  };
-  /** Its share used on a day; remembers the largest. */
-  const look = (one: Running, day: number): number => {
-    one.counters.days = Math.max(0, day - one.sinceDay);
-    const used = usedOf(one.task.limits, one.counters);
-    if (used > one.replayed.furthest) one.replayed.furthest = used;
-    return used;
-  };
-  const doWhatIsDue = (at: number, day: number) => {
-    for (const one of deepestFirst) {
-      if (look(one, day) < 1) continue;
-      one.replayed.cleanings += 1;
-      for (const other of running) {
-        if (other === one || resets(one.task.depth, other.task.depth)) reset(other, at, day);
-      }
-    }
-  };
-  const count = ({ session, day }: Moment) => {
-    if (!session) return;
-    for (const one of running) {
-      if (session.start < one.since) continue;
-      one.counters.runSeconds += session.runSeconds;
-      one.counters.beamSeconds += session.beamSeconds ?? 0;
-      one.counters.soilMilliseconds +=
-        one.task.group === 'coolant' ? 0 : session.soil[one.task.group];
-      one.counters.jobs += 1;
-      if (one.lastUseDay !== day) one.counters.useDays += 1;
-      one.lastUseDay = day;
-    }
-  };
-  const care = (event: CareEvent, today: number) => {
-    for (const one of running) {
-      if (!resetsTask(event, one.task)) continue;
-      // counters only grow until then: this is the furthest it went
-      look(one, today);
-      if (event.task === one.task.key) one.replayed.cleanings += 1;
-      reset(one, event.at, localDay(event.at, zone));
-    }
-  };
-
-  before.forEach(count);
-  let today = localDay(from, zone);
-  const done = (events ?? []).filter(({ at }) => at >= from && at <= to);
-  if (events === null) doWhatIsDue(from, today);
-  let next = 0;
-  for (const moment of moments) {
-    while (next < done.length && done[next]!.at <= moment.at) care(done[next++]!, today);
-    today = moment.day;
-    count(moment);
-    if (events === null) doWhatIsDue(moment.at, today);
-  }
-  for (const event of done.slice(next)) care(event, today);
-  for (const one of running) look(one, today);
+  const running = tasks.map((task) => new Running(task, clock));
+  if (events === null) doWhenDue(running, clock);
+  else doAsDone(running, clock, events);
+  for (const one of running) one.look(clock.moments.length - 1);
   return running.map(({ replayed }) => replayed);
 }
 
-/** The beginnings of days within a span. */
-function midnightsIn({ from, to, zone }: ReplaySpan): Moment[] {
-  const midnights: Moment[] = [];
+function doWhenDue(running: readonly Running[], { moments }: ReplayClock): void {
+  const deepestFirst = [...running].sort(
+    (a, b) => (rung(b.task.depth) ?? -1) - (rung(a.task.depth) ?? -1),
+  );
+  for (const one of running) one.seekDue(0);
+  for (;;) {
+    const at = running.reduce((soonest, { due }) => Math.min(soonest, due), Infinity);
+    if (at === Infinity) return;
+    for (const [place, one] of deepestFirst.entries()) {
+      if (one.due !== at) continue;
+      one.replayed.cleanings += 1;
+      one.look(at);
+      for (const [otherPlace, other] of deepestFirst.entries()) {
+        if (other !== one && !resets(one.task.depth, other.task.depth)) continue;
+        // a shallower one is done before its own turn comes
+        if (otherPlace < place) other.look(at);
+        else if (otherPlace > place && at > 0) other.look(at - 1);
+        other.reset(at, moments[at]!.day);
+        other.seekDue(at + 1);
+      }
+    }
+  }
+}
+
+function doAsDone(
+  running: readonly Running[],
+  { span: { from, to, zone }, moments }: ReplayClock,
+  events: readonly CareEvent[],
+): void {
+  for (const event of events) {
+    if (event.at < from || event.at > to) continue;
+    const earlier = placeWhere(moments.length, (at) => moments[at]!.at >= event.at);
+    const last = Math.max(0, earlier - 1);
+    for (const one of running) {
+      if (!resetsTask(event, one.task)) continue;
+      // counters only grow until then: this is the furthest it went
+      one.look(last);
+      if (event.task === one.task.key) one.replayed.cleanings += 1;
+      one.reset(last, localDay(event.at, zone));
+    }
+  }
+}
+
+/** The beginnings of days within a span, UTC milliseconds. */
+function midnightsIn({ from, to, zone }: ReplaySpan): number[] {
+  const midnights: number[] = [];
   for (let day = localDay(from, zone) + 1; ; day++) {
     const at = startOfLocalDay(day, zone);
     if (at > to) return midnights;
-    midnights.push({ at, day, session: null });
+    midnights.push(at);
   }
 }
 
