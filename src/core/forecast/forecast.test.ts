@@ -305,6 +305,17 @@ describe('when a task will be due', () => {
     expect(sumOfUse(model!, 199, 4, share).mean).toBe(3);
   });
 
+  it('is not told where one limit cannot be, but by the calendar', () => {
+    const untold = { left: 3, model: null };
+    expect(forecastDue([{ left: 7, model }, untold], 199, null)).toBeNull();
+    expect(forecastDue([untold], 199, null)).toBeNull();
+    expect(forecastDue([], 199, null)).toBeNull();
+    expect(forecastDue([{ left: 7, model }, untold], 199, 220)!.likely).toBe(203);
+    expect(forecastDue([untold], 199, 220)!.likely).toBe(220);
+    // what is due is due, whatever else is not known
+    expect(forecastDue([{ left: 0, model: null }, untold], 199, null)!.likely).toBe(199);
+  });
+
   it('is the later of two that must both be reached, bound by bound', () => {
     const use = forecastDue([{ left: 7, model }], 199, null);
     const days = forecastDue([], 199, 210);

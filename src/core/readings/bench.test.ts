@@ -90,6 +90,18 @@ describe('two mirrors by their dots', () => {
     expect(coarse.h / fine.h).toBeCloseTo(2, 9);
   });
 
+  it('has standard errors that fall as places are fired twice, by the sums of least squares', () => {
+    const dots = dotsOf(displacement);
+    dots[3]!.h += 1;
+    const error = (some: typeof dots) => fitMirrors(lead, some).mirror1.standardError!.h;
+    // three unknowns: S / (n - 3) on half the spread each, of twice the sum over 2 n - 3
+    const n = dots.length;
+    expect(error([...dots, ...dots]) / error(dots)).toBeCloseTo(
+      Math.sqrt((n - 3) / (2 * n - 3)),
+      9,
+    );
+  });
+
   it('a dot that counts for nothing changes nothing', () => {
     const dots = dotsOf(displacement);
     const odd = { x: 500, y: 30, h: 9, v: 9, weight: 1e-12 };
@@ -299,5 +311,9 @@ describe('a fan on a duct', () => {
     expect(isUneven(even.map((one, i) => (i < 5 ? one * 0.6 : one)))).toBe(true);
     expect(isUneven(even.map((one, i) => (i === 4 ? 9 : one)))).toBe(true);
     expect(isUneven(even.map((one, i) => (i === 4 ? 0 : one)))).toBe(true);
+    // slow within counts, at either end it is the wall
+    const slowAt = (at: number) => even.map((one, i) => (i === at ? one / 4 : one));
+    expect([1, 5, 8].map((at) => isUneven(slowAt(at)))).toEqual([true, true, true]);
+    expect([0, 9].map((at) => isUneven(slowAt(at)))).toEqual([false, false]);
   });
 });

@@ -34,6 +34,21 @@ describe('the tone of a plucked belt', () => {
     expect(Math.abs(hearTone(pluck(75, { noise: 0.06 }), rate).hertz! - 75)).toBeLessThan(0.5);
   });
 
+  it('is the middle of what it falls through, and its spread is half of the way', () => {
+    const next = chance(3);
+    let turn = 0;
+    const falling = Float64Array.from({ length: rate }, (_, i) => 76 - 2 * (i / rate));
+    const samples = Float32Array.from(falling, (hertz, i) => {
+      turn += (2 * Math.PI * hertz) / rate;
+      const dying = Math.exp((-2 * i) / rate);
+      return 0.4 * dying * (Math.sin(turn) + 0.5 * Math.sin(2 * turn)) + 0.002 * (next() - 0.5);
+    });
+    const heard = hearTone(samples, rate) as { hertz: number; spread: number };
+    expect(Math.abs(heard.hertz - 75)).toBeLessThan(0.3);
+    expect(heard.spread).toBeGreaterThan(0.5);
+    expect(heard.spread).toBeLessThan(1.1);
+  });
+
   it('is heard though its first partial hardly sounds', () => {
     const heard = hearTone(pluck(60, { partials: [0.05, 1, 0.7, 0.5] }), rate);
     expect(Math.abs(heard.hertz! - 60)).toBeLessThan(0.5);

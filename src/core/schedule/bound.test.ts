@@ -75,6 +75,38 @@ describe('the bound of one machine', () => {
     expect(pins).toBeGreaterThan(4);
   });
 
+  it('knows what a hand refused, everywhere or in one window', () => {
+    let dearer = 0;
+    for (let seed = 1; seed <= 8; seed++) {
+      const part = oneMachine(seed);
+      const free = exhaustive(part);
+      const [task, times] = [part.tasks[0]!.id, free.plan[0]!];
+      for (const window of [null, part.windows[times[0] ?? 0]!.id]) {
+        const problem = { ...part, barred: [{ task, window }] };
+        const { cost } = exhaustive(problem);
+        if (cost > 1.01 * free.cost) dearer++;
+        const bound = last(risingBounds(new Relaxation(problem), cost));
+        expect(bound).toBeLessThanOrEqual(cost + 1e-9);
+        expect([seed, window, bound >= 0.9996 * cost - 1e-9]).toEqual([seed, window, true]);
+      }
+    }
+    expect(dearer).toBeGreaterThan(6);
+  });
+
+  it('goes on until four in ten thousand are left, and no further', () => {
+    let further = 0;
+    for (let seed = 1; seed <= 16; seed++) {
+      const part = oneMachine(seed);
+      const { cost } = exhaustive(part);
+      // of a plan that is known to cost more, more is left to prove
+      const bounds = [...risingBounds(new Relaxation(part), 1.5 * cost)];
+      if (bounds.at(-1)! > cost + 1e-9) further++;
+      for (const bound of bounds.slice(0, -1)) expect(bound).toBeLessThan(1.5 * cost * 0.9996);
+    }
+    // all that is left once no half can be better: the cost itself, as far as it is known
+    expect(further).toBe(0);
+  });
+
   it('ends at once where a plan costs nothing', () => {
     const part = oneMachine(1);
     const idle = { ...part, tasks: [] };

@@ -99,11 +99,12 @@ function placesOf(
 ) {
   const own = new Uint8Array(windows.length + 2);
   const held = new Uint8Array(windows.length + 2);
-  const refused = barred.some((one) => one.task === task.id && one.window === null);
+  const refused = barred.filter((one) => one.task === task.id);
   windows.forEach(({ id, tick }, window) => {
     const isPinned = pinned.some((pin) => pin.task === task.id && pin.window === id);
+    const isRefused = refused.some((one) => one.window === null || one.window === id);
     if (isPinned) held[window + 1] = 1;
-    if (isPinned || (!refused && tick >= task.from)) own[window + 1] = 1;
+    if (isPinned || (!isRefused && tick >= task.from)) own[window + 1] = 1;
   });
   return { own, pinned: held };
 }

@@ -48,6 +48,13 @@ describe('when tasks come up', () => {
     expect(daysOf([clean, wipe], 1)).toEqual([4, 9, 13, 19]);
   });
 
+  it('one that nothing does too comes up though others at its station are done that day', () => {
+    const clean = task('clean', 0.25);
+    expect(daysOf([clean, task('grease', 0.25)], 1)).toEqual([4, 8, 12, 16, 20]);
+    expect(daysOf([clean, task('wipe', 0.25, { coveredBy: ['clean'] })], 1)).toEqual([]);
+    expect(daysOf([task('wipe', 0.25, { coveredBy: ['gone'] })])).toEqual([4, 8, 12, 16, 20]);
+  });
+
   it('the limit that was reached first is named, the day before the task', () => {
     const two = task('two', 0, { fillings: [filling(0.05), filling(0.1)] });
     const start = task('start', 0, { fillings: [filling(0, 1.2), filling(0, 1.1)] });

@@ -3,6 +3,7 @@ import { parseLine } from 'gcode-parser';
 import Gcanvas from 'gcanvas';
 import { arcCentre, type Place } from './arc';
 import { notText } from './bytes';
+import { HeatMap } from './heat';
 import { readJob, type JobFigures } from './job';
 import { Motion, segmentSeconds, type Direction, type Segment } from './motion';
 import { lineWords } from './words';
@@ -296,6 +297,35 @@ describe('the dialect', () => {
     expect(heat.columns).toBe(40);
     expect(heat.cells.slice(0, 20).every((cell) => cell === 1)).toBe(true);
     expect(heat.cells.slice(20).every((cell) => cell === 0)).toBe(true);
+  });
+
+  test('a circle burns where it is: every square of its round, none within and none without', () => {
+    for (const radius of [30, 140]) {
+      const { heat } = read(`M3 S9\nG0 X${200 + radius} Y150\nG3 F3000 I-${radius} J0`);
+      // squares of ten millimetres, less than seven from their middle to a corner
+      heat.cells.forEach((cell, at) => {
+        const [x, y] = [(at % heat.columns) * 10 + 5, Math.floor(at / heat.columns) * 10 + 5];
+        const off = Math.abs(Math.hypot(x - 200, y - 150) - radius);
+        if (cell > 0) expect([x, y, off < 7.2]).toEqual([x, y, true]);
+        if (off < 1) expect([x, y, cell > 0]).toEqual([x, y, true]);
+      });
+    }
+  });
+
+  test('a map on which nothing burned is cold, and a burn of no length warms nothing', () => {
+    const map = new HeatMap(400, 300);
+    const cold = { share: 0, cells: new Array(1200).fill(0) };
+    expect(map.read()).toMatchObject({ columns: 40, rows: 30, ...cold });
+    expect(map.burn(10, 10, 10, 10)).toBe(true);
+    expect(map.read().cells).toEqual(cold.cells);
+  });
+
+  test('empty lines and remarks after the end are no matter, words are', () => {
+    const end = (more: string) => read(`M3 S9\nG1 F600 X20\nM2\n${more}`).warnings;
+    expect(end('\n(done)\n; done\n')).toEqual([]);
+    expect(end('\nG1 X0').map(({ line, text }) => [line, text.slice(0, 30)])).toEqual([
+      [5, 'stands after the end of the pr'],
+    ]);
   });
 
   test('the edge of the bed belongs to it, and nothing beyond', () => {
