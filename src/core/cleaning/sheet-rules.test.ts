@@ -99,6 +99,20 @@ test('housing outside before it is opened; flakes while the extraction runs', ()
   expect(said(rules, 'duct')).toContain('extraction: plate over');
 });
 
+test('glass waits until what is full of dust has been opened, unless it lies in there', () => {
+  const dusts = (traits: Partial<WorkTraits>) =>
+    said(
+      sheetRules(
+        [work('glass', traits)],
+        [opening('rear-off', { dusty: true }), opening('lid-up')],
+      ),
+      'glass',
+    ).filter((rule) => rule.startsWith('dust'));
+  expect(dusts({ glass: true })).toEqual(['dust: open:rear-off begun']);
+  expect(dusts({})).toEqual([]);
+  expect(dusts({ glass: true, openings: ['rear-off'] })).toEqual([]);
+});
+
 test('only the rear waits for the extraction, and only for what needs it', () => {
   const waits = (opens: string, traits: Partial<WorkTraits>) =>
     said(sheetRules([work('plate', { dusty: true, ...traits })], [opening(opens)]), opens).filter(

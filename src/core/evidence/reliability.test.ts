@@ -125,6 +125,12 @@ describe('mean cumulative function', () => {
 
   it('is empty without repairs, and refuses those outside the time watched', () => {
     expect(meanCumulative([{ repairs: [], until: 10 }])).toEqual([]);
+    // the first hour and the last belong to it
+    expect(meanCumulative([{ repairs: [0, 10], until: 10 }])).toHaveLength(2);
+    const well = { repairs: [3], until: 10 };
+    for (const repairs of [[11], [-1], [3, NaN]]) {
+      expect(() => meanCumulative([well, { repairs, until: 10 }])).toThrow(RangeError);
+    }
     expect(() => meanCumulative([{ repairs: [11], until: 10 }])).toThrow(RangeError);
   });
 });

@@ -25,7 +25,7 @@ const field = (
 const machine = field(
   'machine',
   'Machine',
-  ['laser', 'device', 'equipment', 'maschine', 'maskin'],
+  ['laser', 'device', 'equipment', 'maschine', 'gerät', 'maskin'],
   {
     needed: true,
   },
@@ -85,7 +85,7 @@ export const importFields: Readonly<Record<ImportKind, readonly Field[]>> = {
     field('process', 'Cut, engrave or mark', ['work', 'job', 'operation', 'kind']),
     field('air_assist', 'Air assist', ['air', 'air assist', 'luft']),
     field('draught', 'Draught', ['exhaust', 'extraction']),
-    field('operator', 'Operator', ['by', 'who', 'person', 'name', 'member', 'user']),
+    field('operator', 'Operator', ['by', 'who', 'person', 'name', 'member', 'user', 'wer', 'hvem']),
     note,
     field('key', 'Key of its own', ['id', 'number', 'nr']),
   ],

@@ -56,6 +56,19 @@ it('every story names a cause that its machine can have, and checks that exist',
 });
 
 describe('evidence points the right way round', () => {
+  it('another head was plugged in, hosed and aimed anew; another lens was seated; either may be the wrong one', () => {
+    const after = (cause: string, what: string) =>
+      chance(cause, { signs: ['weak', 'no-beam'], facts: { swapped: [what] } }) /
+      chance(cause, { signs: ['weak', 'no-beam'] });
+    const [head, lens] = ['Laser head B2', 'Lens L4'];
+    for (const cause of ['connector', 'misaligned']) {
+      expect([cause, after(cause, head!) > 1.3 * after(cause, lens!)]).toEqual([cause, true]);
+    }
+    // a head has glass in it too
+    for (const what of [head!, lens!]) expect(after('lens-refit', what)).toBeGreaterThan(1.3);
+    for (const what of [head!, lens!]) expect(after('wrong-part', what)).toBeGreaterThan(2);
+  });
+
   it('a reference burn that is low speaks against changed settings, one that is good for them', () => {
     expect(chance('settings', { facts: { strength: 0.6 } })).toBeLessThan(chance('settings', {}));
     expect(chance('settings', { facts: { strength: 1 } })).toBeGreaterThan(chance('settings', {}));

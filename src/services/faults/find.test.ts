@@ -34,6 +34,9 @@ test('faults are found by machine, sign, words of the report, cause and what a r
   };
   expect(ids('FLANGE')).toEqual([smoke]);
   expect(ids('flange heron')).toEqual([smoke]);
+  expect(ids('  heron\t\n flange ')).toEqual([smoke]);
+  // no words ask for nothing
+  expect(ids(' ')).toHaveLength(2);
   expect(ids('wren')).toEqual([belt]);
   expect(ids('toothed')).toEqual([belt]);
   expect(ids(tester.name)).toHaveLength(2);
