@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, Textarea, TextInput } from '@mantine/core';
+import { useState } from 'react';
 import type { Line } from '../../core/cleaning/run';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
@@ -10,12 +11,14 @@ import classes from './Sheet.module.css';
 
 /** The words of a step, changed for this machine or every machine, with a reason; ours are one press away. */
 export function OwnWords({ context, line }: { context: SheetContext; line: Line }) {
+  // a field that grows with its words measures the page: not before it is asked for
+  const [asked, setAsked] = useState(false);
   if (!context.changeWords || !line.text) return null;
   return (
     <Allowed right="set up">
-      <details className={classes.wrong}>
+      <details className={classes.wrong} onToggle={() => setAsked(true)}>
         <summary>These words are not right here</summary>
-        <WordsForm change={context.changeWords} machine={context.machine} line={line} />
+        {asked && <WordsForm change={context.changeWords} machine={context.machine} line={line} />}
       </details>
     </Allowed>
   );
