@@ -31,6 +31,23 @@ export interface RunningTotals {
   useDays: number;
 }
 
+/**
+ * What is counted for one group of stations between two running totals. Coolant ages by itself, not by what is burnt.
+ * @param sharedDay 1 where the day of the earlier total was used before it and after it
+ */
+export const countedBetween = (
+  before: RunningTotals,
+  after: RunningTotals,
+  group: CareGroup,
+  sharedDay: 0 | 1,
+): Omit<Counters, 'days'> => ({
+  runSeconds: after.runSeconds - before.runSeconds,
+  beamSeconds: after.beamSeconds - before.beamSeconds,
+  soilMilliseconds: group === 'coolant' ? 0 : after.soil[group] - before.soil[group],
+  jobs: after.jobs - before.jobs,
+  useDays: after.useDays - before.useDays + sharedDay,
+});
+
 /** What counts the use of one machine. */
 export interface UseMeter {
   /** @param instant UTC milliseconds, not included */
@@ -87,15 +104,16 @@ function countedOver(
     const meter = meterOf(machineId);
     const before = meter.totals(from);
     const after = meter.totals(to);
-    counters.runSeconds += after.runSeconds - before.runSeconds;
-    counters.beamSeconds += after.beamSeconds - before.beamSeconds;
+    const use = countedBetween(before, after, group, meter.dayUsedOnBothSides(from, to));
+    counters.runSeconds += use.runSeconds;
+    counters.beamSeconds += use.beamSeconds;
     if (beam) {
-      const unlogged = after.runSeconds - before.runSeconds - meter.runWithBeam(from, to);
+      const unlogged = use.runSeconds - meter.runWithBeam(from, to);
       counters.beamSeconds += Math.round(unlogged * meter.beamShare()[beam]);
     }
-    if (group !== 'coolant') counters.soilMilliseconds += after.soil[group] - before.soil[group];
-    counters.jobs += after.jobs - before.jobs;
-    counters.useDays += after.useDays - before.useDays + meter.dayUsedOnBothSides(from, to);
+    counters.soilMilliseconds += use.soilMilliseconds;
+    counters.jobs += use.jobs;
+    counters.useDays += use.useDays;
     if (spans.length > 1) {
       // two stays that share a day of use count it once
       const days = meter.daysUsed(from, to);

@@ -1,7 +1,8 @@
+import { firstPlace } from '../units/halving';
 import { localDay, startOfLocalDay } from '../units/zone';
 import { perGroup } from '../usage/soil';
 import type { CareEvent, CareTask, Counters } from './care';
-import { noUse, type CountedUse, type RunningTotals } from './counters';
+import { noUse, countedBetween, type CountedUse, type RunningTotals } from './counters';
 import { resets, rung } from './depth';
 import { usedOf } from './due';
 import { resetsTask } from './resets';
@@ -98,7 +99,7 @@ class Running {
     private readonly clock: ReplayClock,
   ) {
     this.replayed = { task: task.key, cleanings: 0, furthest: 0 };
-    this.#first = placeWhere(clock.starts.length, (at) => clock.starts[at]! >= task.since);
+    this.#first = firstPlace(clock.starts.length, (at) => clock.starts[at]! >= task.since);
     this.#sinceDay = localDay(task.since, clock.span.zone);
   }
 
@@ -111,17 +112,12 @@ class Running {
   #counters(day: number, used: number): Counters {
     const from = this.clock.totals[this.#first]!;
     const to = this.clock.totals[used]!;
-    const { group } = this.task;
     // a day that was used on both sides of a reset counts on both
     const first = this.clock.totals[this.#first + 1];
     const sharedDay = used > this.#first && first!.useDays === from.useDays ? 1 : 0;
     return {
-      runSeconds: to.runSeconds - from.runSeconds,
-      beamSeconds: to.beamSeconds - from.beamSeconds,
-      soilMilliseconds: group === 'coolant' ? 0 : to.soil[group] - from.soil[group],
+      ...countedBetween(from, to, this.task.group, sharedDay),
       days: Math.max(0, day - this.#sinceDay),
-      jobs: to.jobs - from.jobs,
-      useDays: to.useDays - from.useDays + sharedDay,
     };
   }
 
@@ -139,20 +135,9 @@ class Running {
   /** Looks for the first moment from one on at which it is due. */
   seekDue(from: number): void {
     const { length } = this.clock.moments;
-    const at = from + placeWhere(length - from, (place) => this.used(from + place) >= 1);
+    const at = from + firstPlace(length - from, (place) => this.used(from + place) >= 1);
     this.due = at < length ? at : Infinity;
   }
-}
-
-/** The first of so many places for which it is so, as it is for all that follow; their number where it is of none. */
-function placeWhere(count: number, isSo: (place: number) => boolean): number {
-  let [low, high] = [0, count];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (isSo(middle)) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }
 
 /**
@@ -207,7 +192,7 @@ function doAsDone(
 ): void {
   for (const event of events) {
     if (event.at < from || event.at > to) continue;
-    const earlier = placeWhere(moments.length, (at) => moments[at]!.at >= event.at);
+    const earlier = firstPlace(moments.length, (at) => moments[at]!.at >= event.at);
     const last = Math.max(0, earlier - 1);
     for (const one of running) {
       if (!resetsTask(event, one.task)) continue;

@@ -1,3 +1,4 @@
+import { firstPlace } from '../units/halving';
 import { millisecondsPerSecond, secondsPerDay } from '../units/time';
 
 /** The longest session that is taken: one day. */
@@ -39,13 +40,6 @@ export class Timeline<T extends Stretch> {
 
   /** Index of the first stretch that starts at or after the instant. */
   #firstFrom(instant: number): number {
-    let low = 0;
-    let high = this.#stretches.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.#stretches[middle]!.start < instant) low = middle + 1;
-      else high = middle;
-    }
-    return low;
+    return firstPlace(this.#stretches.length, (at) => this.#stretches[at]!.start >= instant);
   }
 }

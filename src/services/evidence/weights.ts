@@ -1,3 +1,4 @@
+import { firstPlace } from '../../core/units/halving';
 import { observationOf, type Cycle } from '../../core/evidence/cycles';
 import {
   learnWeights,
@@ -78,23 +79,15 @@ function soilBetween(
   at: number,
 ): SoilOf {
   const soil: Record<string, number> = {};
-  for (let i = firstFrom(sessions, since); i < sessions.length; i++) {
+  for (
+    let i = firstPlace(sessions.length, (place) => sessions[place]!.start >= since);
+    i < sessions.length;
+    i++
+  ) {
     const { start, material, soil: own } = sessions[i]!;
     if (start >= at) break;
     const name = material ?? unnamed;
     soil[name] = (soil[name] ?? 0) + millisecondsToHours(own[group]);
   }
   return soil;
-}
-
-/** The first session that began at or after an instant, by halving. */
-function firstFrom(sessions: readonly MaterialSoil[], instant: number): number {
-  let low = 0;
-  let high = sessions.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sessions[middle]!.start < instant) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
