@@ -12,7 +12,7 @@ import {
   needed,
 } from './ending';
 import { handsOnMinutes } from './hands-on';
-import { runningWaits } from './waits';
+import { runningWaits, standsSince } from './waits';
 import { minutesLeft, stretchDone, waitsFor } from './working';
 import { progressOf, type SheetEvent, type SheetEventWhat } from './progress';
 import { orderSheet } from './order';
@@ -280,6 +280,28 @@ describe('waits', () => {
       step(33, 'bed#a2'),
     ];
     expect(untilOf(again, 'bed')).toBe(93 * minute);
+  });
+
+  it('stand since a full minute, a press or an end: what may be worked then may be worked now', () => {
+    const events = [...begun, step(10.2, 'isolate#2')];
+    const progress = progressOf(events);
+    const waits = runningWaits(sheet, progress);
+    const open = { task: 'bed', part: 'finishing' } as const;
+    const since = (now: number) => standsSince(waits, events, now * minute) / minute;
+    // a press, a full minute, the end of the bed's wait (12 + 60 min), the next full minute
+    expect([12, 12.4, 13.9, 72, 72.9, 73.2].map(since)).toEqual([12, 12, 13, 72, 72, 73]);
+    expect(since(10.1)).toBe(10);
+    expect(since(10.3)).toBeCloseTo(10.2, 9);
+    // what is pressed on a clock that is ahead has not been pressed yet
+    expect(standsSince([], [{ at: 9 * minute }], 8.5 * minute)).toBe(8 * minute);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 100 * minute }), (now) => {
+        const at = standsSince(waits, events, now);
+        expect(now - at).toBeLessThan(minute);
+        expect(at).toBeLessThanOrEqual(now);
+        expect(waitsFor(sheet, progress, open, at)).toEqual(waitsFor(sheet, progress, open, now));
+      }),
+    );
   });
 
   it('before connectors nobody ends', () => {

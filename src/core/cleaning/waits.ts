@@ -132,6 +132,25 @@ function takenUp(sheet: RunSheet, progress: Progress, of: string, until: number)
   );
 }
 
+/**
+ * The last instant at which a sheet came to stand as it stands now, but for its countdowns: a full minute, a press, or
+ * the end of a wait. What may be worked at `now` is what may be worked then.
+ * @param waits the running waits of the sheet
+ * @param now UTC milliseconds
+ */
+export function standsSince(
+  waits: readonly RunningWait[],
+  presses: readonly { at: number }[],
+  now: number,
+): number {
+  const minute = Math.floor(now / millisecondsPerMinute) * millisecondsPerMinute;
+  return Math.max(
+    minute,
+    ...waits.map(({ until }) => until).filter((until) => until <= now),
+    ...presses.map(({ at }) => at).filter((at) => at <= now),
+  );
+}
+
 /** When the last wait of the tasks of a sheet ends, UTC milliseconds; 0 where none was begun. */
 export function lastDryAt(sheet: RunSheet, progress: Progress): number {
   const tasks = new Set(sheet.tasks.map(({ id }) => id));

@@ -25,7 +25,7 @@ export function Checks({ context, onDone }: { context: SheetContext; onDone: () 
   const asked = [...needed(run, 'checks', progress), ...looks];
   const open = asked.filter(({ id }) => !isAnswered(run, progress, id)).length;
   const dryAt = lastDryAt(run, progress);
-  const wet = dryAt > context.store.clock;
+  const wet = dryAt > context.clock;
   return (
     <>
       <ul className={classes.checks}>

@@ -44,8 +44,8 @@ interface CurrentProps {
 
 /** The stretch of the sheet that is worked now, one step at a time. */
 export function Current({ context, stretch, wanting, safe, onDone, onGoTo }: CurrentProps) {
-  const { run, store, zone } = context;
-  const { progress, clock, press } = store;
+  const { run, store, zone, clock } = context;
+  const { progress, press } = store;
   const task = run.tasks.find(({ id }) => id === stretch.task);
   const piece = run.pieces.find(({ id }) => id === stretch.task);
   const waits = waitsFor(run, progress, stretch, clock);

@@ -27,8 +27,8 @@ interface OrderListProps {
  * the order is being changed.
  */
 export function OrderList({ context, arranged, current, onChoose }: OrderListProps) {
-  const { run, store } = context;
-  const { progress, clock, press } = store;
+  const { run, store, clock } = context;
+  const { progress, press } = store;
   const [refused, setRefused] = useState<string[]>([]);
   const [moved, setMoved] = useState<string | null>(null);
   const [Moving, setMoving] = useState<Movable | null>(null);

@@ -4,10 +4,10 @@ import type { changeStepWords } from '../../services/cleaning/own-words';
 import type { abandonSheet } from '../../services/cleaning/abandon';
 import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from '../shared/Link';
 import { inTheWay, isIsolated } from '../../core/cleaning/ending';
-import { runningWaits } from '../../core/cleaning/waits';
+import { runningWaits, standsSince } from '../../core/cleaning/waits';
 import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
 import type { SheetEvent } from '../../core/cleaning/progress';
 import { arrange, sheetMinutes, type RunSheet } from '../../core/cleaning/run';
@@ -45,22 +45,52 @@ interface SheetWorkProps {
 
 /** A clean-down being worked: one step at a time, its waits, its order, its end. */
 export function SheetWork(props: SheetWorkProps) {
-  const { sheetId, machine, run, initial, now, person, zone, wanting, actions } = props;
-  const store = useSheetEvents({ sheetId, person, initial, now });
-  const { progress, clock, press } = store;
+  const { sheetId, machine, run, initial, now, person, zone, changeWords = null } = props;
+  const { store, clock: second } = useSheetEvents({ sheetId, person, initial, now });
+  const { progress, events } = store;
   const [chosen, setChosen] = useState<string | null>(null);
+  const waits = useMemo(() => runningWaits(run, progress), [run, progress]);
+  // only the countdowns are drawn anew every second: a phone has other things to do
+  const clock = standsSince(waits, events, second);
+  const context = useMemo<SheetContext>(
+    () => ({ run, store, clock, zone, sheetId, machine, changeWords }),
+    [run, store, clock, zone, sheetId, machine, changeWords],
+  );
+  return (
+    <div className={classes.sheet}>
+      <Trouble store={store} />
+      <Waits
+        run={run}
+        waits={waits}
+        clock={second}
+        title={`Clean ${machine.nickname}`}
+        onTake={(of) => setChosen(`${of}|finishing`)}
+      />
+      <Work
+        context={context}
+        wanting={props.wanting}
+        actions={props.actions}
+        chosen={chosen}
+        setChosen={setChosen}
+      />
+    </div>
+  );
+}
+
+interface WorkProps extends Pick<SheetWorkProps, 'wanting' | 'actions'> {
+  context: SheetContext;
+  chosen: string | null;
+  setChosen: (key: string | null) => void;
+}
+
+/** All but the countdowns: drawn when something was pressed or came in, when a wait ends, and once a minute. */
+const Work = memo(function Work({ context, wanting, actions, chosen, setChosen }: WorkProps) {
+  const { run, store, clock, zone, sheetId } = context;
+  const { progress, press } = store;
   const arranged = useMemo(
     () => arrange(run, progress.ways, progress.sequence),
     [run, progress.ways, progress.sequence],
   );
-  const context: SheetContext = {
-    run,
-    store,
-    zone,
-    sheetId,
-    machine,
-    changeWords: props.changeWords ?? null,
-  };
   const open = arranged.steps.filter((step) => !stretchDone(run, progress, step));
   const ready = open.find((step) => waitsFor(run, progress, step, clock) === null);
   const current =
@@ -71,15 +101,7 @@ export function SheetWork(props: SheetWorkProps) {
   const saved = arranged.sequential - arranged.finish;
 
   return (
-    <div className={classes.sheet}>
-      <Trouble store={store} />
-      <Waits
-        run={run}
-        waits={runningWaits(run, progress)}
-        clock={clock}
-        title={`Clean ${machine.nickname}`}
-        onTake={(of) => setChosen(`${of}|finishing`)}
-      />
+    <>
       {run.setAside && (
         <p className={classes.notYet}>
           What this machine turns round in the order of work leaves no order for these tasks
@@ -158,9 +180,9 @@ export function SheetWork(props: SheetWorkProps) {
           <LeftOffList context={context} />
         </aside>
       </div>
-    </div>
+    </>
   );
-}
+});
 
 /** What went wrong between this device and the book, and what waits to be sent. */
 function Trouble({ store }: { store: SheetStore }) {

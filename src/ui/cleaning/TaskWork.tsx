@@ -137,10 +137,10 @@ interface MarkProps {
 
 /** Is it clean enough? Done, from the start again, or soaking until tomorrow. */
 function StopTest({ context, task, mark, onDone }: MarkProps & { context: SheetContext }) {
-  const { store, zone } = context;
+  const { store, zone, clock } = context;
   // a glass that is out of the machine, and nothing else
   const soaks = task.glass && task.ways.some(({ id }) => id === 'soak');
-  const tomorrow = startOfLocalDay(localDay(store.clock, zone) + 1, zone) + 8 * 3_600_000;
+  const tomorrow = startOfLocalDay(localDay(clock, zone) + 1, zone) + 8 * 3_600_000;
   return (
     <section className={classes.stop} aria-label="Stopping test">
       <p>

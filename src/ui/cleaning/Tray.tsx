@@ -321,8 +321,8 @@ function AddPart({ context, onAdded }: { context: SheetContext; onAdded: () => v
 
 /** What was left off for a test or mended for now. */
 export function LeftOffList({ context }: { context: SheetContext }) {
-  const { store, zone } = context;
-  const { progress, press, clock } = store;
+  const { store, zone, clock } = context;
+  const { progress, press } = store;
   const [what, setWhat] = useState('');
   const [open, setOpen] = useState(false);
   const items = progress.leftOff.filter(({ backAt }) => backAt === null);

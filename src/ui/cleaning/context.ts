@@ -9,6 +9,8 @@ import type { SheetStore } from './use-sheet-events';
 export interface SheetContext {
   run: RunSheet;
   store: SheetStore;
+  /** UTC milliseconds: since when it stands so (see `standsSince`); countdowns have a clock of their own */
+  clock: number;
   zone: string;
   /** where pictures go; `null` in a dry run */
   sheetId: string | null;

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import type { RunSheet } from '../../core/cleaning/run';
 import { listStations, machineById } from '../../records/machines';
 import { draftRun } from '../../services/cleaning/sheets';
 import { sheetMachine } from '../../services/cleaning/sheet-machine';
@@ -23,7 +24,11 @@ afterEach(() => {
 });
 
 /** A sheet of a machine drawn as a dry run: presses count here and are sent nowhere. */
-function draw(family: string, ...picked: [slug: string, task: string][]) {
+function draw(
+  family: string,
+  picked: [slug: string, task: string][],
+  as: (run: RunSheet) => RunSheet = (run) => run,
+) {
   const machine = machineById(shop.db, addTestMachine(shop, 'Wren', family).id)!;
   const station = (slug: string) =>
     listStations(shop.db, machine.id).find((one) => one.slug === slug)!.id;
@@ -38,7 +43,7 @@ function draw(family: string, ...picked: [slug: string, task: string][]) {
     <SheetWork
       sheetId={null}
       machine={sheetMachine(shop, machine)}
-      run={run}
+      run={as(run)}
       initial={[]}
       now={shop.now()}
       person="Ragna"
@@ -62,7 +67,7 @@ const inOrder = (title: string) =>
 const step = () => screen.getByRole('listitem', { current: 'step' }).textContent!;
 
 test('one step at a time: the current one is large, Enter does it, and it can be taken back', async () => {
-  draw('enclosed-diode', ['window', 'wipe']);
+  draw('enclosed-diode', [['window', 'wipe']]);
   expect(card()).toBe('Make it safe');
   const first = step();
   await press('Done, next');
@@ -77,7 +82,7 @@ test('one step at a time: the current one is large, Enter does it, and it can be
 });
 
 test('nothing is worked before the machine is safe, and the card says what comes first', async () => {
-  const run = draw('enclosed-diode', ['window', 'wipe']);
+  const run = draw('enclosed-diode', [['window', 'wipe']]);
   await userEvent.click(inOrder('Protective window: wipe'));
   expect(card()).toBe('Protective window: wipe');
   expect(button(/^Done/).hasAttribute('disabled')).toBe(true);
@@ -93,7 +98,7 @@ test('a connector waits for the machine’s own minutes, counted down, and no pr
   const begun = Date.now();
   jest.spyOn(performance, 'now').mockImplementation(() => Date.now() - begun);
   const user = userEvent.setup({ advanceTimers: jest.advanceTimersByTime });
-  const run = draw('enclosed-diode', ['window', 'strip-clean']);
+  const run = draw('enclosed-diode', [['window', 'strip-clean']]);
   expect(run.isolationMinutes).toBe(10);
   await user.click(button(/^All \d+ are done$/));
   const waits = screen.getByRole('group', { name: 'Running waits' });
@@ -113,8 +118,38 @@ test('a connector waits for the machine’s own minutes, counted down, and no pr
   expect(within(tray).getByText('Head plug')).toBeTruthy();
 });
 
+test('only countdowns are drawn anew every second, the rest when a minute is full or something is pressed', async () => {
+  jest.useFakeTimers({ doNotFake: ['queueMicrotask', 'nextTick', 'setImmediate'] });
+  const begun = Date.now();
+  jest.spyOn(performance, 'now').mockImplementation(() => Date.now() - begun);
+  const user = userEvent.setup({ advanceTimers: jest.advanceTimersByTime });
+  let drawn = 0;
+  draw('enclosed-diode', [['window', 'strip-clean']], (run) => ({
+    ...run,
+    get exact() {
+      drawn++;
+      return run.exact;
+    },
+  }));
+  await user.click(button(/^All \d+ are done$/));
+  const wait = () => screen.getByRole('group', { name: 'Running waits' }).textContent;
+  const [before, at] = [wait(), drawn];
+  const seconds = async (count: number) => {
+    for (let n = 0; n < count; n++) await act(() => jest.advanceTimersByTimeAsync(1000));
+  };
+  await seconds(20);
+  expect(wait()).not.toBe(before);
+  expect(drawn - at).toBeLessThanOrEqual(1);
+  await seconds(60);
+  expect(drawn - at).toBeGreaterThanOrEqual(1);
+  expect(drawn - at).toBeLessThanOrEqual(2);
+  const pressed = drawn;
+  await user.click(button(/^All \d+ are done$/));
+  expect(drawn).toBeGreaterThan(pressed);
+});
+
 test('another way of a task changes its steps, its minutes and what is said of it', async () => {
-  const run = draw('co2-glass-tube', ['mirror-2', 'wipe']);
+  const run = draw('co2-glass-tube', [['mirror-2', 'wipe']]);
   const [task] = run.tasks;
   await through();
   await through();
@@ -132,7 +167,7 @@ test('another way of a task changes its steps, its minutes and what is said of i
 });
 
 test('a finding, a result: the task is over, and what is asked at the end follows', async () => {
-  draw('enclosed-diode', ['window', 'wipe']);
+  draw('enclosed-diode', [['window', 'wipe']]);
   await through();
   await through();
   expect(card()).toBe('Protective window: wipe');
@@ -147,7 +182,10 @@ test('a finding, a result: the task is over, and what is asked at the end follow
 });
 
 test('steps are moved by handles, or by keys; what breaks a rule says why not', async () => {
-  draw('enclosed-diode', ['frame', 'wipe'], ['belts', 'inspect']);
+  draw('enclosed-diode', [
+    ['frame', 'wipe'],
+    ['belts', 'inspect'],
+  ]);
   const list = () => within(screen.getByRole('region', { name: 'In this order' }));
   const steps = () =>
     list()
@@ -172,7 +210,11 @@ test('steps are moved by handles, or by keys; what breaks a rule says why not', 
 });
 
 test('the drawing marks what an opening takes out, and of a task its own part', async () => {
-  draw('enclosed-diode', ['nozzle', 'clean'], ['window', 'strip-clean'], ['shield', 'clean']);
+  draw('enclosed-diode', [
+    ['nozzle', 'clean'],
+    ['window', 'strip-clean'],
+    ['shield', 'clean'],
+  ]);
   const marked = () =>
     /marked: (.*)$/.exec(screen.getByLabelText(/^Wren, drawn/).getAttribute('aria-label')!)?.[1];
   await screen.findByRole('region', { name: 'In this order' });

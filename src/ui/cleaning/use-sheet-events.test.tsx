@@ -61,55 +61,55 @@ test('presses of one moment go out together, and what is pressed while they are 
   const { server, result } = await openSheet();
   server.hold();
   await act(async () => {
-    for (const line of ['a', 'b', 'c']) result.current.press(step(line));
+    for (const line of ['a', 'b', 'c']) result.current.store.press(step(line));
     await Promise.resolve();
   });
   await waitFor(() => expect(server.got).toEqual([['a', 'b', 'c']]));
-  act(() => result.current.press(step('d')));
-  expect(result.current.unsent).toBe(4);
-  expect([...result.current.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
+  act(() => result.current.store.press(step('d')));
+  expect(result.current.store.unsent).toBe(4);
+  expect([...result.current.store.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
   // no poll is waited for
   server.letGo();
-  await waitFor(() => expect(result.current.unsent).toBe(0), { timeout: 1000 });
+  await waitFor(() => expect(result.current.store.unsent).toBe(0), { timeout: 1000 });
   expect(server.got).toEqual([['a', 'b', 'c'], ['d']]);
-  expect([...result.current.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
+  expect([...result.current.store.progress.steps.keys()]).toEqual(['a', 'b', 'c', 'd']);
 });
 
 test('one press that cannot be taken is told of, and keeps none of the others back', async () => {
   const { server, result } = await openSheet();
   server.refuses = (line) => line === 'b';
   act(() => {
-    for (const line of ['a', 'b', 'c']) result.current.press(step(line));
+    for (const line of ['a', 'b', 'c']) result.current.store.press(step(line));
   });
-  await waitFor(() => expect(result.current.unsent).toBe(0));
+  await waitFor(() => expect(result.current.store.unsent).toBe(0));
   expect(server.kept.map(({ what }) => words(what))).toEqual(['a', 'c']);
-  const [problem] = result.current.problems;
+  const [problem] = result.current.store.problems;
   expect(problem).toMatchObject({ message: 'Not that one.' });
-  act(() => result.current.dismiss(problem!.event));
-  expect(result.current.problems).toEqual([]);
+  act(() => result.current.store.dismiss(problem!.event));
+  expect(result.current.store.problems).toEqual([]);
 });
 
 test('what the server cannot take now is kept on this device, over a reload too, and is sent once', async () => {
   const { server, result, unmount } = await openSheet();
   server.status = 503;
-  act(() => result.current.press(step('a')));
-  await waitFor(() => expect(result.current.stuck).toBe('The disk is full.'));
-  expect(result.current.unsent).toBe(1);
+  act(() => result.current.store.press(step('a')));
+  await waitFor(() => expect(result.current.store.stuck).toBe('The disk is full.'));
+  expect(result.current.store.unsent).toBe(1);
   unmount();
 
   server.status = 200;
   const again = await openSheet(server);
-  await waitFor(() => expect(again.result.current.unsent).toBe(0));
-  expect(again.result.current.stuck).toBeNull();
+  await waitFor(() => expect(again.result.current.store.unsent).toBe(0));
+  expect(again.result.current.store.stuck).toBeNull();
   expect(server.kept.map(({ what }) => words(what))).toEqual(['a']);
 });
 
 test('signed out, presses wait, and the sheet says so', async () => {
   const { server, result } = await openSheet();
   server.status = 401;
-  act(() => result.current.press(step('a')));
-  await waitFor(() => expect(result.current.signedOut).toBe(true));
-  expect(result.current.unsent).toBe(1);
+  act(() => result.current.store.press(step('a')));
+  await waitFor(() => expect(result.current.store.signedOut).toBe(true));
+  expect(result.current.store.unsent).toBe(1);
 });
 
 test('a dry run sends nothing', async () => {
@@ -118,10 +118,10 @@ test('a dry run sends nothing', async () => {
   const { result } = renderHook(() =>
     useSheetEvents({ sheetId: null, person: 'Ragna', initial: [], now: 1000 }),
   );
-  act(() => result.current.press(step('a')));
+  act(() => result.current.store.press(step('a')));
   await act(async () => {
     await Promise.resolve();
   });
-  expect([...result.current.progress.steps.keys()]).toEqual(['a']);
-  expect([result.current.unsent, server.got]).toEqual([0, []]);
+  expect([...result.current.store.progress.steps.keys()]).toEqual(['a']);
+  expect([result.current.store.unsent, server.got]).toEqual([0, []]);
 });

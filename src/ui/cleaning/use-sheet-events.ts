@@ -18,8 +18,6 @@ interface Answer extends SheetState {
 export interface SheetStore {
   progress: ReturnType<typeof progressOf>;
   events: readonly SheetEvent[];
-  /** UTC milliseconds by the server's clock; moves every second */
-  clock: number;
   press: (what: SheetEventWhat, options?: { decided?: boolean }) => void;
   /** presses still to be sent */
   unsent: number;
@@ -97,7 +95,12 @@ async function exchanged(url: string, some: readonly Waiting[]): Promise<Outcome
  * and merged with what other devices press.
  */
 // eslint-disable-next-line max-lines-per-function -- one queue with the ways in which it can be cut off
-export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents): SheetStore {
+export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents): {
+  /** the same from one second to the next, while nothing is pressed or comes in */
+  store: SheetStore;
+  /** UTC milliseconds by the server's clock; moves every second */
+  clock: number;
+} {
   const [server, setServer] = useState<readonly SheetEvent[]>(initial);
   const [queue, setQueue] = useState<readonly Waiting[]>([]);
   const [problems, setProblems] = useState<readonly SheetEventProblem[]>([]);
@@ -187,7 +190,7 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents
     base.current = { server: base.current.server, mono: performance.now() };
     queued.current = readQueue(sheetId);
     // what an earlier visit could not send goes out now
-    setQueue(queued.current);
+    if (queued.current.length > 0) setQueue(queued.current);
     void exchange();
     const seconds = setInterval(() => setClock(serverNow()), 1000);
     const poll = setInterval(() => {
@@ -226,19 +229,27 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents
     [exchange, person, replaceQueue, serverNow, sheetId],
   );
 
+  const dismiss = useCallback(
+    (id: string) => setProblems((before) => before.filter(({ event }) => event !== id)),
+    [],
+  );
   const events = useMemo(() => [...server, ...queue], [server, queue]);
   const progress = useMemo(() => progressOf(events), [events]);
-  return {
-    progress,
-    events,
-    clock,
-    press,
-    unsent: queue.length,
-    problems,
-    methodsSent,
-    dismiss: (id) => setProblems((before) => before.filter(({ event }) => event !== id)),
-    signedOut,
-    stuck,
-    closed,
-  };
+  const unsent = queue.length;
+  const store = useMemo(
+    () => ({
+      progress,
+      events,
+      press,
+      unsent,
+      problems,
+      methodsSent,
+      dismiss,
+      signedOut,
+      stuck,
+      closed,
+    }),
+    [progress, events, press, unsent, problems, methodsSent, dismiss, signedOut, stuck, closed],
+  );
+  return { store, clock };
 }
