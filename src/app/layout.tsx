@@ -5,8 +5,10 @@ import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
+import { offsetsAround } from '../core/units/zone';
 import { EntryPage } from '../ui/people/EntryPage';
 import { Connection } from '../ui/shared/connection/Connection';
+import { ShopZone } from '../ui/shared/marks/ShopZone';
 import { earlyPressScript } from '../ui/shared/theme/early-press';
 import { schemeScript } from '../ui/shared/theme/scheme';
 import { Theme } from '../ui/shared/theme/Theme';
@@ -22,9 +24,8 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   await connection(); // nothing is opened while the app is built
-  const trouble = shopTrouble();
   const nonce = (await headers()).get('x-nonce') ?? '';
-  const madeAt = trouble ? 0 : theShop().now();
+  const trouble = shopTrouble();
   return (
     <html lang="en" className={fontVariables} {...mantineHtmlProps}>
       <head>
@@ -38,18 +39,30 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       </head>
       <body>
         <Theme>
-          <Connection madeAt={madeAt} />
-          {trouble ? (
+          {trouble === null ? (
+            <WithClock>{children}</WithClock>
+          ) : (
             <EntryPage title="The book cannot be opened" lead={trouble}>
               <p className="quiet">
                 Nothing was changed. This page tries again when it is reloaded.
               </p>
             </EntryPage>
-          ) : (
-            children
           )}
         </Theme>
       </body>
     </html>
+  );
+}
+
+/** Pages of a shop whose book is open: they read the shop's clock, and say when the server stops answering. */
+function WithClock({ children }: { children: ReactNode }) {
+  const shop = theShop();
+  const madeAt = shop.now();
+  return (
+    <>
+      <ShopZone offsets={offsetsAround(madeAt, shop.zone)} />
+      <Connection madeAt={madeAt} zone={shop.zone} />
+      {children}
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import { improveSchedule, fastSchedule, rounds } from '../core/schedule/search';
+import { weekdayOf } from '../core/units/wall-clock';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import { dueMachines } from '../services/care/due';
 import type { Actor, Shop } from '../services/shop';
@@ -8,7 +9,7 @@ import { withSetUps } from '../services/schedule/set-ups';
 import { weeksAhead } from '../services/schedule/problem';
 import { changeDays, setWeek } from '../services/schedule/time';
 import { must } from './must';
-import { shopZone, weekday } from './workshop';
+import { shopZone } from './workshop';
 
 const hour = 3_600_000;
 
@@ -34,7 +35,7 @@ export async function weeksToCome(
   );
   const today = localDay(end, shopZone);
   const nextOf = (day: number, weeks: number) => {
-    for (let one = today + 7 * weeks + 1; ; one++) if (weekday(one) === day) return one;
+    for (let one = today + 7 * weeks + 1; ; one++) if (weekdayOf(one) === day) return one;
   };
   const fair = nextOf(5, 2);
   must(

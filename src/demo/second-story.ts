@@ -1,3 +1,4 @@
+import { weekdayOf } from '../core/units/wall-clock';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import { perGroup } from '../core/usage/soil';
 import { dueMachines } from '../services/care/due';
@@ -14,7 +15,7 @@ import { changeWeight } from '../services/usage/soil-weights';
 import type { Actor, Shop } from '../services/shop';
 import { must } from './must';
 import { Chance } from './random';
-import { shopZone, weekday } from './workshop';
+import { shopZone } from './workshop';
 
 /**
  * What the workshop's hours went through: heads that change places, a lens and a tube with their serial
@@ -123,7 +124,7 @@ function read(story: SecondStory, machine: string, jump: { how: 'reset' } | null
 export function storyMorning(story: SecondStory, day: number, left: number): void {
   const { shop, marit, ids, clock, chance } = story;
   // the meters are read on Saturdays, before opening
-  if (weekday(day) === 5) {
+  if (weekdayOf(day) === 5) {
     for (const name of ['Heron', 'Dipper', 'Bittern']) {
       if (chance.yes(0.15)) continue; // forgotten now and then
       const id = read(story, name);

@@ -1,6 +1,7 @@
 import { handsOn } from '../core/care/minutes';
 import type { Criticality } from '../core/care/danger';
 import { longestSessionSeconds } from '../core/usage/overlap';
+import { weekdayOf } from '../core/units/wall-clock';
 import { localDay, startOfLocalDay } from '../core/units/zone';
 import type { CareResult, Finding } from '../core/care/care';
 import { usuallyOpened } from '../catalogue/proofs';
@@ -54,7 +55,6 @@ import {
   shopName,
   shopZone,
   technician,
-  weekday,
   type DemoFault,
   type DemoMachine,
 } from './workshop';
@@ -161,7 +161,7 @@ function playHistory(play: Play, firstDay: number, report: (line: string) => voi
 }
 
 /** Open Tuesday to Saturday. */
-const isOpen = (day: number) => weekday(day) >= 1 && weekday(day) <= 5;
+const isOpen = (day: number) => weekdayOf(day) >= 1 && weekdayOf(day) <= 5;
 
 function playDay(play: Play, day: number, lastDay: number): void {
   if (!isOpen(day)) return;
@@ -176,7 +176,7 @@ function playDay(play: Play, day: number, lastDay: number): void {
   burnsOf(play.third!, day, 1 - left / historyDays);
   slideFrom(play, left);
   if (left <= quietDays) catchUp(play, left);
-  else if (weekday(day) === 1 || weekday(day) === 3 || chance.yes(0.2)) careRound(play, 4);
+  else if (weekdayOf(day) === 1 || weekdayOf(day) === 3 || chance.yes(0.2)) careRound(play, 4);
   for (const plan of plans) runMachine(play, plan, day, windy);
   if (left > 12 && chance.yes(0.19))
     playFault(play, chance.pick(commonFaults), start + 18.2 * hour);
@@ -188,7 +188,7 @@ function runMachine(play: Play, plan: DemoMachine, day: number, windy: boolean):
   const week = Math.floor((day + 3) / 7);
   // whole weeks are busy or not, the same for each day of a week
   if (new Chance(week * 31 + plan.nickname.length * 7).next() > plan.busyWeeks) return;
-  const late = weekday(day) === 3;
+  const late = weekdayOf(day) === 3;
   const opens = startOfLocalDay(day, shopZone) + 10 * hour;
   const closes = opens + (late ? 11 : 8) * hour;
   const hours = chance.around((plan.weekHours / plan.busyWeeks / 5) * (late ? 1.3 : 0.93), 1.35);

@@ -4,9 +4,6 @@ import type { Process } from '../core/usage/soil';
 export const shopName = 'Tern Quay Workshop';
 export const shopZone = 'Europe/Oslo';
 
-/** Day of the week of a shop-local day; Monday is 0. */
-export const weekday = (day: number) => (((day + 3) % 7) + 7) % 7;
-
 export const technician = { name: 'Marit', password: 'net-loft-lantern' };
 export const helpers = ['Tomasz', 'Amina'];
 export const operators = [

@@ -1,6 +1,7 @@
 import { millisecondsPerHour } from '../units/time';
 import { startOfLocalDay } from '../units/zone';
-import { weekdayOf, type DayShare, type UseModel } from './use';
+import { weekdayOf } from '../units/wall-clock';
+import type { DayShare, UseModel } from './use';
 
 /** Hours of the day between which use is taken to come evenly. */
 const openFrom = 9;

@@ -3,7 +3,8 @@ import { chanceOf } from '../testing/chance';
 import { backTest, judgedSpans } from './back-test';
 import { sharesAhead } from './ahead';
 import { forecastDue, horizonDays, laterOf } from './due';
-import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse, weekdayOf } from './use';
+import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse } from './use';
+import { weekdayOf } from '../units/wall-clock';
 
 /** The model of amounts by day. */
 const fitUse = (amounts: ReadonlyMap<number, number>, first: number, to: number) =>

@@ -1,4 +1,5 @@
 import { probit } from 'simple-statistics';
+import { weekdayOf } from '../units/wall-clock';
 
 /** Half-life of a past day's say in what is expected, days. */
 const halfLifeDays = 28;
@@ -47,11 +48,6 @@ export function dayAmounts(
 export interface Spread {
   mean: number;
   variance: number;
-}
-
-/** Day of the week of a shop-local day (days since 1 January 1970); Monday is 0. */
-export function weekdayOf(day: number): number {
-  return (((day + 3) % 7) + 7) % 7;
 }
 
 /** Whether the shop is, or was, closed on a shop-local day. */

@@ -1,4 +1,4 @@
-import { weekdayOf } from '../forecast/use';
+import { weekdayOf } from '../units/wall-clock';
 
 /** A window of every week. `weekday` 0 is Monday; `start` in minutes after midnight on the clock on the wall. */
 export interface WeekWindow {

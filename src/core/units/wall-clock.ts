@@ -31,3 +31,8 @@ export const weekdays = [
   'Saturday',
   'Sunday',
 ] as const;
+
+/** Day of the week of a shop-local day (days since 1 January 1970); Monday is 0. */
+export function weekdayOf(day: number): number {
+  return (((day + 3) % 7) + 7) % 7;
+}

@@ -1,6 +1,17 @@
 import { Temporal } from '@js-temporal/polyfill';
 import fc from 'fast-check';
-import { calendarDays, isZone, localDay, startOfLocalDay, wallInstants, wallTime } from './zone';
+import {
+  calendarDays,
+  isZone,
+  localDay,
+  offsetsAround,
+  offsetsBetween,
+  startOfLocalDay,
+  tellOffsets,
+  wallInstants,
+  wallTime,
+  zoneOffset,
+} from './zone';
 
 const zones = [
   'Europe/Oslo',
@@ -72,6 +83,43 @@ test('wall time and instant lead back to each other', () => {
       expect(found).toContain(instant);
     }),
   );
+});
+
+test('every offset of a zone is found, each from the minute it holds', () => {
+  const hours = (offset: number) => offset / 3_600_000;
+  const year = (zone: string, of: number) =>
+    offsetsBetween(Date.UTC(of, 0, 1), Date.UTC(of + 1, 0, 1), zone).spans.map(([from, offset]) => [
+      new Date(from).toISOString().slice(0, 16),
+      hours(offset),
+    ]);
+  // EU Directive 2000/84/EC: at 01:00 UTC on the last Sundays of March and October
+  expect(year('Europe/Oslo', 2026)).toEqual([
+    ['2026-01-01T00:00', 1],
+    ['2026-03-29T01:00', 2],
+    ['2026-10-25T01:00', 1],
+  ]);
+  // half an hour, in the other half of the year; and a day that never was (30 December 2011)
+  expect(year('Australia/Lord_Howe', 2026).map(([, offset]) => offset)).toEqual([11, 10.5, 11]);
+  expect(year('Pacific/Apia', 2011).at(-1)).toEqual(['2011-12-30T10:00', 14]);
+  expect(year('Asia/Kathmandu', 2026)).toEqual([['2026-01-01T00:00', 5.75]]);
+});
+
+test('told offsets say the same as the platform, and where they end the platform is asked', () => {
+  const of = offsetsAround(Date.UTC(2026, 10, 30), 'America/Sao_Paulo');
+  expect([of.spans[0]![0], of.until]).toEqual([Date.UTC(2016, 0, 1), Date.UTC(2029, 0, 1)]);
+  const edges = of.spans.flatMap(([from]) => [from - 1, from, from + 1]);
+  const at = [...edges, of.until - 1, of.until, Date.UTC(2012, 6, 1), Date.UTC(2035, 0, 1)];
+  const asked = at.map((instant) => zoneOffset(instant, 'America/Sao_Paulo'));
+  const zone = 'Told/Zone';
+  tellOffsets({ ...of, zone });
+  const within = at.filter((instant) => instant >= of.spans[0]![0] && instant < of.until);
+  expect(within.map((instant) => zoneOffset(instant, zone))).toEqual(
+    asked.filter((_, n) => within.includes(at[n]!)),
+  );
+  // a name no platform knows: beyond what was told it is refused, not guessed
+  for (const beyond of [of.spans[0]![0] - 1, of.until]) {
+    expect(() => zoneOffset(beyond, zone)).toThrow(RangeError);
+  }
 });
 
 test('zones are IANA names', () => {

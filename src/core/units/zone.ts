@@ -1,4 +1,5 @@
 import { tzOffset } from '@date-fns/tz';
+import { firstPlace } from './halving';
 import { millisecondsPerDay, millisecondsPerMinute } from './time';
 
 /** A calendar date with a time of day as read from a clock on the wall. Months count from 1. */
@@ -18,6 +19,21 @@ export type WallInstants =
   | { kind: 'twice'; first: number; second: number }
   | { kind: 'none' };
 
+/** A zone's offsets over years: with them its clocks are read without asking the platform. */
+export interface ZoneOffsets {
+  zone: string;
+  /** each offset with the instant it holds from, in milliseconds, earliest first */
+  spans: [from: number, offset: number][];
+  /** UTC milliseconds: they are known up to here, and not at it */
+  until: number;
+}
+
+/** Offsets that were told by the server, by zone. */
+const told = new Map<string, ZoneOffsets>();
+
+/** What `offsetsAround` found, by year and zone. */
+const around = new Map<string, ZoneOffsets>();
+
 /** Offsets of whole UTC days in which a zone does not change; `null` marks a day with a change in it. */
 const steadyOffsets = new Map<string, Map<number, number | null>>();
 
@@ -32,6 +48,11 @@ function offsetAt(instant: number, zone: string): number {
  * @throws RangeError when the zone is not an IANA name
  */
 export function zoneOffset(instant: number, zone: string): number {
+  const known = told.get(zone);
+  if (known && instant >= known.spans[0]![0] && instant < known.until) {
+    const next = firstPlace(known.spans.length, (place) => known.spans[place]![0] > instant);
+    return known.spans[next - 1]![1];
+  }
   let days = steadyOffsets.get(zone);
   if (!days) {
     if (!isZone(zone)) throw new RangeError(`zoneOffset requires an IANA time zone, not "${zone}"`);
@@ -46,6 +67,43 @@ export function zoneOffset(instant: number, zone: string): number {
     days.set(utcDay, offset);
   }
   return offset ?? offsetAt(instant, zone);
+}
+
+/** The offsets of the years people read dates of: ten back, two ahead. */
+export function offsetsAround(now: number, zone: string): ZoneOffsets {
+  const year = new Date(now).getUTCFullYear();
+  const key = `${year} ${zone}`;
+  let found = around.get(key);
+  if (!found) {
+    found = offsetsBetween(Date.UTC(year - 10, 0, 1), Date.UTC(year + 3, 0, 1), zone);
+    around.set(key, found);
+  }
+  return found;
+}
+
+/**
+ * Every offset of a zone between two instants, so that a browser need not load the platform's own rules for the dates
+ * it writes: on a slow phone the first of them takes longer than all the others together.
+ * @param from UTC milliseconds
+ * @param until UTC milliseconds, later
+ * @throws RangeError when the zone is not an IANA name
+ */
+export function offsetsBetween(from: number, until: number, zone: string): ZoneOffsets {
+  const spans: ZoneOffsets['spans'] = [[from, zoneOffset(from, zone)]];
+  for (let day = from; day < until; day += millisecondsPerDay) {
+    const offset = spans.at(-1)![1];
+    const minutes = Math.min(millisecondsPerDay, until - day) / millisecondsPerMinute;
+    const at = (minute: number) => day + minute * millisecondsPerMinute;
+    if (offsetAt(at(minutes), zone) === offset) continue;
+    const change = at(firstPlace(minutes, (minute) => offsetAt(at(minute), zone) !== offset));
+    spans.push([change, offsetAt(change, zone)]);
+  }
+  return { zone, spans, until };
+}
+
+/** From now on the zone's offsets are read from these where they reach. */
+export function tellOffsets(offsets: ZoneOffsets): void {
+  told.set(offsets.zone, offsets);
 }
 
 /** Whether the platform knows this IANA zone name. */

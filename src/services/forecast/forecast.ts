@@ -7,7 +7,6 @@ import {
   dayAmounts,
   lookBackDays,
   fitUse,
-  weekdayOf,
   type DayAmounts,
   type DayShare,
   type UseModel,
@@ -15,6 +14,7 @@ import {
 import type { ScheduleFilling } from '../../core/schedule/problem';
 import { isClosed } from '../../core/schedule/time';
 import { millisecondsToHours, secondsToHours } from '../../core/units/time';
+import { weekdayOf } from '../../core/units/wall-clock';
 import { localDay } from '../../core/units/zone';
 import { soilGroups, type SoilGroup } from '../../core/usage/soil';
 import { listMachines } from '../../records/machines';

@@ -3,7 +3,7 @@ import { openingMinutes as minutesOfOpening, openings } from '../../catalogue/op
 import type { Limit } from '../../core/care/care';
 import type { Criticality } from '../../core/care/danger';
 import { resets, type Depth } from '../../core/care/depth';
-import { weekdayOf } from '../../core/forecast/use';
+import { weekdayOf } from '../../core/units/wall-clock';
 import type { KeptSchedule } from '../../core/schedule/kept';
 import {
   shareAt,

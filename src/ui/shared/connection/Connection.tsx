@@ -12,8 +12,9 @@ const plainLink = 'a[href^="/"]:not([data-soft])';
 /**
  * Says so while the server does not answer, and keeps what is shown.
  * @param madeAt when the server made this page, UTC milliseconds
+ * @param zone of the shop
  */
-export function Connection({ madeAt }: { madeAt: number }) {
+export function Connection({ madeAt, zone }: { madeAt: number; zone: string }) {
   const { lost, answeredAt } = useLine();
   useEffect(() => {
     watchLine(madeAt);
@@ -26,7 +27,6 @@ export function Connection({ madeAt }: { madeAt: number }) {
     return () => document.removeEventListener('click', stay);
   }, [madeAt]);
   if (!lost) return <div aria-live="polite" />;
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return (
     <div aria-live="polite" className={classes.bar}>
       <b>No connection.</b> As of {clockTime(answeredAt, zone)}. It goes on by itself when the

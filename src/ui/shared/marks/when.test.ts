@@ -1,4 +1,5 @@
-import { ago, backWords, clockTime, dayDate, span } from './when';
+import fc from 'fast-check';
+import { ago, backWords, clockTime, dayDate, longDate, span } from './when';
 
 const zone = 'Europe/Oslo';
 const now = Date.UTC(2026, 10, 24, 13, 10);
@@ -16,6 +17,29 @@ test('a date carries its year when it is another one', () => {
   expect(dayDate(now, zone, now)).toBe('Tue 24 Nov');
   expect(dayDate(Date.UTC(2025, 0, 1), zone, now)).toBe('Wed 1 Jan 2025');
   expect(clockTime(Date.UTC(2026, 0, 1, 23, 30), zone)).toBe('00:30');
+});
+
+test('dates and times read as the platform writes them in British English', () => {
+  const written = (options: Intl.DateTimeFormatOptions, of: string) => {
+    const format = new Intl.DateTimeFormat('en-GB', { timeZone: of, ...options });
+    return (instant: number) => format.format(instant).replace(/,/g, '');
+  };
+  for (const where of [zone, 'America/New_York', 'Asia/Kathmandu']) {
+    const clock = written({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }, where);
+    const year = written({ year: 'numeric' }, where);
+    const short = written({ weekday: 'short', day: 'numeric', month: 'short' }, where);
+    const long = written({ weekday: 'long', day: 'numeric', month: 'long' }, where);
+    const since = fc.integer({ min: Date.UTC(1999, 0, 1), max: Date.UTC(2039, 0, 1) });
+    fc.assert(
+      fc.property(since, (at) => {
+        expect(clockTime(at, where)).toBe(clock(at));
+        expect(longDate(at, where)).toBe(long(at));
+        const day = year(at) === year(now) ? short(at) : `${short(at)} ${year(at)}`;
+        expect(dayDate(at, where, now)).toBe(day);
+      }),
+      { numRuns: 500 },
+    );
+  }
 });
 
 test('spans read in two leading units', () => {

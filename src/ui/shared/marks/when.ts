@@ -1,34 +1,41 @@
 import { millisecondsPerHour, millisecondsPerMinute } from '../../../core/units/time';
-import { calendarDays } from '../../../core/units/zone';
+import { clockOf, weekdayOf, weekdays } from '../../../core/units/wall-clock';
+import { calendarDays, localDay, wallTime } from '../../../core/units/zone';
 
-const locale = 'en-GB';
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-function format(instant: number, zone: string, options: Intl.DateTimeFormatOptions): string {
-  const key = `${zone} ${JSON.stringify(options)}`;
-  let made = formats.get(key);
-  if (!made) {
-    made = new Intl.DateTimeFormat(locale, { timeZone: zone, ...options });
-    formats.set(key, made);
-  }
-  return made.format(instant).replace(/,/g, '');
-}
+const months = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+const shortMonth = (name: string) => name.slice(0, name === 'September' ? 4 : 3);
 
 /** "14:05" */
 export function clockTime(instant: number, zone: string): string {
-  return format(instant, zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+  const { hour, minute } = wallTime(instant, zone);
+  return clockOf(hour * 60 + minute);
 }
 
 /** "Thu 3 Dec", with the year when it is not the year of `now`. */
 export function dayDate(instant: number, zone: string, now: number): string {
-  const year = (at: number) => format(at, zone, { year: 'numeric' });
-  const date = format(instant, zone, { weekday: 'short', day: 'numeric', month: 'short' });
-  return year(instant) === year(now) ? date : `${date} ${year(instant)}`;
+  const { year, month, day } = wallTime(instant, zone);
+  const weekday = weekdays[weekdayOf(localDay(instant, zone))]!.slice(0, 3);
+  const date = `${weekday} ${day} ${shortMonth(months[month - 1]!)}`;
+  return year === wallTime(now, zone).year ? date : `${date} ${year}`;
 }
 
-/** "Tuesday 24 November 14:10" */
+/** "Tuesday 24 November" */
 export function longDate(instant: number, zone: string): string {
-  return format(instant, zone, { weekday: 'long', day: 'numeric', month: 'long' });
+  const { month, day } = wallTime(instant, zone);
+  return `${weekdays[weekdayOf(localDay(instant, zone))]!} ${day} ${months[month - 1]!}`;
 }
 
 /** Relative and absolute together: "20 min ago, 14:05", "yesterday, 14:05", "6 days ago, Wed 18 Nov". */
