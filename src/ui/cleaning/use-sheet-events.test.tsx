@@ -11,6 +11,7 @@ const words = (what: SheetEventWhat) => (what.kind === 'step' ? what.step : what
 class Server {
   readonly got: string[][] = [];
   readonly kept: SheetEvent[] = [];
+  now = 1000;
   /** answers wait until this is called */
   letGo: () => void = () => undefined;
   held: Promise<void> = Promise.resolve();
@@ -33,7 +34,7 @@ class Server {
       : {
           ok: true,
           value: {
-            now: 1000,
+            now: this.now,
             count: this.kept.length,
             events: sent.map((one) => ({ ...one, person: 'Ragna' })),
             closed: null,
@@ -124,4 +125,16 @@ test('a dry run sends nothing', async () => {
   });
   expect([...result.current.store.progress.steps.keys()]).toEqual(['a']);
   expect([result.current.store.unsent, server.got]).toEqual([0, []]);
+});
+
+test('an answer that brings nothing new leaves everything as it stands', async () => {
+  const { server, result } = await openSheet();
+  const { store, clock } = result.current;
+  server.now += 3500;
+  await act(async () => {
+    window.dispatchEvent(new Event('online'));
+    await Promise.resolve();
+  });
+  await waitFor(() => expect(result.current.clock).toBe(clock + 3500));
+  expect(result.current.store).toBe(store);
 });

@@ -148,6 +148,7 @@ export function useSheetEvents({ sheetId, person, initial, now }: UseSheetEvents
       const ask = (some: readonly Waiting[]) =>
         exchanged(`/api/sheets/${sheetId}/events?have=${have.current}`, some);
       const sent = (some: readonly Waiting[]) => {
+        if (some.length === 0) return;
         const ids = new Set(some.map(({ id }) => id));
         replaceQueue(queued.current.filter(({ id }) => !ids.has(id)));
       };
