@@ -273,8 +273,9 @@ function placeFor(stations: StationRow[], part: string): number {
 
 function slugOf(name: string): string {
   return name
-    .toLowerCase()
     .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
 }
