@@ -1,3 +1,5 @@
+import { features } from '../../catalogue/builds/build';
+import { methodQuestions } from '../../catalogue/methods';
 import { dangerWords, faultTitle } from '../../catalogue/signs';
 import { perGroup } from '../../core/usage/soil';
 import { listStations } from '../../records/machines';
@@ -6,6 +8,7 @@ import type { EntryKind } from '../../records/audit-log-data';
 import { bookCsv, bookPage, strikeEntry } from './audit-log';
 import { entryWords } from './entry-words';
 import { addDevice, shutOutDevice } from '../device-api/devices';
+import { changeStoreItem, moveStock } from '../inventory/inventory';
 import { keepJob } from '../usage/job-files';
 import { callTask, deferTask } from '../care/call-or-defer';
 import { chooseMethod } from '../care/methods';
@@ -198,6 +201,7 @@ describe('what a line says, by its kind', () => {
   const fault = { signs: ['weak'], stillHappens: true, careEntryId: null };
   const burn = { recipeId: 'r', power: 80, passes: 1, thickness: 3 };
   const cut = { speed: 9, through: true };
+  const noParts = { screws: 0, plugs: 0, hoses: 0, lugs: 0 };
   const swabs = {
     item: 'swabs',
     name: 'Swabs',
@@ -393,6 +397,156 @@ describe('what a line says, by its kind', () => {
       { isNew: false, inUseSince: null, hours: null, sure: null },
       'Before this book: used, nothing more is known',
     ],
+    [
+      'fault check',
+      { check: 'plugs', answer: 'yes' },
+      'Checked: Was a plug, hose or earth lead not fully home? Yes',
+    ],
+    ['fault check', { check: 'of old', answer: 'warm' }, 'Checked: of old warm'],
+    ['diagnosis reset', {}, 'Diagnosis: confirmed cases no longer count'],
+    ['fault diagnosis', { cause: 'of our own' }, 'Diagnosis: of our own'],
+    [
+      'training',
+      { exercise: 'drill', score: 7, passed: true },
+      'Practised: find the cause, passed, 7 minutes',
+    ],
+    [
+      'training',
+      { exercise: 'order', score: 2, passed: false },
+      'Practised: put a sheet in order, not passed, 2 mistakes',
+    ],
+    ['care plan', { change: 'school', school: 'calendar' }, 'Care plan: calendar'],
+    [
+      'care plan',
+      {
+        change: 'limits',
+        station: 'gone',
+        task: 'wipe',
+        limits: [{ kind: 'days', value: 9 }],
+        basis: 'manual',
+        reason: '',
+        unconfirmed: { by: 'Bo', otherBy: 'Ada', other: [{ kind: 'days', value: 7 }] },
+      },
+      'Limits of removed station, wipe: 9 days (manual), to be confirmed: Ada differs',
+    ],
+    [
+      'deferral',
+      {
+        stationId: 'gone',
+        task: 'wipe',
+        reason: '',
+        until: { kind: 'date', at: Date.UTC(2026, 10, 5, 7, 30) },
+      },
+      'Put off until 2026-11-05 08:30: removed station, wipe',
+    ],
+    [
+      'task past',
+      {
+        stationId: 'gone',
+        task: 'wipe',
+        last: { kind: 'look', finding: 'caked' },
+        hours: null,
+        sure: null,
+        soil: perGroup(() => 1),
+      },
+      'First look: removed station, wipe, found caked',
+    ],
+    [
+      'task past',
+      {
+        stationId: 'gone',
+        task: 'wipe',
+        last: { kind: 'date', at: Date.UTC(2026, 2, 3) },
+        hours: 40,
+        sure: 5,
+        soil: perGroup(() => 1),
+      },
+      'Before this book: removed station, wipe, last done 2026-03-03, about 40 ± 5 run hours since',
+    ],
+    [
+      'machine build',
+      { feature: 'of old', variant: 'bolted', own: null, moduleId: null },
+      'Build: of old: bolted',
+    ],
+    [
+      'machine build',
+      {
+        feature: 'of old',
+        variant: 'own',
+        own: { ...noParts, name: 'two clips', undo: [], redo: [], facing: '', connectors: false },
+        moduleId: 'm',
+      },
+      'Build of its head: of old: two clips (in own words)',
+    ],
+    [
+      'after fire',
+      {
+        burned: 'felt',
+        settings: '80 %, 5 mm/s',
+        depth: 'deep',
+        parts: [
+          { part: 'bed', found: 'sooty', note: null },
+          { part: 'of old', found: 'damaged', note: null },
+          { part: 'debris', found: 'sooty', note: null },
+        ],
+      },
+      'Looked over after a fire of felt (80 %, 5 mm/s); damaged: of old; sooty: bed, debris; deep clean',
+    ],
+    [
+      'after fire',
+      {
+        burned: 'felt',
+        settings: 'fast',
+        depth: 'ordinary',
+        parts: [{ part: 'bed', found: 'whole', note: null }],
+      },
+      'Looked over after a fire of felt (fast); ordinary clean',
+    ],
+    [
+      'order rule',
+      { rule: 'bed-catches', turned: false },
+      'Order of work: The bed stays in while the head comes off',
+    ],
+    [
+      'order rule',
+      { rule: 'bed-catches', turned: true, unconfirmed: { by: 'Bo', otherBy: 'Ada' } },
+      'Order of work: The bed comes out before the head comes off, to be confirmed: Ada differs',
+    ],
+    ['order rule', { rule: 'of old', turned: true }, 'Order of work: of old'],
+    ['meter reading', {}, 'Meter read: 0.0 h'],
+    ['meter explained', { how: 'replaced', atSeconds: null }, 'Meter replaced'],
+    [
+      'module',
+      { moduleId: 'm', kind: 'tube', serial: 'T-1', name: 'Tube', hadSeconds: 90_000 },
+      'Module added: Tube T-1, 25 h old',
+    ],
+    ['module moved', { moduleId: 'gone', machineId: null }, 'Module fitted'],
+    ['device', { deviceId: 'd', name: 'Meter', change: 'revoked' }, 'Device revoked: Meter'],
+    [
+      'technician days',
+      { from: 20789, to: 20791, what: 'away', windows: [] },
+      'Technician away 2026-12-02 to 2026-12-04',
+    ],
+    [
+      'soil weights',
+      {
+        from: null,
+        what: {
+          change: 'work',
+          process: 'cut',
+          name: 'felt',
+          weight: { optics: 1, bed: 2, motion: 0.5, air: 3 },
+        },
+      },
+      'Soil weight of cut felt for all of the past: optics 1, bed 2, motion 0.5, air 3',
+    ],
+    [
+      'machine past',
+      { isNew: false, inUseSince: null, hours: 900, sure: null },
+      'Before this book: about 900 run hours',
+    ],
+    ['machine', { change: 'brought back', from: 'Wren', to: null }, 'Machine brought back: Wren'],
+    ['stock', {}, 'Stores'],
   ])('%s %j', (kind, data, said) => {
     expect(words(kind, data)).toBe(said);
   });
@@ -417,5 +571,40 @@ describe('what a line says, by its kind', () => {
     expect(words('method choice', choice, { machineId: null })).toBe('Method: compressor');
     const settled = { question: 'disputed:acetone-on-glass', choice: 'ours', stationId: null };
     expect(words('method choice', settled)).toBe('Disputed method settled: acetone on glass');
+  });
+
+  test('a fault keeps the words it was reported in, a build the names of the catalogue', () => {
+    const fault = { signs: ['other'], stillHappens: true, careEntryId: null, danger: 'pause' };
+    const said = { ...fault, material: null };
+    expect(words('fault', said, { note: 'hums at rest' })).toBe(
+      `Fault reported (${dangerWords.pause}): ${faultTitle(['other'], 'hums at rest')}`,
+    );
+    const [feature] = features;
+    const [variant] = feature!.variants;
+    const made = { feature: feature!.id, variant: variant!.id, own: null, moduleId: null };
+    expect(words('machine build', made)).toBe(`Build: ${feature!.name}: ${variant!.name}`);
+    const [question] = methodQuestions;
+    const [school] = question!.schools;
+    expect(
+      words('method choice', { question: question!.id, choice: school!.id, stationId: null }),
+    ).toBe(`Method on this machine: ${school!.name}`);
+  });
+
+  test('what went in and out of the stores, by the name that the item has', () => {
+    const item = must(
+      changeStoreItem(shop, tester, {
+        name: 'Lint wipes',
+        unit: 'wipes',
+        pack: 50,
+        reorderAt: 5,
+        perTask: 1,
+        tool: null,
+      }),
+    );
+    const moved = (kind: 'receipt' | 'use' | 'count', quantity: number) =>
+      after(() => must(moveStock(shop, tester, { item, kind, quantity, note: null })));
+    expect(moved('receipt', 50)).toBe('Received: Lint wipes, 50 wipes');
+    expect(moved('use', 2.5)).toBe('Used: Lint wipes, 2.5 wipes');
+    expect(moved('count', 40)).toBe('Counted: Lint wipes, 40 wipes');
   });
 });
