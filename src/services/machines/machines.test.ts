@@ -72,7 +72,9 @@ describe('a machine', () => {
       addedAt: 5000,
       retiredAt: null,
     });
-    const past = standingEntries(shop.db, ['machine past']).find((row) => row.machineId === added.id)!;
+    const past = standingEntries(shop.db, ['machine past']).find(
+      (row) => row.machineId === added.id,
+    )!;
     expect(entryData(past, 'machine past')).toMatchObject({ isNew: true, inUseSince: 5000 });
   });
 
