@@ -1,3 +1,4 @@
+import { standingEntries } from '../../records/audit-log';
 import { sessionsBetween } from '../../records/usage/sessions';
 import { dayTotals } from '../../records/usage/totals';
 import {
@@ -5,6 +6,7 @@ import {
   explainReading,
   meterView,
   noteQuietDay,
+  openMeterQuestions,
   quietDays,
   takeReading,
 } from './meters';
@@ -194,4 +196,67 @@ test('hours that stood unlogged for weeks are spread over their days, and no day
   expect(days.length).toBeGreaterThan(45);
   expect(Math.max(...days.map(({ runSeconds }) => runSeconds))).toBeLessThan(5 * 3600);
   expect(days.reduce((sum, { runSeconds }) => sum + runSeconds, 0)).toBe(200 * 3600);
+});
+
+describe('what is said of a reading that jumped', () => {
+  const explain = (readingId: string, jump: object) =>
+    explainReading(shop, tester, { readingId, jump: jump as never });
+
+  test('has a reading before it, and one that it is lower than', () => {
+    expect(refusal(read(5, { jump: { how: 'reset' } }))).toContain('no earlier reading');
+    must(read(5));
+    shop.clock.now += hour;
+    for (const hours of [5, 6]) {
+      expect(refusal(read(hours, { jump: { how: 'reset' } }))).toContain('nothing to explain');
+      expect(refusal(read(hours, { jump: { how: 'rolled over', atSeconds: 9 * 3600 } }))).toContain(
+        'nothing to explain',
+      );
+    }
+    // a new counter may show more
+    must(read(6, { jump: { how: 'replaced' } }));
+    expect(
+      refusal(read(1, { at: shop.clock.now + 1, jump: { how: 'rolled over', atSeconds: 3600 } })),
+    ).toContain('It cannot have rolled over at 1.0 h: it showed 6.0 h before.');
+  });
+
+  test('is said of readings of the book, of a machine in use', () => {
+    expect(refusal(explain('nowhere', { how: 'reset' }))).toBe('That reading is not in the book.');
+    expect(refusal(acceptUnlogged(shop, tester, 'nowhere'))).toBe(
+      'That reading is not in the book.',
+    );
+    const first = must(read(5)).entryId;
+    expect(refusal(explain(first, { how: 'reset' }))).toContain('no earlier reading');
+    expect(refusal(read(1, { machineId: 'nowhere' }))).toContain('There is no machine');
+    const quiet = { machineId: 'nowhere', day: 20_000 };
+    expect(refusal(noteQuietDay(shop, tester, quiet))).toContain('There is no machine');
+    must(noteQuietDay(shop, tester, { machineId, day: 20_000 }));
+    expect(standingEntries(shop.db, ['day without use'])).toEqual([]);
+  });
+
+  test('the same figure at the same instant is one reading, whatever its key', () => {
+    const one = must(read(5)).entryId;
+    expect(must(read(5))).toEqual({ entryId: one, duplicate: true });
+    expect(must(read(6)).duplicate).toBe(false);
+  });
+
+  test('what agrees with the log by now is not taken in; a question is asked of the rest alone', () => {
+    must(read(0));
+    must(log(2));
+    const agreed = must(read(2)).entryId;
+    expect(refusal(acceptUnlogged(shop, tester, agreed))).toContain('agree there now');
+    expect(openMeterQuestions(shop, machineId)).toEqual([]);
+    shop.clock.now += 8 * hour;
+    must(read(6));
+    expect(openMeterQuestions(shop, machineId).map(({ verdict }) => verdict)).toEqual(['unlogged']);
+    shop.clock.now += hour;
+    must(read(1, {}, device));
+    expect(openMeterQuestions(shop, machineId).map(({ verdict }) => verdict)).toEqual([
+      'went back',
+      'unlogged',
+    ]);
+    expect(meterView(shop, addTestMachine(shop, 'Robin').id)).toMatchObject({
+      lines: [],
+      last: null,
+    });
+  });
 });
