@@ -358,3 +358,117 @@ test('a sign calls a task due before its limits until it is done', () => {
   expect(taskOf('window', 'wipe').standing.state).toBe('clear');
   expect(refusal(callTask(shop, tester, { stationId, task: 'wipe', sign: ' ' }))).toMatch(/why/);
 });
+
+describe('what is no plan is refused, and changes nothing', () => {
+  const days = [{ kind: 'days' as const, value: 3 }];
+  const own = (more: object = {}) =>
+    addOwnTask(shop, tester, {
+      stationId: stationOf('duct'),
+      name: 'Sniff at it',
+      depth: 'inspect',
+      group: 'air',
+      criticality: 'fire',
+      limits: days,
+      minutes: 1,
+      ...more,
+    });
+
+  test.each<[string, object, string, string]>([
+    ['of no station', { stationId: 'gone' }, 'station', 'no longer there'],
+    ['without letters', { name: '窓窓窓' }, 'name', 'Name it with letters.'],
+    ['with two letters', { name: 'ab' }, 'name', 'Name it in a few words.'],
+    ['of no time', { minutes: 0 }, 'minutes', 'At least 1 minute.'],
+    [
+      'that ends in no time',
+      { finishing: ['Wipe it'] },
+      'finishMinutes',
+      'how many minutes its end takes',
+    ],
+    ['of dust and glass', { dusty: true, glass: true }, 'glass', 'one or the other'],
+    ['that waits for days', { waitMinutes: 2881 }, 'waitMinutes', 'At most two days.'],
+  ])('a task %s', (_, more, field, words) => {
+    const refused = own(more);
+    expect(refused).toMatchObject({ ok: false, error: { field } });
+    expect(refusal(refused)).toContain(words);
+    expect(carePlanHistory(shop, machineId)).toEqual([]);
+  });
+
+  test('a task of a name that is there already, or that was taken away', () => {
+    must(own());
+    const again = own({ name: 'SNIFF  at it' });
+    expect(refusal(again)).toContain('has a task of that name already');
+    must(removeOwnTask(shop, tester, { stationId: stationOf('duct'), task: 'sniff-at-it' }));
+    expect(
+      refusal(removeOwnTask(shop, tester, { stationId: stationOf('duct'), task: 'sniff-at-it' })),
+    ).toContain('has no task "sniff-at-it" in its plan');
+    must(own());
+  });
+
+  test('a task says how it is done, or at least that it is the shop’s', () => {
+    expect(must(own({ note: 'by nose', tools: ['nose'] }))).toMatchObject({
+      key: 'sniff-at-it',
+      note: 'by nose',
+      tools: ['nose'],
+      lookOnly: true,
+      minutes: { active: 1, passive: 0, finishing: 0 },
+      schools: { little: days, meter: days, calendar: days, combined: days },
+    });
+    const bare = must(own({ name: 'Brush it', depth: 'clean', waitMinutes: 5 }));
+    expect(bare).toMatchObject({
+      note: 'A task of this shop.',
+      tools: ['as the shop does it'],
+      lookOnly: false,
+      minutes: { active: 1, passive: 5, finishing: 0 },
+    });
+    expect(bare.own).toBeUndefined();
+    const steps = { steps: ['Brush', 'Look'], finishing: ['Wipe'], finishMinutes: 2, dusty: true };
+    expect(must(own({ name: 'Brush and wipe', ...steps })).own).toMatchObject({
+      steps: ['Brush', 'Look'],
+      finishing: ['Wipe'],
+      dusty: true,
+      glass: false,
+    });
+  });
+
+  test('of a machine, a station or a task that is not there', () => {
+    const school = { machineId: 'gone', school: 'meter' as const };
+    expect(refusal(changeSchool(shop, tester, school))).toContain('There is no machine');
+    const limits = { task: 'wipe', limits: days, reason: 'so' };
+    for (const [stationId, task, words] of [
+      ['gone', 'wipe', 'That station is no longer there.'],
+      [stationOf('window'), 'polish', 'has no task "polish" in its plan.'],
+    ] as const) {
+      expect(refusal(changeLimits(shop, tester, { ...limits, stationId, task }))).toContain(words);
+      expect(refusal(removeOwnTask(shop, tester, { stationId, task }))).toContain(words);
+    }
+    const robin = addTestMachine(shop, 'Robin').id;
+    for (const [fromId, toId, words] of [
+      ['gone', robin, 'There is no machine'],
+      [robin, 'gone', 'There is no machine'],
+      [robin, robin, 'Choose another machine'],
+    ] as const) {
+      expect(refusal(copyCarePlan(shop, tester, { fromId, toId }))).toContain(words);
+    }
+    expect(carePlanHistory(shop, machineId)).toEqual([]);
+  });
+
+  test('a copy brings the tasks of the shop’s own with it, with limits of their own', () => {
+    must(own());
+    must(
+      changeLimits(shop, tester, {
+        stationId: stationOf('duct'),
+        task: 'sniff-at-it',
+        limits: [{ kind: 'days', value: 9 }],
+        reason: 'often enough',
+      }),
+    );
+    const robin = addTestMachine(shop, 'Robin').id;
+    must(copyCarePlan(shop, tester, { fromId: machineId, toId: robin }));
+    expect(taskOf('duct', 'sniff-at-it', robin).task.limits).toEqual([{ kind: 'days', value: 9 }]);
+    const before = carePlanHistory(shop, robin).length;
+    expect(must(copyCarePlan(shop, tester, { fromId: machineId, toId: robin })).changes).toBe(
+      carePlanHistory(shop, robin).length - before,
+    );
+    expect(taskOf('duct', 'sniff-at-it', robin).task.limits).toEqual([{ kind: 'days', value: 9 }]);
+  });
+});

@@ -15,6 +15,7 @@ import type { Limit } from '../../core/care/care';
 import { schools, type School } from '../../core/care/schools';
 import { groupBy } from '../../core/units/group-by';
 import { ok } from '../../core/units/result';
+import { slugOf } from '../../core/units/slug';
 import { entryData, standingEntries } from '../../records/audit-log';
 import type { EntryData } from '../../records/audit-log-data';
 import { listStations, stationById, type StationRow } from '../../records/machines';
@@ -258,11 +259,7 @@ export const addOwnTask = useCase(
     if (!station || station.removedAt !== null) {
       return refuse('That station is no longer there.', 'station');
     }
-    const key = name
-      .toLowerCase()
-      .normalize('NFKD')
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '');
+    const key = slugOf(name);
     if (!key) return refuse('Name it with letters.', 'name');
     if (stationTasks(shop, station, Infinity).some((task) => task.key === key)) {
       return refuse(`${station.name} has a task of that name already.`, 'name');

@@ -9,6 +9,7 @@ import {
   type StockState,
 } from '../../core/inventory/stock';
 import { ok } from '../../core/units/result';
+import { slugOf } from '../../core/units/slug';
 import { entryData, insertEntry, standingEntries } from '../../records/audit-log';
 import { insertStock, standingStock, stockHistory } from '../../records/inventory';
 import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
@@ -253,7 +254,7 @@ export const changeStoreItem = useCase(
       (one) => one.item !== item && one.name.toLowerCase() === rest.name.toLowerCase(),
     );
     if (twin) return refuse(`${twin.name} is in the stores already.`, 'name');
-    const key = item ?? `own-${slug(rest.name)}-${items.length + 1}`;
+    const key = item ?? `own-${slugOf(rest.name)}-${items.length + 1}`;
     writeEntry(shop, actor, {
       kind: 'store item',
       machineId: null,
@@ -270,8 +271,6 @@ export const changeStoreItem = useCase(
 );
 
 const inHundredths = (price: number | null) => (price === null ? null : Math.round(price * 100));
-
-const slug = (name: string) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
 /** Takes an item off the list. Its movements stay in the book. */
 export const dropStoreItem = useCase(id, (shop, actor, key): Outcome<null> => {

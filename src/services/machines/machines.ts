@@ -3,6 +3,7 @@ import { findFamily, findStationKind } from '../../catalogue/catalogue';
 import { families } from '../../catalogue/families';
 import type { Family } from '../../catalogue/schema';
 import { ok } from '../../core/units/result';
+import { slugOf } from '../../core/units/slug';
 import { newId, newToken } from '../../records/ids';
 import {
   insertMachine,
@@ -269,15 +270,6 @@ export const addStation = useCase(
 function placeFor(stations: StationRow[], part: string): number {
   const last = stations.findLast((station) => findStationKind(station.kind)!.part === part);
   return (last ?? stations.at(-1))!.position + 1;
-}
-
-function slugOf(name: string): string {
-  return name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
 }
 
 export const renameStation = useCase(
