@@ -16,7 +16,16 @@ import { logSession } from '../usage/sessions';
 import { abandonSheet } from './abandon';
 import { signOffSheet } from './sign-off';
 import { addEvents, press, sheetState, eventsOf } from './events';
-import { draftRun, readSheet, runOf, sheetRow, startSheet } from './sheets';
+import {
+  draftRun,
+  paperOf,
+  readSheet,
+  runOf,
+  runToEnd,
+  sheetHold,
+  sheetRow,
+  startSheet,
+} from './sheets';
 import {
   addTestMachine,
   markOn,
@@ -113,7 +122,7 @@ test('what cannot be a press is refused with its place, and nothing of the lot i
     },
   ];
   expect(refusal(addEvents(shop, tester, sheetId, bad))).toContain('1.what.answer');
-  expect(refusal(addEvents(shop, tester, sheetId, 'no list'))).toBeTruthy();
+  expect(refusal(addEvents(shop, tester, sheetId, 'no list'))).toContain('expected array');
   expect(refusal(addEvents(shop, tester, 'nowhere', []))).toContain('not there');
   expect(eventsOf(shop, sheetId)).toHaveLength(0);
   const unknown = pressAll(sheetId, { kind: 'mark', task: 'other.task', change: {} });
@@ -453,4 +462,71 @@ test('the whole machine takes the deepest of each station, not two depths, not t
     }
   }
   expect(heron.family).toBe('co2-glass-tube');
+});
+
+describe('a sheet that is none', () => {
+  const wipe = () => ({ stationId: station('window'), task: 'wipe' });
+
+  test('is not begun on what is not there, nor twice', () => {
+    const begin = (more: object) =>
+      startSheet(shop, tester, { machineId, tasks: [wipe()], ...more });
+    expect(refusal(begin({ machineId: 'gone' }))).toContain('There is no machine');
+    expect(
+      refusal(
+        begin({ occasion: 'between cuts', tasks: [{ stationId: station('frame'), task: 'wipe' }] }),
+      ),
+    ).toContain('Frame: not between two cuts.');
+    expect(activeHolds(shop)).toEqual([]);
+    must(begin({}));
+    expect(refusal(begin({}))).toBe('Wren is being cleaned already: resume that clean-down.');
+    expect(refusal(draftRun(shop, 'gone', [wipe()]))).toContain('There is no machine');
+    expect(activeHolds(shop)).toHaveLength(1);
+  });
+
+  test('has no run, no paper, no hold and no state', () => {
+    expect(runOf(shop, 'gone')).toBeNull();
+    expect(runToEnd(shop, 'gone')).toBeNull();
+    expect(paperOf(shop, 'gone')).toBeNull();
+    expect(sheetHold(shop, 'gone')).toBeNull();
+    expect(readSheet(shop, 'gone')).toBeNull();
+    expect(refusal(sheetState(shop, 'gone', 0))).toBe('That clean-down is not there.');
+    expect(refusal(signOffSheet(shop, tester, 'gone'))).toBe('That clean-down is not there.');
+  });
+
+  test('is printed in the order in force, with the hold that it stands for', () => {
+    const sheetId = start(['window', 'wipe'], ['frame', 'wipe']);
+    const { run, arranged, progress: done } = paperOf(shop, sheetId)!;
+    expect(run).toEqual(runOf(shop, sheetId));
+    expect(done.steps.size).toBe(0);
+    const sequence = arranged.steps.map(({ task, part }) => ({ task, part }));
+    pressAll(sheetId, ...stepsOf(run, 'isolate'), { kind: 'order', sequence });
+    expect(paperOf(shop, sheetId)!.progress.steps.size).toBe(stepsOf(run, 'isolate').length);
+    expect(paperOf(shop, sheetId)!.progress.sequence).toEqual(sequence);
+    expect(sheetHold(shop, sheetId)).toBe(activeHolds(shop)[0]!.id);
+  });
+
+  test('that is closed is not signed off again; without a mark, or where its station went, neither', () => {
+    const sheetId = start(['window', 'wipe']);
+    expect(refusal(signOffSheet(shop, tester, sheetId))).toContain('Nothing is marked yet');
+    markOn(shop, sheetId, station('window'), 'wipe', { result: 'done' });
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    expect(refusal(signOffSheet(shop, tester, sheetId))).toContain('closed already');
+    expect(activeHolds(shop)).toEqual([]);
+  });
+});
+
+test('minutes of a clean-down are those from its first press to its end, without the pauses', () => {
+  const sheetId = start(['window', 'wipe']);
+  shop.clock.now += 5 * minute;
+  markOn(shop, sheetId, station('window'), 'wipe', { result: 'done' });
+  shop.clock.now += 10 * minute;
+  pressAll(sheetId, { kind: 'pause', until: null, why: 'lunch' });
+  shop.clock.now += 40 * minute;
+  pressAll(sheetId, { kind: 'resume' });
+  shop.clock.now += 3 * minute;
+  pressAllInOrder(shop, sheetId);
+  shop.clock.now += minute;
+  must(signOffSheet(shop, tester, sheetId));
+  expect(handOver(shop, sheetRow(shop, sheetId)!)!.minutes).toBe(14);
 });

@@ -1,5 +1,5 @@
 import { moveRefusal, placeAt, presences, within } from '../../core/parts/presence';
-import { listStations } from '../../records/machines';
+import { listStations, machineById } from '../../records/machines';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
 import { callTask } from '../care/call-or-defer';
@@ -255,5 +255,82 @@ describe('modules in the shop', () => {
     ).toMatch(/Swap them/);
     expect(moves()).toEqual(before);
     expect(listStations(shop.db, wren).length).toBeGreaterThan(0);
+  });
+
+  test('a module that came with its machine has been there since anything of it is known', () => {
+    run(wren, 1);
+    const first = shop.clock.now - 2 * hour;
+    must(
+      logSession(shop, tester, {
+        machineId: wren,
+        start: first - 30 * day,
+        runSeconds: 3600,
+        key: 'module-test-long-ago',
+      }),
+    );
+    const add = (serial: string, machineId: string | null) =>
+      must(addModule(shop, tester, { kind: 'head', serial, machineId, at: null }));
+    expect(add('B-1', wren).addedAt).toBe(first - 30 * day);
+    expect(add('B-2', swift).addedAt).toBe(machineById(shop.db, swift)!.addedAt);
+    expect(add('B-3', null).addedAt).toBe(shop.clock.now);
+    const [one] = listModules(shop);
+    expect(lifeSeconds(shop, one!)).toBe(2 * 3600);
+  });
+
+  test('is named as its kind where no name is given, and is as old as is said', () => {
+    const part = must(
+      addModule(shop, tester, {
+        kind: 'head',
+        serial: ' B-1 ',
+        hadHours: 1.5,
+        machineId: null,
+        at: shop.clock.now,
+      }),
+    );
+    expect(part).toMatchObject({ serial: 'B-1', name: part.kind.name, hadSeconds: 5400 });
+    expect(listModules(shop)).toEqual([part]);
+    expect(lifeSeconds(shop, part)).toBe(5400);
+  });
+
+  test('what ends was there, has not ended, and was not moved since', () => {
+    const blue = head('B-1', wren);
+    const end = (moduleId: string, more: object = {}) =>
+      endModule(shop, tester, { moduleId, why: 'dropped', ...more });
+    expect(refusal(end('nowhere'))).toContain('not in the book');
+    expect(refusal(end(blue, { why: ' ' }))).toContain('Say why it failed.');
+    expect(refusal(end(blue, { at: shop.clock.now + day }))).toContain('in the future');
+    shop.clock.now += day;
+    must(moveModule(shop, tester, { moduleId: blue, machineId: swift }));
+    expect(refusal(end(blue, { at: shop.clock.now - hour }))).toContain('moved after that time');
+    must(end(blue));
+    expect(listModules(shop)[0]).toMatchObject({ ended: { at: shop.clock.now, why: 'dropped' } });
+    expect(listModules(shop)[0]!.moves.at(-1)).toEqual({ at: shop.clock.now, machineId: null });
+    expect(refusal(end(blue))).toBe('B-1 has ended already (dropped).');
+    expect(refusal(moveModule(shop, tester, { moduleId: blue, machineId: wren }))).toContain(
+      'B-1 has ended (dropped).',
+    );
+    // one that lay in the drawer leaves no machine
+    const red = head('R-1', null);
+    must(end(red));
+    expect(listModules(shop).find(({ id }) => id === red)!.moves).toEqual([]);
+  });
+
+  test('goes nowhere before it was here, and none that is not there is replaced', () => {
+    const blue = head('B-1', wren);
+    const move = { moduleId: blue, machineId: swift, at: shop.clock.now - day };
+    expect(refusal(moveModule(shop, tester, move))).toContain('was not here yet at that time');
+    expect(refusal(moveModule(shop, tester, { moduleId: 'gone', machineId: wren }))).toContain(
+      'not in the book',
+    );
+    const replace = (moduleId: string, serial: string) =>
+      replaceModule(shop, tester, { moduleId, why: 'cracked', serial });
+    expect(refusal(replace('gone', 'X'))).toContain('not in the book');
+    expect(refusal(replace(head('R-1', null), 'X'))).toBe('R-1 is not in a machine.');
+    shop.clock.now += hour;
+    expect(replace(blue, 'r-1').ok).toBe(false);
+    expect(listModules(shop).find(({ id }) => id === blue)!.ended).toBeNull();
+    must(replace(blue, 'B-2'));
+    expect(windowOf(wren).module).toBe('B-2');
+    expect(refusal(replace(blue, 'B-3'))).toBe('B-1 is not in a machine.');
   });
 });

@@ -3,10 +3,11 @@ import { diagnose } from '../../faults/diagnosis';
 import { dueMachines } from '../../care/due';
 import { readFault } from '../../faults/faults';
 import { reportFault } from '../../faults/report';
+import { repairFault } from '../../faults/steps';
 import { changeCard } from '../../machines/machines';
 import { findMachine } from '../../machines/machine-view';
-import { currentStrength, recordBurn, strengths } from './burns';
-import { changeRecipe, dropRecipe, recipes, testCard } from './recipes';
+import { currentStrength, cutWords, recordBurn, strengthSince, strengths } from './burns';
+import { changeRecipe, dropRecipe, recipes, referenceBurn, testCard } from './recipes';
 import { addBooking } from '../../schedule/bookings';
 import { cleaningChoice, ratedWatts, strengthViews } from './strength';
 import { addTestMachine, must, eachTestShop, refusal, tester } from '../../testing/shop';
@@ -326,5 +327,59 @@ describe('in a diagnosis', () => {
     expect(after.answers[0]!.by).toContain('50 % before cleaning, 50 % after');
     expect(after.checks.some(({ id: check }) => check === 'clean-then-burn')).toBe(false);
     expect(likely('dirty-glass', after).probability).toBeLessThan(before);
+  });
+});
+
+describe('the burn that is asked for', () => {
+  const asked = () => referenceBurn(shop, machineId);
+
+  it('is that of the first recipe, in words', () => {
+    expect(asked()).toBeNull();
+    const first = must(addRecipe({ airAssist: false, passes: 2 }));
+    must(addRecipe({ thickness: 6 }));
+    expect(asked()).toEqual({
+      recipeId: first,
+      words: 'plywood 3 mm, 70 %, 2 passes, air off',
+      speed: 10,
+    });
+    must(dropRecipe(shop, tester, { machineId, recipeId: first }));
+    expect(asked()!.words).toBe('plywood 6 mm, 70 %, 1 pass, air on');
+  });
+
+  it('of a fault counts from its report on, or from its last repair', () => {
+    const id = must(addRecipe());
+    must(burn(id, 10, { baseline: true }));
+    must(burn(id, 8));
+    shop.clock.now += hour;
+    const { faultId } = must(
+      reportFault(shop, tester, { machineId, signs: ['weak'], key: 'strength-since-1' }),
+    );
+    const since = () => strengthSince(shop, readFault(shop, faultId)!)?.strength ?? null;
+    expect(since()).toBeNull();
+    must(burn(id, 9));
+    expect(since()).toBeCloseTo(0.9, 9);
+    shop.clock.now += hour;
+    must(repairFault(shop, tester, { faultId, action: 'cleaned', minutes: 5 }));
+    expect(since()).toBeNull();
+    must(burn(id, 10));
+    expect(since()).toBeCloseTo(1, 9);
+  });
+
+  it('is of a machine and a recipe that are there', () => {
+    const id = must(addRecipe());
+    const gone = 'nowhere';
+    expect(refusal(addRecipe({ machineId: gone }))).toContain('There is no machine');
+    expect(refusal(addRecipe({ recipeId: gone }))).toContain('recipe');
+    expect(refusal(testCard(shop, gone, id, 'svg'))).toContain('There is no machine');
+    expect(testCard(shop, machineId, gone, 'svg').ok).toBe(false);
+    expect(dropRecipe(shop, tester, { machineId, recipeId: gone }).ok).toBe(false);
+    expect(refusal(burn(id, 10, { machineId: gone }))).toContain('There is no machine');
+    expect(recipes(shop, machineId).map((one) => one.id)).toEqual([id]);
+  });
+
+  it('is written as the cut that it was', () => {
+    expect(cutWords({ speed: 10 })).toBe('10 mm/s');
+    expect(cutWords({ speed: 10, passes: 1 })).toBe('10 mm/s in 1 pass');
+    expect(cutWords({ speed: 10, passes: 3 })).toBe('10 mm/s in 3 passes');
   });
 });
