@@ -19,7 +19,7 @@ import {
   usualOutcome,
   yesOrNo,
 } from './outcomes';
-import { rankCauses } from './posterior';
+import { capped, rankCauses, tempered } from './posterior';
 
 // D. M. Eddy, "Probabilistic reasoning in clinical medicine" (1982), in the figures with which it is
 // usually retold: 1 % ill, 80 % of them test positive, 9.6 % of the others too. From memory.
@@ -316,4 +316,66 @@ test('where elimination saves the last check, probability over minutes can fail'
   expect(searchOrder([a, b], false).map(({ id }) => id)).toEqual(['B', 'A']);
   expect(expectedMinutes([b, a], false)).toBe(1);
   expect(expectedMinutes([a, b], false)).toBe(5);
+});
+
+describe('evidence with a part of its say, and probabilities with a bound', () => {
+  const hypotheses = [
+    { id: 'a', weight: 1 },
+    { id: 'b', weight: 1 },
+    { id: 'c', weight: 2 },
+  ];
+  const seen = { id: 'e', likelihood: { a: 0.8, b: 0 }, otherwise: 0.2 };
+
+  test('half of its say is the square root of each likelihood, what is impossible keeps a thousandth', () => {
+    const half = tempered(seen, 0.5);
+    expect(half.id).toBe('e');
+    expect(half.likelihood['a']).toBeCloseTo(Math.sqrt(0.8), 12);
+    expect(half.likelihood['b']).toBeCloseTo(Math.sqrt(0.001), 12);
+    expect(half.otherwise).toBeCloseTo(Math.sqrt(0.2), 12);
+    expect(tempered({ ...seen, otherwise: 0 }, 1)).toEqual({
+      id: 'e',
+      likelihood: { a: 0.8, b: 0.001 },
+      otherwise: 0.001,
+    });
+    // twice with half of its say is once with all of it
+    const of = (evidence: (typeof seen)[]) =>
+      rankCauses(hypotheses, evidence).map(({ id, probability }) => [id, probability.toFixed(9)]);
+    expect(of([half, { ...half, id: 'f' }] as never)).toEqual(of([seen]));
+  });
+
+  test('what the likeliest has too much is shared as the others stand to each other', () => {
+    const ranked = (some: [string, number][]) =>
+      some.map(([id, probability]) => ({ id, probability, factors: [] }));
+    const bounded = capped(
+      ranked([
+        ['a', 0.9],
+        ['b', 0.06],
+        ['c', 0.04],
+      ]),
+      0.8,
+    );
+    expect(bounded.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+    const [a, b, c] = bounded.map(({ probability }) => probability);
+    expect(a).toBe(0.8);
+    expect(b).toBeCloseTo(0.12, 12);
+    expect(c).toBeCloseTo(0.08, 12);
+    const within = ranked([
+      ['a', 0.8],
+      ['b', 0.2],
+    ]);
+    expect(capped(within, 0.8)).toEqual(within);
+    expect(capped(ranked([['a', 1]]), 0.8)).toEqual(ranked([['a', 1]]));
+    expect(capped([], 0.8)).toEqual([]);
+  });
+
+  test('how much likelier something was under a cause than under the others (by hand)', () => {
+    const [first] = rankCauses(hypotheses, [seen]);
+    // 1 × 0.8, 1 × 0.001 and 2 × 0.2 of 1.201
+    expect(first).toMatchObject({ id: 'a' });
+    expect(first!.probability).toBeCloseTo(0.8 / 1.201, 12);
+    // under the others: (0.25 × 0.001 + 0.5 × 0.2) / 0.75
+    expect(first!.factors[0]!.factor).toBeCloseTo(0.8 / (0.10025 / 0.75), 9);
+    const [alone] = rankCauses([{ id: 'a', weight: 3 }], [seen]);
+    expect(alone).toEqual({ id: 'a', probability: 1, factors: [{ evidence: 'e', factor: 1 }] });
+  });
 });
