@@ -1,63 +1,140 @@
-import { sheetText, type WrittenPiece, type WrittenSheet } from './written-sheet';
+import { piece, task } from './testing/sheets';
+import { writtenSheet } from './written-sheet';
+import type { PartWanted, RunSheet } from './run';
 
-const piece: WrittenPiece = {
-  id: 'comb',
-  kind: 'task',
-  part: 'active',
-  title: 'Honeycomb, clean',
-  steps: [
-    { text: 'Lift it out', why: 'it soaks flat', facts: null },
-    { text: 'Put it in', why: null, facts: null },
+const part = (id: string, name: string): PartWanted => ({
+  id,
+  name,
+  screws: 0,
+  plugs: 0,
+  hoses: 0,
+  lugs: 0,
+  facing: '',
+  lens: false,
+});
+const inHead = { id: 'open:head-off', until: 'begun', rule: 'opening' } as const;
+const glass = task(
+  'glass',
+  {
+    station: 'Lens',
+    glass: true,
+    stop: 'no streak left',
+    cautions: ['no fingers'],
+    after: [inHead],
+  },
+  [5, 0, 0],
+);
+const bed = task('bed', {
+  station: 'Bed',
+  name: 'soak',
+  stop: 'shines',
+  dryings: [{ id: 'shade', name: 'in the shade', minutes: 30, seasonal: false }],
+});
+bed.ways[0]!.minutes.drying = 30;
+(glass.ways[0] as { parts: readonly PartWanted[] }).parts = [part('glass.lens', 'lens')];
+
+const sheet: RunSheet = {
+  isolationMinutes: 0,
+  layOut: ['swabs'],
+  tasks: [glass, bed],
+  pieces: [
+    piece('isolate', 'isolate', {
+      title: 'Make it safe',
+      minutes: { active: 2, passive: 10, finishing: 0 },
+      wait: { verb: 'discharges', place: null },
+    }),
+    piece('open:head-off', 'open', {
+      title: 'Head off',
+      parts: [part('head-off.head', 'head')],
+      cautions: ['hold the cable'],
+    }),
+    piece('close:head-off', 'close', {
+      title: 'Head on',
+      after: [{ id: 'glass', until: 'over', rule: 'dry' }],
+    }),
+    piece('proof', 'proof', {
+      title: 'Prove it',
+      after: [{ id: 'close:head-off', until: 'begun', rule: 'shut' }],
+    }),
   ],
-  waits: [
-    { minutes: 60, place: 'wash', what: 'soaks' },
-    { minutes: 240, place: null, what: 'dries' },
+  checks: [
+    { id: 'plugs', question: 'Every plug home?', otherwise: '', because: ['open:head-off'] },
   ],
-  start: 2,
-  end: 9,
-  out: ['comb', 'tray'],
-  cautions: ['Gloves'],
-  stop: 'it is bare',
-  proves: [],
-  after: [],
-};
-const sheet: WrittenSheet = {
-  minutes: 70,
-  sequentialMinutes: 95,
+  proofs: [
+    { id: 'burn', name: 'Test burn', how: '', caution: null, because: ['glass@usual'] },
+    { id: 'dots', name: 'Dots', how: '', caution: null, because: ['glass@another'] },
+    { id: 'run', name: 'A square', how: '', caution: null, because: ['open:head-off'] },
+  ],
+  sequence: [],
   exact: true,
-  layOut: ['tub', 'brush'],
-  pieces: [piece],
-  checks: ['Is all dry?', 'Are all plugs in?'],
-  proofs: ['Test burn', 'Strength'],
 };
+const written = writtenSheet(sheet);
+const of = (id: string, which = 'active') =>
+  written.pieces.find((one) => one.id === id && one.part === which)!;
 
-test('all that a sheet says, line by line', () => {
-  expect(sheetText(sheet)).toEqual([
-    '70 min in all, 95 min one after another',
-    'Lay out: tub, brush',
-    '',
-    '2-9  Honeycomb, clean, then soaks 60 min (wash), dries 240 min',
-    '    ! Gloves',
-    '    - Lift it out',
-    '      (it soaks flat)',
-    '    - Put it in',
-    '    Enough when: it is bare',
-    '    Out: comb, tray',
-    '',
-    'Asked at the end:',
-    '    - Is all dry?',
-    '    - Are all plugs in?',
-    'Proved by: Test burn, Strength',
-  ]);
+test('a sheet is written with its lay-out, its questions and the tests that its usual ways come to', () => {
+  expect(written).toMatchObject({
+    layOut: ['swabs'],
+    exact: true,
+    checks: ['Every plug home?'],
+    proofs: ['Test burn', 'A square'],
+  });
+  expect(written.minutes).toBe(
+    Math.max(...written.pieces.map(({ end }) => end), of('bed', 'finishing').end + 30),
+  );
+  expect(written.sequentialMinutes).toBeGreaterThanOrEqual(written.minutes);
 });
 
-test('what there is none of has no line', () => {
-  const bare = { ...piece, steps: [], waits: [], out: [], cautions: [], stop: null };
-  expect(sheetText({ ...sheet, layOut: [], checks: [], proofs: [], pieces: [bare] })).toEqual([
-    '70 min in all, 95 min one after another',
-    'Lay out: nothing',
-    '',
-    '2-9  Honeycomb, clean',
-    '',
+test('every stretch stands once, in the order in which it is worked', () => {
+  expect(written.pieces.map(({ id, part: which }) => `${id} ${which}`).sort()).toEqual(
+    [
+      'isolate active',
+      'open:head-off active',
+      'close:head-off active',
+      'proof active',
+      'glass active',
+      'bed active',
+      'bed finishing',
+    ].sort(),
+  );
+  const starts = written.pieces.map(({ start }) => start);
+  expect(starts).toEqual([...starts].sort((a, b) => a - b));
+  expect(of('glass')).toMatchObject({ kind: 'task', title: 'Lens: clean' });
+  expect(of('bed', 'finishing')).toMatchObject({ kind: 'task', title: 'Bed: finish' });
+  expect(of('open:head-off')).toMatchObject({ kind: 'open', title: 'Head off' });
+});
+
+test('its waits stand where they begin: a soak after the hands, drying at the end', () => {
+  expect(of('isolate').waits).toEqual([{ minutes: 10, place: null, what: 'discharges' }]);
+  expect(of('bed').waits).toEqual([{ minutes: 60, place: null, what: 'soaks' }]);
+  expect(of('bed', 'finishing').waits).toEqual([
+    { minutes: 30, place: 'in the shade', what: 'dries' },
+  ]);
+  expect(of('glass').waits).toEqual([]);
+});
+
+test('what is out of the machine is told from when it comes out until it is back', () => {
+  const out = (id: string) => of(id).out;
+  expect(out('open:head-off')).toContain('head');
+  // a glass that needs no finishing goes back with its own end
+  expect(out('glass')).toEqual(['head']);
+  expect(out('close:head-off')).toEqual([]);
+  expect(out('proof')).toEqual([]);
+});
+
+test('cautions, stopping tests and what comes before are those of the piece', () => {
+  expect(of('glass')).toMatchObject({
+    cautions: ['no fingers'],
+    stop: 'no streak left',
+    proves: [],
+    after: ['opening: open:head-off'],
+  });
+  expect(of('bed')).toMatchObject({ stop: null });
+  expect(of('bed', 'finishing').stop).toBe('shines');
+  expect(of('open:head-off')).toMatchObject({ cautions: ['hold the cable'], stop: null });
+  expect(of('proof').proves).toEqual(['Test burn', 'A square']);
+  expect(of('bed').steps.map(({ text, why, facts }) => [text, why, facts])).toEqual([
+    ['bed#a1', null, null],
+    ['bed#a2', null, null],
   ]);
 });
