@@ -1,4 +1,5 @@
-import { kindsApart, ourWays, sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
+import type { ourWays} from './sheet-rules';
+import { kindsApart, sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
 
 const work = (id: string, more: Partial<WorkTraits> = {}): WorkTraits => ({
   id,

@@ -28,7 +28,7 @@ const bed = task('bed', {
   station: 'Bed',
   name: 'soak',
   stop: 'shines',
-  dryings: [{ id: 'shade', name: 'in the shade', minutes: 30, seasonal: false }],
+  dryings: [{ id: 'shade', name: 'in the shade', place: null, minutes: 30, seasonal: false }],
 });
 bed.ways[0]!.minutes.drying = 30;
 (glass.ways[0] as { parts: readonly PartWanted[] }).parts = [part('glass.lens', 'lens')];

@@ -291,13 +291,29 @@ describe('the program', () => {
   });
 
   it('breaks a row for a plan that breaks a rule, and none for one that keeps them all', () => {
-    const seen = { kept: 0, broken: 0, 'order alone': 0 };
-    for (let seed = 1; seed <= 40; seed++) {
+    const seen = { kept: 0, broken: 0, 'order alone': 0, pinned: 0, refused: 0 };
+    for (let seed = 1; seed <= 50; seed++) {
       const some = randomProblem(seed, { machines: 2, tasks: 4, windows: 4, days: 20 });
       const ordered = some.tasks.map((task, at) =>
         at > 0 && seed % 2 === 0 ? { ...task, after: [some.tasks[at - 1]!.id] } : task,
       );
-      const problem = { ...some, tasks: ordered };
+      const { id: pin, machine, from } = ordered[seed % 4]!;
+      // what is pinned to a time that is booked, or to which it is put off, stays there: no program takes it away
+      const free = some.windows.filter(
+        ({ booked, tick }) => !booked.includes(machine) && tick >= from,
+      );
+      const problem: ScheduleProblem = {
+        ...some,
+        tasks: ordered,
+        pinned:
+          seed % 3 === 0 ? free.slice(-1).map((window) => ({ task: pin, window: window.id })) : [],
+        barred: [
+          ...(seed % 4 === 1 ? [{ task: ordered[1]!.id, window: some.windows[2]!.id }] : []),
+          ...(seed % 5 === 1 ? [{ task: ordered[2]!.id, window: null }] : []),
+        ].filter(({ task }) => task !== pin),
+        setUpMinutes: seed % 7 === 0 ? {} : some.setUpMinutes,
+        openingMinutes: seed % 7 === 1 ? { panel: 3 } : some.openingMinutes,
+      };
       const tickOf = (window: number) => problem.windows[window]!.tick;
       const next = chance(seed);
       const program = asProgram(problem);
@@ -317,6 +333,8 @@ describe('the program', () => {
         const values = valuesOf(problem, program, plan);
         const keeps =
           values !== null &&
+          // what is pinned is a column that is done
+          values.every((value, column) => value >= program.lower[column]!) &&
           program.rows.every(({ lower, upper, entries }) => {
             const sum = entries.reduce((all, [column, value]) => all + value * values[column]!, 0);
             return sum >= lower - 1e-9 && sum <= upper + 1e-9;
@@ -330,6 +348,8 @@ describe('the program', () => {
         }
         seen[keeps ? 'kept' : 'broken'] += 1;
         if (rules.length > 0 && rules.every((rule) => rule === 'order')) seen['order alone'] += 1;
+        if (keeps && problem.pinned.length > 0) seen.pinned += 1;
+        if (rules.includes('refused')) seen.refused += 1;
       }
     }
     // the draw has enough of each
