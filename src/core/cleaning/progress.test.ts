@@ -2,21 +2,34 @@ import fc from 'fast-check';
 import {
   allInOrder,
   dryCheck,
+  expectedOf,
   glassToLookAt,
   inTheWay,
   inWay,
   isAnswered,
   isIsolated,
+  isPressed,
   lensesUnknown,
   lookAgain,
+  mountOf,
   needed,
+  pressed,
 } from './ending';
 import { handsOnMinutes } from './hands-on';
 import { runningWaits, standsSince } from './waits';
 import { minutesLeft, stretchDone, waitsFor } from './working';
 import { progressOf, type SheetEvent, type SheetEventWhat } from './progress';
 import { orderSheet } from './order';
-import { arrange, sheetTasks, type RunSheet } from './run';
+import {
+  arrange,
+  dryingOf,
+  linesOf,
+  minutesOf,
+  sheetMinutes,
+  sheetTasks,
+  stretchTitle,
+  type RunSheet,
+} from './run';
 import { event, minute, piece, task } from './testing/sheets';
 
 const sheet: RunSheet = {
@@ -419,4 +432,186 @@ test('a test that one way asks for is needed where that way was taken, and only 
   const out = event(0, { kind: 'way', task: 'mirror', way: 'out' });
   expect(wanted([out, step(1, 'mirror#a1')])).toEqual(['burn', 'dots']);
   expect(wanted([out])).toEqual([]);
+});
+
+describe('what a press says, the later of two', () => {
+  const of = (...whats: SheetEventWhat[]) =>
+    progressOf(whats.map((what, at) => event(at + 1, what)));
+
+  test('a tool used in place of another, and the usual one after all', () => {
+    const used = (used: string | null) => ({ kind: 'instead', tool: 'swabs', used }) as const;
+    expect([...of(used('tissue')).instead]).toEqual([['swabs', 'tissue']]);
+    expect([...of(used('tissue'), used('lens paper')).instead]).toEqual([['swabs', 'lens paper']]);
+    expect([...of(used('tissue'), used(null)).instead]).toEqual([]);
+  });
+
+  test('an order of hand, and the one found again', () => {
+    const sequence = [{ task: 'bed', part: 'active' as const }];
+    expect(of().sequence).toBeNull();
+    expect(of({ kind: 'order', sequence }).sequence).toEqual(sequence);
+    expect(of({ kind: 'order', sequence }, { kind: 'order', sequence: null }).sequence).toBeNull();
+  });
+
+  test('a burn before and one after, each as it was read last', () => {
+    const burn = (when: 'before' | 'after', through: number) =>
+      ({ kind: 'burn', when, burn: { recipeId: 'r', through, failed: null } }) as const;
+    const { burns } = of(burn('before', 8), burn('after', 9), burn('after', 10));
+    expect(burns.get('before')).toEqual({ recipeId: 'r', through: 8, failed: null, at: minute });
+    expect(burns.get('after')).toMatchObject({ through: 10, at: 3 * minute });
+  });
+
+  test('a test with its dots, a picture once, and what was left off until it is back', () => {
+    const dots = { dots: [] } as never;
+    const proof = { kind: 'proof', proof: 'dots', passed: true, words: 'within' } as const;
+    expect(of({ ...proof, dots }).proofs.get('dots')).toEqual({
+      at: minute,
+      person: 'Ana',
+      passed: true,
+      words: 'within',
+      dots,
+    });
+    expect(of(proof).proofs.get('dots')).not.toHaveProperty('dots');
+    const photo = { kind: 'photo', of: 'bed', when: 'before', photo: 'p-1' } as const;
+    expect(of(photo, { ...photo, when: 'after' }).photos).toEqual([
+      { of: 'bed', when: 'after', photo: 'p-1' },
+    ]);
+    const item = { id: 'tape', what: 'tape on the lid', mended: true, until: null };
+    const off = of({ kind: 'left off', item }, { kind: 'put back', item: 'tape' });
+    expect(off.leftOff).toEqual([{ ...item, at: minute, backAt: 2 * minute }]);
+    // what was never off, and a part that was never out, come back to nothing
+    expect(of({ kind: 'put back', item: 'tape' }).leftOff).toEqual([]);
+    expect(of({ kind: 'part in', part: 'head' }).tray).toEqual([]);
+  });
+
+  test('pressed in one instant they count by their ids', () => {
+    const way = (id: string, chosen: string): SheetEvent =>
+      event(5, { kind: 'way', task: 'bed', way: chosen }, 'Ana', id);
+    for (const events of [
+      [way('a', 'short'), way('b', 'long')],
+      [way('b', 'long'), way('a', 'short')],
+    ]) {
+      expect(progressOf(events).ways.get('bed')).toBe('long');
+    }
+    // one id is one press, the first that came in
+    expect(progressOf([way('a', 'short'), way('a', 'long')]).ways.get('bed')).toBe('short');
+  });
+});
+
+describe('what the end asks for', () => {
+  test('a mount that was pressed asks for its test, one that was not does not', () => {
+    const mounted: RunSheet = {
+      ...sheet,
+      proofs: [{ id: 'dots', name: 'Dots', how: '', caution: null, because: [pressed('window')] }],
+    };
+    const wanted = (...ways: string[]) => {
+      const events = ways.map((way, at) =>
+        event(at + 1, { kind: 'way', task: mountOf('window'), way }),
+      );
+      const progress = progressOf([step(9, 'window#a1'), ...events]);
+      expect(isPressed(progress, 'window')).toBe(ways.at(-1) === 'pressed');
+      return needed(mounted, 'proofs', progress).map(({ id }) => id);
+    };
+    expect(wanted()).toEqual([]);
+    expect(wanted('pressed')).toEqual(['dots']);
+    expect(wanted('pressed', 'touched')).toEqual([]);
+  });
+
+  test('all of it done in the usual ways comes to the tests of its openings and of those ways', () => {
+    const test = (id: string, ...because: string[]) => ({
+      ...{ id, name: id, how: '', caution: null },
+      because,
+    });
+    const { tasks } = sheet;
+    const proofs = [
+      test('opened', 'open:head-off'),
+      test('usual', inWay('window', 'usual')),
+      test('other', inWay('window', 'out')),
+      test('mount', pressed('window')),
+      test('either', pressed('window'), 'open:bed-out'),
+    ];
+    expect(expectedOf({ tasks, proofs }).map(({ id }) => id)).toEqual([
+      'opened',
+      'usual',
+      'either',
+    ]);
+  });
+
+  test('a glass that dust was raised over is looked at again, and whoever finds it clear says so', () => {
+    const dusted = [
+      step(0, 'isolate#1'),
+      step(1, 'window#a1'),
+      step(2, 'window#a2'),
+      mark(3, 'window', { result: 'done' }),
+      step(10, 'bed#a1'),
+    ];
+    const progress = progressOf(dusted);
+    expect(glassToLookAt(sheet, progress)).toEqual(['window']);
+    const look = { why: 'look again', task: 'window' };
+    expect(inTheWay(sheet, progress)).toContainEqual(look);
+    expect(allInOrder(sheet, progress)).toContainEqual({
+      kind: 'check',
+      check: lookAgain('window'),
+      answer: 'yes',
+    });
+    const answered = (answer: 'yes' | 'no', at: number) =>
+      progressOf([...dusted, event(at, { kind: 'check', check: lookAgain('window'), answer })]);
+    expect(glassToLookAt(sheet, answered('yes', 11))).toEqual([]);
+    expect(glassToLookAt(sheet, answered('no', 11))).toEqual(['window']);
+    // a yes from before the dust is none
+    expect(glassToLookAt(sheet, answered('yes', 9))).toEqual(['window']);
+  });
+});
+
+describe('a sheet on its clock', () => {
+  test('stretches are named by what they are of', () => {
+    const title = (of: string, part: 'active' | 'finishing' = 'active') =>
+      stretchTitle(sheet, { task: of, part });
+    expect([
+      title('bed'),
+      title('bed', 'finishing'),
+      title('open:head-off'),
+      title('gone'),
+    ]).toEqual(['bed: clean', 'bed: finish', 'open:head-off', 'gone']);
+  });
+
+  test('hands and the way back are told apart; the steps of a piece depend on whether something dries', () => {
+    expect(
+      sheetMinutes({
+        steps: [
+          { task: 'bed', part: 'active', start: 0, end: 5 },
+          { task: 'bed', part: 'finishing', start: 65, end: 69 },
+        ],
+        finish: 99,
+      }),
+    ).toEqual({ handsOn: 9, back: 99 });
+    const lines = (id: string) => [{ id, text: id, why: null }];
+    const drying = task('bed', {
+      dryings: [{ id: 'shade', name: 'shade', place: null, minutes: 30, seasonal: false }],
+    });
+    const dries = {
+      ...drying.ways[0]!,
+      id: 'rinsed',
+      minutes: { ...drying.ways[0]!.minutes, drying: 30 },
+    };
+    const run = {
+      tasks: [{ ...drying, ways: [dries, { ...drying.ways[0]!, id: 'wiped' }] }],
+      pieces: [
+        piece('close', 'close', {
+          lines: lines('with slats'),
+          undried: { task: 'bed', lines: lines('with the bed') },
+        }),
+      ],
+    };
+    const of = (way?: string) =>
+      linesOf(run, { task: 'close', part: 'active' }, new Map(way ? [['bed', way]] : []));
+    expect([of(), of('rinsed'), of('wiped')].map(([one]) => one!.id)).toEqual([
+      'with slats',
+      'with slats',
+      'with the bed',
+    ]);
+    expect(linesOf(run, { task: 'gone', part: 'active' }, new Map())).toEqual([]);
+    const minutes = (place?: string) =>
+      minutesOf(run.tasks[0]!, new Map(place ? [[dryingOf('bed'), place]] : [])).drying;
+    expect([minutes(), minutes('shade'), minutes('gone')]).toEqual([30, 30, 30]);
+  });
 });

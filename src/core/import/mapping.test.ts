@@ -1,7 +1,9 @@
 import { importFields, importKinds } from './fields';
 import {
+  cellReader,
   guessMapping,
   mappingProblem,
+  mappingToBegin,
   normalMapping,
   ordersOf,
   readFigure,
@@ -9,7 +11,7 @@ import {
   type CsvTable,
 } from './mapping';
 import { sampleTable } from './sample';
-import { asSessionsFile } from './sessions';
+import { asSessionsFile, isSessionsFile } from './sessions';
 
 const table = (text: string): CsvTable => {
   const read = readTable(text);
@@ -210,4 +212,99 @@ test('what is wrong with a mapping is said by what it names', () => {
   expect(care({ ...whole, by: 'Part' })).toBe(
     'The column "Part" is taken for station and by: choose one of them.',
   );
+});
+
+describe('a mapping for a table', () => {
+  const headings = ['A', 'B', 'C', 'D'];
+  const problem = (kind: Parameters<typeof mappingProblem>[0], mapping: Record<string, string>) =>
+    mappingProblem(kind, mapping, headings);
+
+  test.each<[Parameters<typeof mappingProblem>[0], Record<string, string>, string | null]>([
+    ['care', { machine: 'A', date: 'B', station: 'C' }, null],
+    ['care', { machine: 'A', date: 'B' }, 'Say which column is: Station, one or several.'],
+    ['care', { machine: 'A', date: '', station: 'C' }, 'Say which column is: Date.'],
+    ['care', { machine: '=Wren', date: 'B', station: '=Duct' }, null],
+    [
+      'care',
+      { machine: 'A', date: 'Z', station: 'C' },
+      'The table has no column "Z". It has: A, B, C, D.',
+    ],
+    [
+      'care',
+      { machine: 'A', date: 'A', station: 'C' },
+      'The column "A" is taken for machine and date: choose one of them.',
+    ],
+    [
+      'sessions',
+      { machine: 'A', start: 'B' },
+      'Say which column is the run, in minutes or in hours.',
+    ],
+    ['sessions', { machine: 'A', start: 'B', run: 'C' }, null],
+    ['sessions', { machine: 'A', start: 'B', run_hours: 'C' }, null],
+    [
+      'readings',
+      { machine: 'A', date: 'B' },
+      'Say which column is the counter, or which are what was read and its figure.',
+    ],
+    [
+      'readings',
+      { machine: 'A', date: 'B', what: 'C' },
+      'Say which column is the counter, or which are what was read and its figure.',
+    ],
+    [
+      'readings',
+      { machine: 'A', date: 'B', figure: 'C' },
+      'Say which column is the counter, or which are what was read and its figure.',
+    ],
+    ['readings', { machine: 'A', date: 'B', what: 'C', figure: 'D' }, null],
+    ['readings', { machine: 'A', date: 'B', hours: 'C' }, null],
+  ])('%s by %j: %s', (kind, mapping, said) => {
+    expect(problem(kind, mapping)).toBe(said);
+  });
+
+  test('what is not known is told with all that is', () => {
+    expect(problem('care', { machine: 'A', day: 'B' })).toMatch(
+      /^There is nothing called "day" to be read: machine, date, .*\.$/,
+    );
+  });
+
+  test('begins as it was the last time, where those columns are there, else as guessed', () => {
+    const last = { machine: 'A', date: 'B', station: 'C' };
+    expect(mappingToBegin('care', { headings }, last)).toBe(last);
+    const others = { headings: ['Machine', 'Date', 'Part'] };
+    expect(mappingToBegin('care', others, last)).toEqual(guessMapping('care', others.headings));
+    expect(mappingToBegin('care', others, null)).toEqual(guessMapping('care', others.headings));
+  });
+
+  test('one word may stand for a whole column; a cell is read without blanks around it', () => {
+    const cell = cellReader({ headings } as CsvTable, {
+      machine: '= Wren ',
+      date: 'B',
+      station: 'D',
+    });
+    expect(cell(['x', ' 1 ', 'y'], 'machine')).toBe('Wren');
+    expect(cell(['x', ' 1 ', 'y'], 'date')).toBe('1');
+    // a line that is too short, and what is not mapped
+    expect(cell(['x', ' 1 ', 'y'], 'station')).toBe('');
+    expect(cell(['x', ' 1 ', 'y'], 'note')).toBe('');
+  });
+
+  test('a first line that never ends is said', () => {
+    expect(readTable('"machine,date\nWren,1')).toEqual({
+      ok: false,
+      error: 'The first line has a quote that is not closed.',
+    });
+  });
+});
+
+test('a sessions file is known by its first three headings, in any case, and its minutes stay as they are', () => {
+  expect(isSessionsFile(['note', 'RUN', 'Start', 'machine'])).toBe(true);
+  expect(isSessionsFile(['machine', 'start', 'runs'])).toBe(false);
+  expect(isSessionsFile([])).toBe(false);
+  const read = table('Laser,Day,Min,Std\nWren,2026-11-04,45,2\nWren,"2026\n');
+  const mapping = { machine: 'Laser', start: 'Day', run: 'Min', run_hours: 'Std' };
+  const lines = asSessionsFile(read, mapping, 'iso', 'UTC').split('\n');
+  expect(lines[1]).toBe('Wren,2026-11-04T08:00:00+00:00,45,,,,,,,,');
+  // a broken line stays what it was, for the reader of the file to refuse
+  expect(lines[2]).toContain('2026');
 });

@@ -410,3 +410,113 @@ test('a file is text while at most one byte in fifty of its beginning is no char
   expect(withStrange(1, 0)).toContain('binary');
   expect(notText(new Uint8Array())).toBe('The file is empty.');
 });
+
+describe('words of the file', () => {
+  /** With a burn of 10 mm before it, in a line of its own: a file that burns nothing is no job. */
+  const after = (text: string) => read(`M3 S500 G1 F600 X10\n${text}`);
+  const warned = (text: string) =>
+    after(text).warnings.map(({ line, text: words }) => [line, words]);
+  const way = ({ burnedMm, travelMm }: JobFigures) => burnedMm + travelMm;
+
+  test.each([
+    ...[0, 1, 2, 5, 7, 8, 9, 30].map((code) => [`M${code}`]),
+    ...[4, 17, 20, 21, 40, 49, 54, 55, 56, 57, 58, 59, 61, 64, 80, 90, 90.1, 94].map((code) => [
+      `G${code}`,
+    ]),
+  ])('%s is known, and moves nothing', (word) => {
+    expect(warned(word)).toEqual([]);
+    expect(way(after(word))).toBe(10);
+  });
+
+  test.each(['G28', 'G28.1', 'G30', 'G30.1'])(
+    '%s: the way to a kept position is not counted, and said',
+    (word) => {
+      const found = after(`${word} X5 Y5\nX20`);
+      expect(found.warnings).toEqual([
+        {
+          line: 2,
+          count: 1,
+          text: `${word}: the way to a kept position is not known and not counted`,
+        },
+      ]);
+      expect(way(found)).toBe(20);
+    },
+  );
+
+  test('what is not understood is named: codes, letters, and more of the same once with how often', () => {
+    expect(warned('G33\nM66\nQ5\nG1 F600 X1 N7 T3')).toEqual([
+      [2, 'G33 is not understood'],
+      [3, 'M66 is not understood'],
+      [4, 'Q is not understood'],
+    ]);
+    expect(after('G33\nG33\nG33').warnings).toEqual([
+      { line: 2, count: 3, text: 'G33 is not understood' },
+    ]);
+  });
+
+  test('no more warnings are kept than somebody reads', () => {
+    const many = Array.from({ length: 500 }, (_, n) => `G${200 + n}`).join('\n');
+    const kept = after(many).warnings.length;
+    expect(kept).toBeGreaterThan(5);
+    expect(kept).toBeLessThan(500);
+  });
+
+  test('a feed move without a feed goes at the fastest, and that is said', () => {
+    const { runSeconds, warnings } = read('M3 S500 G1 X100');
+    expect(warnings.map(({ text }) => text)).toEqual([
+      'no feed (F) is given yet: counted at the fastest',
+    ]);
+    const fastest = controller.maxFeed * 60;
+    expect(runSeconds).toBeCloseTo(read(`M3 S500 G1 F${fastest} X100`).runSeconds, 9);
+  });
+
+  test('a feed written before its units is counted in the units, and that is said', () => {
+    expect(warned('F60 G20 G1 X1')).toEqual([
+      [2, 'a feed before G20 in its line: counted in inches a minute'],
+    ]);
+    expect(warned('G20\nF60 G21 G1 X1')).toEqual([
+      [3, 'a feed before G21 in its line: counted in mm a minute'],
+    ]);
+    expect(warned('G21 F60 G1 X1')).toEqual([]);
+    expect(warned('F60 G21 G1 X1')).toEqual([]);
+  });
+
+  test.each(['M2', 'M30'])('after %s nothing runs', (end) => {
+    const found = after(`${end}\nX50`);
+    expect(way(found)).toBe(10);
+    expect(found.warnings.map(({ line }) => line)).toEqual([3]);
+  });
+});
+
+describe('arcs', () => {
+  const burned = (text: string) => read(`M3 S500\n${text}`).burnedMm;
+
+  test('an arc whose ends lie at different distances from its centre is counted, and said', () => {
+    const { warnings } = read('M3 S500 G1 F600 X0\nG2 X10 Y0 I5 J0\nG2 X20.2 Y0 I5 J0');
+    expect(warnings).toEqual([
+      { line: 3, count: 1, text: 'an arc whose ends lie at different distances from its centre' },
+    ]);
+  });
+
+  test('an arc that climbs is a helix: its way is that of circle and climb together', () => {
+    expect(burned('G1 F600 X0\nG3 X0 Y20 I0 J10')).toBeCloseTo(10 * Math.PI, 6);
+    const helix = (from: number, to: number) =>
+      burned(`G0 Z${from}\nG1 F600\nG3 X0 Y20 Z${to} I0 J10`);
+    expect(helix(0, 6)).toBeCloseTo(Math.hypot(10 * Math.PI, 6), 6);
+    expect(helix(4, 10)).toBeCloseTo(Math.hypot(10 * Math.PI, 6), 6);
+    expect(helix(10, 4)).toBeCloseTo(Math.hypot(10 * Math.PI, 6), 6);
+  });
+
+  test('centres that are absolute stay so until they are said to be relative', () => {
+    const half = (words: string) => burned(`G0 X10 Y0\nG1 F600\n${words}`);
+    expect(half('G3 X10 Y20 I0 J10')).toBeCloseTo(10 * Math.PI, 6);
+    expect(half('G90.1\nG3 X10 Y20 I10 J10')).toBeCloseTo(10 * Math.PI, 6);
+    expect(half('G90.1\nG91.1\nG3 X10 Y20 I0 J10')).toBeCloseTo(10 * Math.PI, 6);
+  });
+
+  test('an arc moves with the beam off too, and burns nothing then', () => {
+    const off = read('M3 S500 G1 F600 X10\nX0\nM5\nG3 X0 Y20 I0 J10');
+    expect(off.burnedMm).toBe(20);
+    expect(off.travelMm).toBeCloseTo(10 * Math.PI, 6);
+  });
+});
