@@ -143,3 +143,64 @@ test('two people halve what does not wait', () => {
     }),
   ).toThrow(/no activity "z"/);
 });
+
+describe('the first schedule, without a search', () => {
+  const random = () => {
+    throw new Error('nothing is to be drawn');
+  };
+  const work = (id: string, minutes: number, after: Activity['after'] = []): Activity => ({
+    id,
+    segments: [{ minutes, hands: true }],
+    after,
+  });
+  const first = (activities: Activity[], people = 1) =>
+    scheduleCampaign(activities, people, { random, tries: 0 });
+  const begins = ({ slots }: Campaign) =>
+    Object.fromEntries(slots.map(({ activity, start }) => [activity, start]));
+
+  test('what has the longest chain behind it comes first, of equals the one that is listed first', () => {
+    // b opens the way to c: 2 + 20 minutes behind it
+    const chained = [
+      work('a', 10),
+      work('b', 2),
+      work('c', 20, [{ id: 'b', until: 'over' }]),
+      work('d', 10),
+    ];
+    expect(begins(first(chained))).toEqual({ b: 0, c: 2, a: 22, d: 32 });
+  });
+
+  test('only what was begun is waited for where that is enough', () => {
+    const soak: Activity = {
+      id: 'soak',
+      segments: [
+        { minutes: 5, hands: true },
+        { minutes: 60, hands: false },
+      ],
+    };
+    const of = (until: 'begun' | 'over') =>
+      begins(first([soak, work('then', 10, [{ id: 'soak', until }])]));
+    expect(of('begun')).toEqual({ soak: 5, then: 5 });
+    expect(of('over')).toEqual({ soak: 5, then: 65 });
+  });
+
+  test('what goes in a circle, or after what is not there, is named', () => {
+    const circle = [
+      work('a', 1, [{ id: 'b', until: 'over' }]),
+      work('b', 1, [{ id: 'c', until: 'begun' }]),
+      work('c', 1, [{ id: 'a', until: 'over' }]),
+    ];
+    expect(() => first(circle)).toThrow(/^scheduleCampaign met a circle: /);
+    expect(() => first([work('a', 1, [{ id: 'z', until: 'over' }])])).toThrow(
+      new RangeError('scheduleCampaign knows no activity "z" before "a"'),
+    );
+    expect(() => first([work('a', 1)], 0)).toThrow(/at least one person/);
+  });
+
+  test('nothing takes no time, and what has no segment is over when it may begin', () => {
+    expect(first([])).toEqual({ slots: [], finish: 0, sequential: 0, bound: 0 });
+    const empty: Activity = { id: 'mark', segments: [], after: [{ id: 'a', until: 'over' }] };
+    const found = first([work('a', 7), empty, work('b', 3, [{ id: 'mark', until: 'over' }])]);
+    expect(begins(found)).toEqual({ a: 0, b: 7 });
+    expect(found).toMatchObject({ finish: 10, sequential: 10, bound: 10 });
+  });
+});
