@@ -1,4 +1,4 @@
-import type { ourWays} from './sheet-rules';
+import type { ourWays } from './sheet-rules';
 import { kindsApart, sheetRules, withoutShallower, type WorkTraits } from './sheet-rules';
 
 const work = (id: string, more: Partial<WorkTraits> = {}): WorkTraits => ({

@@ -33,6 +33,27 @@ beforeEach(() => {
   machineId = addTestMachine(shop).id;
 });
 
+test('an item that is not in the stores is neither changed, moved nor dropped', () => {
+  const gone = {
+    item: 'gone',
+    name: 'Ghost',
+    unit: 'g',
+    pack: 1,
+    reorderAt: 0,
+    perTask: 1,
+    tool: null,
+  };
+  for (const refused of [
+    changeStoreItem(shop, tester, gone),
+    moveStock(shop, tester, { item: 'gone', kind: 'receipt', quantity: 1 }),
+    dropStoreItem(shop, tester, 'gone'),
+  ]) {
+    expect(refused).toMatchObject({ ok: false, error: { field: 'item' } });
+    expect(refusal(refused)).toBe('That item is not in the stores.');
+  }
+  expect(storeItems(shop).some(({ name }) => name === 'Ghost')).toBe(false);
+});
+
 const has = (item: string) => shelf(shop).find((one) => one.item === item)!.has;
 const move = (item: string, kind: 'use' | 'receipt' | 'count', quantity: number) => {
   shop.clock.now += 1000;

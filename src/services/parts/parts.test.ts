@@ -292,6 +292,28 @@ describe('modules in the shop', () => {
     expect(lifeSeconds(shop, part)).toBe(5400);
   });
 
+  test('is where it was moved to last, since then; one that never moved since it was added', () => {
+    const added = shop.clock.now;
+    const blue = head('B-1', wren);
+    const red = head('R-1', null);
+    shop.clock.now += day;
+    must(moveModule(shop, tester, { moduleId: blue, machineId: swift }));
+    const moved = shop.clock.now;
+    shop.clock.now += day;
+    const view = (id: string) => moduleViews(shop).find((one) => one.id === id)!;
+    expect(view(blue)).toMatchObject({ place: 'Sparrow', placeId: swift, since: moved });
+    expect(view(red)).toMatchObject({ place: null, placeId: null, since: added });
+    expect(view(blue).stays).toEqual([
+      { machine: 'Wren', from: added, to: moved },
+      { machine: 'Sparrow', from: moved, to: null },
+    ]);
+    // a move that lies a moment ahead is none yet
+    must(
+      moveModule(shop, tester, { moduleId: blue, machineId: wren, at: shop.clock.now + 60_000 }),
+    );
+    expect(view(blue)).toMatchObject({ place: 'Sparrow', since: moved });
+  });
+
   test('what ends was there, has not ended, and was not moved since', () => {
     const blue = head('B-1', wren);
     const end = (moduleId: string, more: object = {}) =>

@@ -16,7 +16,7 @@ import { localDay, startOfLocalDay } from '../../core/units/zone';
 import { strikeEntry } from '../audit-log/audit-log';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
-import { moveStock } from '../inventory/inventory';
+import { changeStoreItem, moveStock, shelf } from '../inventory/inventory';
 import { addTestMachine, cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 import {
   addBooking,
@@ -700,6 +700,18 @@ it('counts what the plan needs of the stores, and lists what to order', () => {
   // after all of it there is at least as much as it is ordered at
   expect(3 + swabs.order * swabs.pack - swabs.needs).toBeGreaterThanOrEqual(swabs.reorderAt);
   expect(3 + (swabs.order - 1) * swabs.pack - swabs.needs).toBeLessThan(swabs.reorderAt);
+  // to the piece, where a pack is one; of what was never counted as much as is needed
+  const never = needs.find((one) => one.has === null)!;
+  const singly = (which: string) => {
+    const { item, name, unit, reorderAt, perTask, tool } = shelf(shop).find(
+      (one) => one.item === which,
+    )!;
+    const by = { item, name, unit, reorderAt, perTask, tool, pack: 1 };
+    must(changeStoreItem(shop, tester, by));
+    return scheduleNeeds(shop, dueMachines(shop)).find((one) => one.item === which)!.order;
+  };
+  expect(singly('swabs')).toBe(Math.ceil(swabs.needs + swabs.reorderAt - 3 - 1e-9));
+  expect(singly(never.item)).toBe(Math.ceil(never.needs - 1e-9));
   const { data } = Papa.parse<Record<string, string>>(orderListCsv(needs), { header: true });
   expect(data.find(({ item }) => item === swabs.name)).toMatchObject({
     packs: String(swabs.order),

@@ -233,6 +233,15 @@ describe('what is said of a reading that jumped', () => {
     expect(standingEntries(shop.db, ['day without use'])).toEqual([]);
   });
 
+  test('one that lies before a later one shows no more than it; as much it may', () => {
+    const at = shop.clock.now;
+    must(read(5));
+    must(read(5, { at: at - hour }));
+    expect(refusal(read(5.1, { at: at - 2 * hour }))).toContain('A later reading shows 5.0 h');
+    must(read(4.9, { at: at - 3 * hour }));
+    expect(refusal(read(5.1, { at: at - hour / 2 }))).toContain('A later reading shows 5.0 h');
+  });
+
   test('the same figure at the same instant is one reading, whatever its key', () => {
     const one = must(read(5)).entryId;
     expect(must(read(5))).toEqual({ entryId: one, duplicate: true });
