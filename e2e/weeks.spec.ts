@@ -129,7 +129,7 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
   }).toPass();
   await expect(tags(page).first()).toBeVisible();
   await expect(page.getByRole('status').filter({ hasText: /Proving|solver|Keeping/ })).toBeVisible({
-    timeout: 20_000,
+    timeout: 45_000,
   });
   await page.getByRole('button', { name: 'Stop here and save' }).click();
   await expect(page.getByText(/planned anew by Ragna/)).toBeVisible();
