@@ -1,12 +1,5 @@
 import { clearingWords, readOut } from './read-out';
-import {
-  figureOf,
-  readingName,
-  subjectOf,
-  threeFigures,
-  type Reading,
-  type ReadingOf,
-} from './reading';
+import { figureOf, subjectOf, type Reading, type ReadingOf } from './reading';
 
 const belt = (belt: string, hertz: number): ReadingOf<'belt'> => ({
   instrument: 'belt',
@@ -31,7 +24,7 @@ const coolant = (change: object): Reading => ({
   level: null,
   ...change,
 });
-const gauge = (value: number, low: number | null, high: number | null): Reading => ({
+const gauge = (value: number, low: number | null, high: number | null): ReadingOf<'gauge'> => ({
   instrument: 'gauge',
   name: 'Air assist',
   unit: 'bar',
@@ -169,17 +162,33 @@ describe('what a reading says', () => {
   });
 });
 
-it('is named by what was read', () => {
-  expect(readingName(belt('Y belt, left', 1))).toBe('Y belt, left');
-  expect(readingName(gauge(1, null, null))).toBe('Air assist');
-  expect(readingName(draught(1))).toBe('flow of the duct');
-  expect([123.4, 12.34, 1.234, 0, 20].map(threeFigures)).toEqual([
-    '123',
-    '12.3',
-    '1.23',
-    '0',
-    '20',
-  ]);
+it('is a first where there is nothing like it to hold it against', () => {
+  const filter = (pressure: number): Reading => ({ instrument: 'filter', pressure, flow: null });
+  expect(readOut(filter(200), null)).toEqual({ state: 'first', words: '200 Pa' });
+  expect(readOut(filter(200), filter(0)).state).toBe('first');
+  const bare = { ...gauge(18, null, null), unit: '' };
+  expect(readOut(bare, null)).toEqual({ state: 'first', words: '18' });
+  expect(readOut(bare, gauge(18, null, null)).state).toBe('first');
+  expect(readOut({ ...bare, low: 20 }, null).words).toBe('18, under 20');
+  // full at twice the resistance of a clean one
+  expect(readOut(filter(399), filter(200)).state).toBe('as it was');
+  expect(readOut(filter(400), filter(200))).toEqual({
+    state: 'off',
+    words: '400 Pa, 200 % of the baseline',
+  });
+});
+
+it('of several corners is held against the fastest in the same box', () => {
+  const at = (place: 'rear left' | 'front left', seconds: number, volume = 0.2): Reading => ({
+    ...{ instrument: 'clearing', place, volume, seconds, flow: null },
+  });
+  const out = (...beside: Reading[]) => readOut(at('rear left', 30), null, beside);
+  expect(out(at('front left', 15)).state).toBe('first');
+  expect(out(at('front left', 20), at('front left', 14), at('front left', 60))).toEqual({
+    state: 'off',
+    words: '30 s; a dead corner: 2.14 times as long as front left',
+  });
+  expect(out(at('front left', 14, 0.3)).state).toBe('first');
 });
 
 it('holds a stopwatch against the flow', () => {

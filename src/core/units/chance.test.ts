@@ -1,8 +1,8 @@
 import { chance, shuffled, weighted } from './chance';
 import { groupBy } from './group-by';
 
-// mulberry32 (public domain) as its author gives it, the first three numbers of seed 1, from memory of the algorithm:
-// reckoned here in whole numbers of 64 bits, which shares nothing with Math.imul.
+// mulberry32 (public domain), its definition from memory, reckoned in whole numbers of 64 bits: nothing of it is shared
+// with Math.imul.
 function plain(seed: number): () => number {
   const word = 0xffffffffn;
   let a = BigInt(seed) & word;

@@ -79,11 +79,8 @@ function soilBetween(
   at: number,
 ): SoilOf {
   const soil: Record<string, number> = {};
-  for (
-    let i = firstPlace(sessions.length, (place) => sessions[place]!.start >= since);
-    i < sessions.length;
-    i++
-  ) {
+  const first = firstPlace(sessions.length, (place) => sessions[place]!.start >= since);
+  for (let i = first; i < sessions.length; i++) {
     const { start, material, soil: own } = sessions[i]!;
     if (start >= at) break;
     const name = material ?? unnamed;

@@ -10,9 +10,6 @@ import { holdMachine } from './holds';
 import { actorAtLabel, labelUrl, machineOfLabel, nobody, qrSvg } from './labels';
 import { addMachine, renewLabel, requireMachine, retireMachine } from './machines';
 import { logSession } from '../usage/sessions';
-import { dropCode, giveCode } from '../people/codes';
-import { addPerson } from '../people/people';
-import { changeSetting } from '../setup/settings';
 import { startSheet } from '../cleaning/sheets';
 import { addTestMachine, must, eachTestShop, tester } from '../testing/shop';
 
@@ -193,60 +190,4 @@ test('a name at a label is taken without blanks about it, and no longer than a l
   expect(await named('  Bo ')).toEqual({ id: null, name: 'Bo', source: 'label' });
   expect((await named('b'.repeat(200))).name).toBe('b'.repeat(80));
   expect((await named('   ')).name).toBe(nobody);
-});
-
-describe('who acts at a label', () => {
-  const asks = (value: 'nothing' | 'name' | 'code') =>
-    must(changeSetting(shop, tester, { name: 'label-asks', value }));
-  const at = (who: { name?: string; code?: string }, danger = false) =>
-    actorAtLabel(shop, { name: '', code: '', ...who }, danger, '192.0.2.9');
-  const unnamed = { id: null, name: nobody, source: 'label' };
-  let bo: string;
-  beforeEach(() => {
-    bo = must(addPerson(shop, tester, { name: 'Bo', role: 'helper' }));
-  });
-
-  test('a name from the list, where the shop asks for one; danger is never held up by it', async () => {
-    asks('name');
-    expect(must(await at({ name: ' Bo ' }))).toEqual({ id: null, name: 'Bo', source: 'label' });
-    const refused = await at({ name: 'Bob' });
-    expect(refused).toMatchObject({ ok: false, error: { field: 'who' } });
-    expect(must(await at({ name: 'Bob' }, true)).name).toBe('Bob');
-    expect(must(await at({}, true))).toEqual(unnamed);
-    must(addPerson(shop, tester, { name: 'Cai', role: 'reader' }));
-    expect((await at({ name: 'Cai' })).ok).toBe(false);
-  });
-
-  test('a code, where the shop asks for one: whoever has it, by who they are', async () => {
-    asks('code');
-    must(changeSetting(shop, tester, { name: 'code-roles', value: 'helper' }));
-    const code = must(giveCode(shop, tester, bo));
-    expect(must(await at({ code: ` ${code} ` }))).toEqual({ id: bo, name: 'Bo', source: 'label' });
-    const wrong = code === '123456' ? '654321' : '123456';
-    expect(await at({ code: wrong })).toMatchObject({ ok: false, error: { field: 'code' } });
-    expect(await at({ name: 'Bo' })).toMatchObject({ ok: false });
-    // danger: a wrong code or none keeps nobody from saying it
-    expect(must(await at({ code: wrong, name: 'Bo' }, true))).toEqual(unnamed);
-    expect(must(await at({ code: '  ' }, true))).toEqual(unnamed);
-    must(changeSetting(shop, tester, { name: 'code-roles', value: 'operator' }));
-    expect(await at({ code })).toMatchObject({
-      ok: false,
-      error: { message: expect.stringContaining('A code is not enough for a helper here') },
-    });
-  });
-
-  test('wrong codes from one address are slowed after a few, and a right one forgives none', async () => {
-    asks('code');
-    must(changeSetting(shop, tester, { name: 'code-roles', value: 'helper' }));
-    const code = must(giveCode(shop, tester, bo));
-    const wrong = code === '123456' ? '654321' : '123456';
-    const said: boolean[] = [];
-    for (let n = 0; n < 5; n++) said.push((await at({ code: wrong })).ok);
-    expect(said).toEqual([false, false, false, false, false]);
-    const slowedDown = await at({ code });
-    expect(slowedDown.ok).toBe(false);
-    expect(must(await actorAtLabel(shop, { name: '', code }, false, '192.0.2.10')).id).toBe(bo);
-    must(dropCode(shop, tester, bo));
-    expect((await actorAtLabel(shop, { name: '', code }, false, '192.0.2.11')).ok).toBe(false);
-  });
 });
