@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import { builtPages } from './built';
 import { startServer } from './server';
 import { addMachine, DataFolder, expect, technician, test, welcome } from './shop';
 
@@ -45,6 +46,61 @@ test('stopped, it folds all that was written into the one file, which is its own
     const { mode } = fs.statSync(path.join(data.dir, name));
     expect([name, mode & 0o077]).toEqual([name, 0]);
   }
+  const ended = new Promise<number | null>((resolve) => server.process.once('exit', resolve));
+  server.process.kill('SIGTERM');
+  expect(await ended).toBe(0);
+  expect(fs.readdirSync(data.dir).filter((name) => /-wal|-shm|pid/.test(name))).toEqual([]);
+  data.remove();
+});
+
+test('a second process draws pages of the same book; where it dies, the server draws them', async ({
+  page,
+}) => {
+  const data = new DataFolder();
+  const server = await startServer(data.dir, { PAGE_HELPER: 'always' });
+  const pid = server.process.pid!;
+  /** The process that helps, and how long it has worked, in ticks of the clock. */
+  const helper = () => {
+    const all = fs.readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ');
+    const of = all.find((one) =>
+      fs.readFileSync(`/proc/${one}/cmdline`, 'utf8').includes('page-helper'),
+    );
+    if (of === undefined) return { of: 0, worked: 0 };
+    const fields = fs.readFileSync(`/proc/${of}/stat`, 'utf8').split(') ')[1]!.split(' ');
+    return { of: Number(of), worked: Number(fields[11]) };
+  };
+  await welcome(page, server.url);
+  const cookie = (await page.context().cookies()).map(({ name, value }) => `${name}=${value}`);
+  const ask = async (at: string) => {
+    const answer = await fetch(server.url + at, { headers: { cookie: cookie.join('; ') } });
+    return { status: answer.status, headers: answer.headers, text: await answer.text() };
+  };
+  // it is there once pages make it work
+  await expect(async () => {
+    const before = helper().worked;
+    for (let n = 0; n < 40; n++) expect((await ask('/')).status).toBe(200);
+    expect(helper().worked - before).toBeGreaterThan(5);
+  }).toPass({ timeout: 60_000 });
+  const added = await addMachine(page, server.url, 'Wren', 'Enclosed diode');
+  const { text, headers } = await ask('/');
+  expect(text).toContain('Wren');
+  const nonce = /'nonce-([^']+)'/.exec(headers.get('content-security-policy')!)![1]!;
+  expect(text).toContain(`nonce="${nonce}"`);
+  expect((await ask('/machines/none')).status).toBe(404);
+  // no page writes as it is drawn
+  for (const at of builtPages) {
+    const place = at.replace('/machines/[id]', new URL(added).pathname);
+    if (!place.includes('[')) expect((await ask(place)).status, place).toBeLessThan(500);
+  }
+  expect(server.printed()).not.toMatch(/readonly|RecordsError/i);
+  const asked = Array.from({ length: 40 }, () => ask('/'));
+  process.kill(helper().of, 'SIGKILL');
+  expect((await Promise.all(asked)).map(({ status }) => status)).toEqual(Array(40).fill(200));
+  // it is called again with the next page
+  await expect(async () => {
+    await ask('/');
+    expect(helper().of).toBeGreaterThan(0);
+  }).toPass({ timeout: 60_000 });
   const ended = new Promise<number | null>((resolve) => server.process.once('exit', resolve));
   server.process.kill('SIGTERM');
   expect(await ended).toBe(0);

@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import http from 'node:http';
 import path from 'node:path';
 import { fail, root } from './common.mjs';
+import { PageHelp } from './page-help.mjs';
 import { AddressLimit, contentSecurityPolicy, examinedCall, isDoor, newNonce } from './doorway.mjs';
 
 process.env.NODE_ENV = 'production';
@@ -36,6 +37,13 @@ function addressOf(request) {
 const doorLimit = new AddressLimit({ burst: 240, perSecond: 4 });
 const secure = (process.env.PUBLIC_URL ?? '').startsWith('https:');
 
+const help = new PageHelp({ host, port, mode: process.env.PAGE_HELPER });
+// the app ends it where it puts another book in place of the one it reads
+globalThis.bitacoraPageHelp = help;
+
+/** Requests that this process has to answer itself. */
+let own = 0;
+
 const server = http.createServer((request, response) => {
   const address = addressOf(request);
   request.headers['x-bitacora-address'] = address;
@@ -65,6 +73,9 @@ const server = http.createServer((request, response) => {
 });
 
 async function answer(request, response) {
+  if (help.takes(request, own) && (await help.answer(request, response))) return;
+  own += 1;
+  response.once('close', () => (own -= 1));
   if (request.headers['next-action'] === undefined) return serve(request, response);
   const call = await examinedCall(request);
   if (call.request) return serve(call.request, response);
@@ -85,7 +96,9 @@ let stopping = false;
 function stop() {
   if (stopping) return;
   stopping = true;
-  server.close(() => process.exit(0));
+  // what the helper had to answer comes back to this process, which closes the book as the last
+  const alone = help.end();
+  server.close(() => void alone.then(() => process.exit(0)));
   server.closeIdleConnections();
   setTimeout(() => process.exit(0), 4000).unref();
 }

@@ -65,6 +65,7 @@ const putBack = 'Put a copy back with "npm run restore COPY", then start again.'
  * @param dataDir folder of the data
  * @param options.migrations folder of the migrations; by default the project's own
  * @param options.waitMs how long a write waits, blocking, for another process to finish writing
+ * @param options.readOnly whether nothing may be written through it
  * @param options.check whether all of the file is read through for damage (about 1 s for 500,000 lines)
  * @param options.node version of Node that runs this
  * @throws RecordsUnusable where a book was here and is missing, empty, damaged, foreign or newer than this program,
@@ -76,6 +77,7 @@ export function openRecords(
     migrations = defaultMigrations(),
     waitMs = 10_000,
     check = false,
+    readOnly = false,
     node = process.versions.node,
   } = {},
 ): Db {
@@ -113,6 +115,7 @@ export function openRecords(
     migrate(db, { migrationsFolder: migrations });
     for (const end of ['', '-wal', '-shm']) keepPrivate(`${file}${end}`, 0o600);
     opened.set(client, fs.statSync(file).ino);
+    if (readOnly) client.pragma('query_only = ON');
     return db;
   } catch (error) {
     client?.close();

@@ -106,7 +106,7 @@ export function holdFolder(dataDir: string): FolderLock {
 export function openShop(
   dataDir: string,
   now: () => number = Date.now,
-  records: { waitMs?: number; check?: boolean } = {},
+  records: { waitMs?: number; check?: boolean; readOnly?: boolean } = {},
 ): Shop {
   const db = openRecords(dataDir, records);
   try {

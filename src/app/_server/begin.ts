@@ -3,13 +3,14 @@ import path from 'node:path';
 import { isNewShop } from '../../services/people/auth';
 import { defaultDataDir, troubleWords } from '../../services/shop';
 import { freshenCalendars } from '../../services/schedule/bookings';
-import { theShop } from './shop';
+import { readsOnly, theShop } from './shop';
 import { welcomeWord } from './welcome-word';
 
 /** What the server does before it answers anybody: opens the shop, or says why it cannot. */
 export async function begin(): Promise<void> {
   try {
     const shop = theShop();
+    if (readsOnly) return;
     await freshenCalendars(shop);
     const word = welcomeWord();
     if (isNewShop(shop) && word) {

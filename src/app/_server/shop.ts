@@ -27,12 +27,25 @@ interface Server {
   close: () => void;
 }
 
-/** One shop a process, whatever bundle asks for it. */
-const place = globalThis as { bitacoraServer?: Server };
+const place = globalThis as {
+  /** one shop a process, whatever bundle asks for it */
+  bitacoraServer?: Server;
+  /** the process that draws pages beside this one, which `scripts/start.mjs` calls */
+  bitacoraPageHelp?: { end: () => unknown };
+};
+
+/** Whether this process only draws pages beside the server: it reads the book, and keeps nothing going. */
+export const readsOnly = process.env['BITACORA_READS_ONLY'] === '1';
 
 function server(): Server {
-  place.bitacoraServer ??= openServer(defaultDataDir());
+  place.bitacoraServer ??= (readsOnly ? openReader : openServer)(defaultDataDir());
   return place.bitacoraServer;
+}
+
+/** Beside the server, which holds the folder. */
+function openReader(dataDir: string): Server {
+  const shop = openShop(dataDir, Date.now, { waitMs: 40, readOnly: true });
+  return { shop, auth: openAuth(shop, [nextCookies()]), close: () => closeShop(shop) };
 }
 
 function openServer(dataDir: string): Server {
@@ -73,6 +86,7 @@ export function theAuth(): Auth {
 /** Closes the book, has its folder replaced, and opens what is there then, also where it was not replaced. */
 export function replaceData<T>(step: (dataDir: string) => Outcome<T>): Outcome<T> {
   const { shop, close } = server();
+  place.bitacoraPageHelp?.end();
   close();
   delete place.bitacoraServer;
   const replaced = step(shop.dataDir);
@@ -114,6 +128,7 @@ export const currentInside = cache(async (): Promise<Inside | null> => {
 /** The sign-in of a request. Where its lease cannot be written on (the disk is full), it is still read. */
 async function signedIn(sent: Headers) {
   const { api } = theAuth();
+  if (readsOnly) return api.getSession({ headers: sent, query: { disableRefresh: true } });
   try {
     return await api.getSession({ headers: sent });
   } catch {
