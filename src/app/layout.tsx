@@ -1,4 +1,5 @@
 import '@mantine/core/styles.css';
+import '../ui/shared/theme/variables.css';
 import '../ui/shared/theme/global.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata, Viewport } from 'next';

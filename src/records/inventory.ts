@@ -36,6 +36,18 @@ export function standingStock(db: Db): Map<string, StockMovement[]> {
   return groupBy(rows, ({ item }) => item);
 }
 
+/** How many items were ever counted. */
+export function countedItems(db: Db): number {
+  return statement(
+    db,
+    `select count(distinct item) from stock
+     where kind = 'count'
+       and not exists (select 1 from entry later where later.supersedes = stock.entry_id)`,
+  )
+    .pluck()
+    .get() as number;
+}
+
 /** What each machine took out of the stores from an instant on, thousandths of a unit. Struck movements are left out. */
 export function drawnSince(
   db: Db,

@@ -1,4 +1,5 @@
 import { changeSetting } from './setup/settings';
+import { holdMachine } from './machines/holds';
 import { kept, keptBesidesUse, keptOf, ofNow } from './kept';
 import { openShop, closeShop } from './shop';
 import { allOrNothing } from './use-case';
@@ -125,6 +126,24 @@ describe('what follows from the lines of some machines', () => {
     expect(ofWren()).toBe(3);
     shop.clock.now += ofNow;
     expect([ofWren(), ofWren()]).toEqual([4, 4]);
+  });
+
+  test('where all but the use of others counts, it is read anew for that too, and for no more', () => {
+    const read = () =>
+      keptOf(shop, 'besides', ofNow, () => ({ value: (reads += 1), of: [wren] }), {
+        besidesUse: true,
+      });
+    expect([read(), read()]).toEqual([1, 1]);
+    log(shop, swift);
+    expect(read()).toBe(1);
+    const { entryId } = log(shop, wren);
+    expect(read()).toBe(2);
+    must(holdMachine(shop, tester, { machineId: swift, words: 'belt on order' }));
+    expect([read(), read()]).toEqual([3, 3]);
+    // whose session it is that a line puts right is not told apart
+    const change = { start: shop.clock.now - 60_000, runSeconds: 30 };
+    must(correctSession(shop, tester, { entryId, reason: 'longer', change }));
+    expect([read(), read()]).toEqual([4, 4]);
   });
 
   test('hears what another process wrote', () => {

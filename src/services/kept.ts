@@ -93,21 +93,29 @@ interface KeptOf extends Kept {
 
 /**
  * What follows from the book's lines of some machines, and from those of none, kept while no such line is written, by
- * this process or another, and while it is still of now. What is written of other machines does not touch it.
+ * this process or another, and while it is still of now. What is written of other machines does not touch it, unless
+ * all but their use counts too.
  * @param read tells what it is, and of which machines' lines. Whoever gets it must not change it
+ * @param besidesUse whether it follows from every line of every machine, but not from the use of others
  */
 export function keptOf<T>(
   shop: Pick<Shop, 'db' | 'now'>,
   name: string,
   lastsMs: number,
   read: () => { value: T; of: readonly string[] },
+  { besidesUse = false } = {},
 ): T {
   if (shop.db.$client.inTransaction) return read().value;
   const written = lookAtBook(shop);
   const { line } = written;
   const moment = Math.floor(shop.now() / lastsMs);
   const versionOf = (of: readonly string[]) =>
-    [moment, written.shop, ...of.map((id) => written.machines.get(id) ?? 0)].join(' ');
+    [
+      moment,
+      written.shop,
+      besidesUse ? written.besidesUse : 0,
+      ...of.map((id) => written.machines.get(id) ?? 0),
+    ].join(' ');
   const place = placeOf(shop);
   const found = place.get(name) as KeptOf | undefined;
   if (found?.version === versionOf(found?.of ?? [])) return found.value as T;

@@ -1,4 +1,4 @@
-import { firstPlace } from '../units/halving';
+import { firstPlace, firstPlaceSoon } from '../units/halving';
 import { localDay, startOfLocalDay } from '../units/zone';
 import { perGroup } from '../usage/soil';
 import type { CareEvent, CareTask, Counters } from './care';
@@ -115,10 +115,8 @@ class Running {
     // a day that was used on both sides of a reset counts on both
     const first = this.clock.totals[this.#first + 1];
     const sharedDay = used > this.#first && first!.useDays === from.useDays ? 1 : 0;
-    return {
-      ...countedBetween(from, to, this.task.group, sharedDay),
-      days: Math.max(0, day - this.#sinceDay),
-    };
+    const days = Math.max(0, day - this.#sinceDay);
+    return Object.assign(countedBetween(from, to, this.task.group, sharedDay), { days });
   }
 
   /** Remembers how far it went by a moment. */
@@ -135,7 +133,7 @@ class Running {
   /** Looks for the first moment from one on at which it is due. */
   seekDue(from: number): void {
     const { length } = this.clock.moments;
-    const at = from + firstPlace(length - from, (place) => this.used(from + place) >= 1);
+    const at = from + firstPlaceSoon(length - from, (place) => this.used(from + place) >= 1);
     this.due = at < length ? at : Infinity;
   }
 }

@@ -1,4 +1,5 @@
 import { countOf, fitLife, lifeAtRisk, waldRange, type LifeObservation, type NoFit } from './life';
+import { memoized } from '../units/memoized';
 import {
   coarseGrid,
   lifePoints,
@@ -103,36 +104,29 @@ export function proposeLimit(
   };
 }
 
-const unprovenAt = new Map<number, Proposal>();
-
 /** What is said of a limit of one hour before anything was found: most tasks of a new shop, all alike. */
-function unproven(risk: number): Proposal {
-  let found = unprovenAt.get(risk);
-  if (!found) {
-    const belief = posteriorOfLife(
-      [],
-      { median: medianOf(1, risk), logSd: usualLogSd },
-      { grid: coarseGrid },
-    );
-    found = {
-      verdict: 'not enough',
-      proposed: null,
-      life: lifePoints(belief, risk),
-      riskNow: riskAt(belief, 1),
-      riskProposed: null,
-      likeliest: null,
-      missing: fitLife([]).missing,
-      reversed: false,
-      cycles: 0,
-      soiled: 0,
-      longest: 0,
-      more: leastCycles,
-      curve: curveOf(belief, curveBeyond),
-    };
-    unprovenAt.set(risk, found);
-  }
-  return found;
-}
+const unproven = memoized((risk: number): Proposal => {
+  const belief = posteriorOfLife(
+    [],
+    { median: medianOf(1, risk), logSd: usualLogSd },
+    { grid: coarseGrid },
+  );
+  return {
+    verdict: 'not enough',
+    proposed: null,
+    life: lifePoints(belief, risk),
+    riskNow: riskAt(belief, 1),
+    riskProposed: null,
+    likeliest: null,
+    missing: fitLife([]).missing,
+    reversed: false,
+    cycles: 0,
+    soiled: 0,
+    longest: 0,
+    more: leastCycles,
+    curve: curveOf(belief, curveBeyond),
+  };
+});
 
 /** The same of a limit of other hours: what is believed before any finding knows no hour of its own. */
 function scaledTo(limit: number, { life: { p10, p50, p90 }, curve, ...rest }: Proposal): Proposal {

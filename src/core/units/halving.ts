@@ -13,3 +13,13 @@ export function firstPlace(count: number, isSo: (place: number) => boolean): num
   }
   return low;
 }
+
+/** The same where it is likely so of an early place: ever longer steps from the first on, then halving. */
+export function firstPlaceSoon(count: number, isSo: (place: number) => boolean): number {
+  let [low, step] = [0, 1];
+  while (low + step <= count && !isSo(low + step - 1)) {
+    low += step;
+    step *= 2;
+  }
+  return low + firstPlace(Math.min(step - 1, count - low), (place) => isSo(low + place));
+}

@@ -17,6 +17,7 @@ import { lookTells } from '../../core/care/past';
 import { reckon, type Reckoned, type ToReckon } from '../../core/care/reckon';
 import { presences, type Presence } from '../../core/parts/presence';
 import { groupBy } from '../../core/units/group-by';
+import { memoized } from '../../core/units/memoized';
 import { secondsToHours } from '../../core/units/time';
 import { localDay } from '../../core/units/zone';
 import { careAtBench, careBackwards } from '../../records/care';
@@ -93,7 +94,6 @@ interface Moment {
 /** What is shared by everything that is read of one moment. */
 function momentOf(shop: Shop, now: number): Moment {
   const { db, zone } = shop;
-  const meters = new Map<string, MachineMeter>();
   return {
     shop,
     now,
@@ -101,11 +101,7 @@ function momentOf(shop: Shop, now: number): Moment {
     stations: groupBy(listStations(db), (row) => row.machineId),
     judgements: readJudgements(shop, now),
     pasts: readPasts(shop, now),
-    meter(id) {
-      let meter = meters.get(id);
-      if (!meter) meters.set(id, (meter = machineMeter(db, zone, id)));
-      return meter;
-    },
+    meter: memoized((id: string) => machineMeter(db, zone, id)),
     fitted: moduleFinder(shop, now),
   };
 }
@@ -183,15 +179,17 @@ export function dueMachines(shop: Shop, now = shop.now(), machineId?: string): M
  * The same of now, to the minute, for pages: of a machine it is reckoned anew when something was written of it, or of
  * another in which a module of it has been.
  */
-export function dueNow(shop: Shop): MachineDue[] {
+export function dueNow(shop: Shop, machineId?: string): MachineDue[] {
   let reader: ReturnType<typeof dueReader> | null = null;
-  return listMachines(shop.db).map((machine) =>
-    keptOf(shop, `due ${machine.id}`, ofThisMinute, () => {
-      const value = (reader ??= dueReader(shop, shop.now()))(machine);
-      const stays = value.stations.flatMap((station) => station.stays);
-      return { value, of: [...new Set([machine.id, ...stays.map((stay) => stay.machineId)])] };
-    }),
-  );
+  return listMachines(shop.db)
+    .filter(({ id }) => !machineId || id === machineId)
+    .map((machine) =>
+      keptOf(shop, `due ${machine.id}`, ofThisMinute, () => {
+        const value = (reader ??= dueReader(shop, shop.now(), machineId))(machine);
+        const stays = value.stations.flatMap((station) => station.stays);
+        return { value, of: [...new Set([machine.id, ...stays.map((stay) => stay.machineId)])] };
+      }),
+    );
 }
 
 /** A stretch in which a station's soil was made: at its machine, or where its module was. */

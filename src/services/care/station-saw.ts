@@ -1,12 +1,13 @@
 import { countersOver } from '../../core/care/counters';
-import type { LimitKind } from '../../core/care/care';
+import type { CareEvent, LimitKind } from '../../core/care/care';
 import { counterFor } from '../../core/care/due';
 import { resetsTask } from '../../core/care/resets';
 import { sawtooth, type SawMark, type SawPoint } from '../../core/care/sawtooth';
+import { memoized } from '../../core/units/memoized';
 import { millisecondsPerDay } from '../../core/units/time';
-import { careForwards } from '../../records/care';
+import { careBackwards } from '../../records/care';
 import type { Shop } from '../shop';
-import { machineMeter, type MachineMeter } from '../usage/machine-meter';
+import { machineMeter } from '../usage/machine-meter';
 import type { StationDue } from './due';
 
 /** The use of a station against the limit of the heaviest of its tasks that was ever done, over half a year. */
@@ -34,16 +35,16 @@ export function stationSaw(shop: Shop, station: StationDue, now: number): Statio
     task.limits.find(({ kind }) => followed.includes(kind));
   if (!limit) return null;
   const { kind, value } = limit;
-  const events = careForwards(shop.db, station.id).filter(({ at }) => at <= now);
+  const events: CareEvent[] = [];
+  for (const event of careBackwards(shop.db, station.id, now)) {
+    events.unshift(event);
+    // the tooth that the half year begins in
+    if (event.at < now - shown && resetsTask(event, task)) break;
+  }
   const resets = events.filter((event) => resetsTask(event, task)).map(({ at }) => at);
   // the last tooth begins where every other screen counts from
   const starts = [...new Set([...resets.filter((at) => at < since), since])];
-  const meters = new Map<string, MachineMeter>();
-  const meterOf = (machineId: string) => {
-    const known = meters.get(machineId) ?? machineMeter(shop.db, shop.zone, machineId);
-    meters.set(machineId, known);
-    return known;
-  };
+  const meterOf = memoized((machineId: string) => machineMeter(shop.db, shop.zone, machineId));
   const count = (from: number, at: number) =>
     at === now && from === since
       ? counterFor(kind, counters) / value

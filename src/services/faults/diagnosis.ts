@@ -11,6 +11,7 @@ import {
   type Scale,
 } from '../../core/faults/diagnosis/outcomes';
 import type { Ranked } from '../../core/faults/diagnosis/posterior';
+import { placeAt } from '../../core/parts/presence';
 import { millisecondsPerDay, secondsToHours } from '../../core/units/time';
 import {
   entriesAbout,
@@ -274,9 +275,10 @@ const sessionsRead = 3;
 function factsOf(shop: Shop, { id, machineId, at }: Fault): CaseFacts {
   const burn = currentStrength(shop, machineId);
   const fresh = burn !== null && burn.at >= at - strengthCounts;
-  const lives = moduleViews(shop).flatMap(({ kind, lifeSeconds, placeId }) => {
+  const fitted = moduleViews(shop, ({ moves }) => placeAt(moves, shop.now()) === machineId);
+  const lives = fitted.flatMap(({ kind, lifeSeconds }) => {
     const usual = findModuleKind(kind)?.usualLifeHours;
-    return placeId === machineId && usual ? [secondsToHours(lifeSeconds) / usual] : [];
+    return usual ? [secondsToHours(lifeSeconds) / usual] : [];
   });
   const last = sessionsBeside(shop.db, machineId, at, 'before', sessionsRead);
   const swapped = standingEntries(shop.db, ['module moved'], { machineId, from: at - swapCounts })

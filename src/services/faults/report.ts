@@ -20,7 +20,7 @@ import { entryByKey } from '../../records/audit-log';
 import { stationById } from '../../records/machines';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { openFault } from './open-fault';
-import { dueMachines, type MachineDue } from '../care/due';
+import { dueNow, type MachineDue } from '../care/due';
 import { buildFinder } from '../machines/builds';
 import { activeHolds, type Hold } from '../machines/holds';
 import { requireMachine } from '../machines/machines';
@@ -107,7 +107,7 @@ function stateIn({ machines, holds }: StandsNow, machineId: string): Required<Ma
 }
 
 const standsNow = (shop: Shop, machineId: string): StandsNow => ({
-  machines: dueMachines(shop, shop.now(), machineId),
+  machines: dueNow(shop, machineId),
   holds: activeHolds(shop, machineId),
   faults: openFaults(shop, machineId),
 });

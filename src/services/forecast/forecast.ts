@@ -13,6 +13,7 @@ import {
 } from '../../core/forecast/use';
 import type { ScheduleFilling } from '../../core/schedule/problem';
 import { isClosed } from '../../core/schedule/time';
+import { memoized } from '../../core/units/memoized';
 import { millisecondsToHours, secondsToHours } from '../../core/units/time';
 import { weekdayOf } from '../../core/units/wall-clock';
 import { localDay } from '../../core/units/zone';
@@ -70,7 +71,7 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   const soFar = all.find(({ day }) => day === today);
   const rest = restOfDay(now, today, shop.zone);
   const time = technicianTime(shop);
-  const closed = (day: number) => isClosed(time, day);
+  const closed = memoized((day: number) => isClosed(time, day));
   const usedToday = (measure: Measure) => (soFar ? amountOf(measure, soFar) : 0);
   /** what a day is expected to add to what is counted now, by days from today */
   const expected = (measure: Measure | null, share: DayShare) => {
@@ -88,22 +89,17 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
   };
   let share: number | null = null;
   const beam = () => (share ??= machineMeter(shop.db, shop.zone, machineId).beamShare().likely);
-  const models = new Map<Measure, UseModel | null>();
-  const model = (measure: Measure): UseModel | null => {
-    if (!models.has(measure)) {
-      models.set(measure, fitUse(amountsOf(days, measure, today - 1), today - 1, closed));
-    }
-    return models.get(measure)!;
-  };
+  const model = memoized((measure: Measure): UseModel | null =>
+    fitUse(amountsOf(days, measure, today - 1), today - 1, closed),
+  );
   const fillingOf = (kind: UseKind, group: string, left: number): Filling | null => {
     const measure = measureOf(kind, group);
     // beam hours come as a share of the run
     const filled = kind === 'beam' ? left / Math.max(1e-9, beam()) : left;
     return measure && { left: filled, model: model(measure), share: sees(measure) };
   };
-  return {
-    today,
-    due: ({ task, counters, standing, known, range }) => {
+  const due = memoized(
+    ({ task, counters, standing, known, range }: TaskDue): DueForecast | null => {
       if (isDue(standing.state)) {
         return { early: today, likely: today, late: today };
       }
@@ -125,6 +121,10 @@ export function machineForecast(shop: Shop, machineId: string, now = shop.now())
         late: dueWith(range.least - standing.used)!.late,
       };
     },
+  );
+  return {
+    today,
+    due,
     fillings: ({ task, counters }, count, share = always, ahead = 0) =>
       task.limits.map(({ kind, value, notBefore }): ScheduleFilling => {
         const measure = kind === 'days' ? null : measureOf(kind, task.group);
@@ -204,7 +204,7 @@ export function forecastRecords(shop: Shop): ForecastRecord[] {
   const today = localDay(shop.now(), shop.zone);
   const from = today - 3 * lookBackDays;
   const time = technicianTime(shop);
-  const closed = (day: number) => isClosed(time, day);
+  const closed = memoized((day: number) => isClosed(time, day));
   return listMachines(shop.db).map(({ id, nickname }) => {
     const days = dayTotals(shop.db, id, from).filter(({ day }) => day < today);
     const sum = judgedSpans.map((span) => ({ days: span, judged: 0, held: 0 }));

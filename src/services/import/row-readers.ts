@@ -6,6 +6,7 @@ import { findings } from '../../core/care/care';
 import { rung } from '../../core/care/depth';
 import { plain, readFigure } from '../../core/import/mapping';
 import { readingName, type Reading } from '../../core/readings/reading';
+import { memoized } from '../../core/units/memoized';
 import { fail, ok, type Result } from '../../core/units/result';
 import { readDate, upToNow, type DateOrder } from '../../core/units/written-date';
 import { insertEntry } from '../../records/audit-log';
@@ -111,13 +112,8 @@ const careReader: MakeReader = (shop, actor, order) => {
   const machineOf = machineFinder(shop);
   const dateOf = pastDate(shop, order);
   const planOf = carePlanFinder(shop, shop.now());
-  const known = new Map<string, StationRow[]>();
   // a notebook has thousands of rows of few machines
-  const stationsOf = (machineId: string) => {
-    let rows = known.get(machineId);
-    if (!rows) known.set(machineId, (rows = listStations(shop.db, machineId)));
-    return rows;
-  };
+  const stationsOf = memoized((machineId: string) => listStations(shop.db, machineId));
   return (cell) => {
     const machine = machineOf(cell('machine'));
     if (!machine.ok) return machine;

@@ -1,6 +1,6 @@
 import { dangerAdvice, faultTitle, holdsAtOnce } from '../../catalogue/signs';
 import { fireLoad } from '../../core/care/fire-load';
-import { dueMachines, type MachineDue } from '../care/due';
+import { dueNow, type MachineDue } from '../care/due';
 import { openFaults, type Fault } from '../faults/faults';
 import { restrictions } from '../faults/return';
 import { withFireHolds, type HoldNow } from '../care/fire-hold';
@@ -23,7 +23,7 @@ export interface Readiness {
 /** Whether a machine may be used, from its state now, in words an operator can act on. */
 export function readiness(shop: Shop, machineId: string): Readiness {
   const limited = restrictions(shop, machineId).map(({ words }) => words);
-  const [machine] = dueMachines(shop, shop.now(), machineId);
+  const [machine] = dueNow(shop, machineId);
   const holds = withFireHolds(shop, machine ? [machine] : [], shownHolds(shop, machineId));
   const fire = fireWords(machine);
   const unseen = unseenWords(machine);

@@ -46,21 +46,29 @@ function moduleView(shop: Shop, part: Module, nicknames: ReadonlyMap<string, str
   };
 }
 
-/** Every module with its life, those that ended last. */
-export function moduleViews(shop: Shop): ModuleView[] {
+/** The modules that are wanted, each with its life, those that ended last. */
+export function moduleViews(
+  shop: Shop,
+  wanted: (part: Module) => boolean = () => true,
+): ModuleView[] {
   const nicknames = new Map(
     listMachines(shop.db, { retired: true }).map(({ id, nickname }) => [id, nickname]),
   );
   return listModules(shop)
+    .filter(wanted)
     .map((part) => moduleView(shop, part, nicknames))
     .sort((a, b) => Number(a.ended !== null) - Number(b.ended !== null));
 }
 
 /** The places for modules of a machine, with what is in them and what could be. */
 export function machineSlots(shop: Shop, machineId: string): Slot[] {
-  const views = moduleViews(shop);
-  return slotsOf(shop, machineId).map(({ id, name, deaths }) => {
-    const alive = views.filter(({ kind, ended }) => kind === id && !ended);
+  const slots = slotsOf(shop, machineId);
+  const views = moduleViews(
+    shop,
+    ({ kind, ended }) => !ended && slots.some(({ id }) => id === kind.id),
+  );
+  return slots.map(({ id, name, deaths }) => {
+    const alive = views.filter(({ kind }) => kind === id);
     return {
       kind: { id, name, deaths },
       fitted: alive.find(({ placeId }) => placeId === machineId) ?? null,

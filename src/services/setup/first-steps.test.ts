@@ -34,7 +34,9 @@ test('the list knows by the book what is done, and leads to what is next', () =>
   );
   must(setWeek(shop, tester, { windows: [{ weekday: 1, start: 600, minutes: 120 }], closed: [] }));
   for (const name of ['Ragna', 'Sunniva']) must(addPerson(shop, tester, { name, role: 'helper' }));
-  const [item] = shelf(shop);
+  const [item, other] = shelf(shop);
+  must(moveStock(shop, tester, { item: other!.item, kind: 'receipt', quantity: 3 }));
+  expect(open()).toContain('stores');
   must(moveStock(shop, tester, { item: item!.item, kind: 'count', quantity: 3 }));
   expect(open()).toEqual(['labels', 'plan']);
   must(tickStep(shop, tester, { step: 'labels' }));

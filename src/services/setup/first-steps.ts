@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ok } from '../../core/units/result';
-import { standingStock } from '../../records/inventory';
+import { countedItems } from '../../records/inventory';
 import { allPeople } from '../../records/people';
 import { latestSchedules } from '../../records/schedule';
 import { readSetting, writeSetting } from '../../records/settings';
@@ -39,7 +39,7 @@ export function firstSteps(shop: Shop, machines: readonly MachineDue[]): StepSta
       stations.some(({ tasks }) => tasks.some(({ standing }) => standing.state === 'not known')),
   );
   const others = allPeople(shop.db).filter(({ endedAt }) => endedAt === null).length - 1;
-  const counted = standingStock(shop.db).size;
+  const counted = countedItems(shop.db);
   const states: Readonly<Record<FirstStep, [done: boolean, words: string]>> = {
     zone: [readSetting(shop.db, 'timezone') !== null, shop.zone],
     machines: [machines.length > 0, machines.length === 0 ? 'none yet' : `${machines.length}`],

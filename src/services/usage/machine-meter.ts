@@ -1,5 +1,6 @@
 import type { UseMeter } from '../../core/care/counters';
 import { beamShare, type BeamShare } from '../../core/usage/beam-share';
+import { memoized } from '../../core/units/memoized';
 import { localDay, startOfLocalDay } from '../../core/units/zone';
 import {
   daysUsed,
@@ -18,16 +19,10 @@ export interface MachineMeter extends UseMeter {
 }
 
 export function machineMeter(db: Shop['db'], zone: string, machineId: string): MachineMeter {
-  const cache = new Map<number, Totals>();
   let share: BeamShare | null = null;
-  const totals = (instant: number): Totals => {
-    let found = cache.get(instant);
-    if (!found) {
-      found = totalsBefore(db, machineId, instant, localDay(instant, zone));
-      cache.set(instant, found);
-    }
-    return found;
-  };
+  const totals = memoized((instant: number): Totals =>
+    totalsBefore(db, machineId, instant, localDay(instant, zone)),
+  );
   return {
     firstUse: firstUse(db, machineId) ?? Infinity,
     totals,

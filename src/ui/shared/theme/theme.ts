@@ -1,4 +1,4 @@
-import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import { createTheme, type MantineColorsTuple } from '@mantine/core';
 import type * as mantine from '@mantine/core';
 
 /** What is set of a component. Its type alone: every page would carry the components that are only named here. */
@@ -118,26 +118,3 @@ export const theme = createTheme({
 function large(...names: string[]) {
   return Object.fromEntries(names.map((name) => [name, { defaultProps: { size: 'md' } }]));
 }
-
-/** Gives Mantine's own surfaces the inks of `global.css`. */
-export const inks: CSSVariablesResolver = () => {
-  const shared = {
-    '--mantine-color-body': 'var(--paper)',
-    '--mantine-color-text': 'var(--ink)',
-    '--mantine-color-dimmed': 'var(--ink-2)',
-    '--mantine-color-default': 'var(--panel)',
-    '--mantine-color-default-border': 'var(--rule-strong)',
-    '--mantine-color-default-hover': 'var(--wash)',
-    '--mantine-color-default-color': 'var(--ink)',
-    '--mantine-color-placeholder': 'var(--ink-2)',
-    '--mantine-color-error': 'var(--alarm)',
-    // what is hovered over, and what cannot be pressed
-    '--mantine-color-gray-0': 'var(--wash)',
-    '--mantine-color-gray-1': 'var(--wash)',
-    // what inputs are framed with
-    '--mantine-color-gray-4': 'var(--rule-strong)',
-    '--mantine-color-dark-4': 'var(--rule-strong)',
-    '--mantine-color-anchor': 'var(--ink)',
-  };
-  return { variables: {}, light: shared, dark: shared };
-};

@@ -11,7 +11,7 @@ import { readFault, type Fault } from '../../../../services/faults/faults';
 import { faultLinks, type FaultLinks } from '../../../../services/faults/links';
 import { restrictions } from '../../../../services/faults/return';
 import { suggestedCalls } from '../../../../services/care/call-or-defer';
-import { kept, ofThisMinute } from '../../../../services/kept';
+import { keptOf, ofThisMinute } from '../../../../services/kept';
 import { storeItems } from '../../../../services/inventory/inventory';
 import { drawnBuild } from '../../../../services/machines/builds';
 import { benchProofs } from '../../../../services/readings/bench/answers';
@@ -47,7 +47,13 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
     ({ id, machineId }) => id !== fault.id && machineId === fault.machineId,
   );
   // it weighs all that was ever found: who looks at a fault looks more than once
-  const diagnosis = kept(shop, `diagnosis ${fault.id}`, ofThisMinute, () => diagnose(shop, fault));
+  const diagnosis = keptOf(
+    shop,
+    `diagnosis ${fault.id}`,
+    ofThisMinute,
+    () => ({ value: diagnose(shop, fault), of: [fault.machineId] }),
+    { besidesUse: true },
+  );
   const seen = fault.steps.at(-1)?.id ?? null;
   const limited = restrictions(shop, fault.machineId).find(({ faultId }) => faultId === fault.id);
   return (
