@@ -146,10 +146,10 @@ test('several steps as one: a refusal of any leaves nothing of the others', () =
   const outcome = allOrRefused(shop, (take) => {
     writeSetting(shop.db, 'name', 'half');
     take(ok(1));
-    take(refuse('no more'));
+    take(refuse('No more of it.'));
     return 'never';
   });
-  expect(refusal(outcome)).toBe('no more');
+  expect(refusal(outcome)).toBe('No more of it.');
   expect(readSetting(shop.db, 'name')).toBeNull();
   expect(must(allOrRefused(shop, (take) => take(ok(2))))).toBe(2);
 });

@@ -117,8 +117,10 @@ describe('evidence points the right way round', () => {
     expect(lifeFactor(1.05)).toBeGreaterThan(2.5);
     expect(lifeFactor(1.3) / lifeFactor(1)).toBeCloseTo(1.3 ** 1.5, 6);
     expect(lifeFactor(0.2)).toBeLessThan(0.3);
-    expect(refitFactor(1)).toBeGreaterThan(refitFactor(1, false));
-    expect(refitFactor(11)).toBe(1);
+    expect([0, 2, 2.1, 10, 10.1].map((hours) => refitFactor(hours))).toEqual([8, 8, 2, 2, 1]);
+    expect([0, 2, 2.1, 10, 10.1].map((hours) => refitFactor(hours, false))).toEqual([
+      2.5, 2.5, 1.3, 1.3, 1,
+    ]);
   });
 
   it('when and where speak: after a while for heat, in one corner for mirrors, only some jobs for settings', () => {

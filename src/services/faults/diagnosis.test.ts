@@ -8,6 +8,7 @@ import { listStations } from '../../records/machines';
 import { recordCare } from '../care/care';
 import { asCheck, refitFactor, usedFactor } from './case';
 import { diagnose } from './diagnosis';
+import { listModules, addModule, moveModule } from '../parts/parts';
 import { bookPage, strikeEntry } from '../audit-log/audit-log';
 import { readFault } from './faults';
 import { reportFault } from './report';
@@ -436,4 +437,32 @@ describe('an alarm', () => {
     shop.clock.now += hour;
     expect(offered(alarm(machineId))).toContain('reset-alarm');
   });
+});
+
+test('what was exchanged within two days before a report is named, later and earlier exchanges are not', () => {
+  const machineId = addTestMachine(shop).id;
+  const add = (serial: string, into: string | null) =>
+    must(addModule(shop, tester, { kind: 'head', serial, machineId: into, at: shop.clock.now })).id;
+  const blue = add('B-1', machineId);
+  const red = add('R-2', null);
+  const name = (id: string) => listModules(shop).find((one) => one.id === id)!.name;
+  const exchanged = (faultId: string) => {
+    const said = diagnose(shop, readFault(shop, faultId)!).causes.flatMap(({ because }) =>
+      because.map(({ words }) => words),
+    );
+    return [...new Set(said.filter((words) => words.startsWith('Exchanged lately')))];
+  };
+  shop.clock.now += 72 * hour;
+  const before = report(machineId, 'weak');
+  shop.clock.now += hour;
+  must(moveModule(shop, tester, { moduleId: blue, machineId: null }));
+  shop.clock.now += hour;
+  must(moveModule(shop, tester, { moduleId: red, machineId }));
+  shop.clock.now += 24 * hour;
+  const soon = report(machineId, 'weak');
+  shop.clock.now += 25 * hour;
+  const late = report(machineId, 'weak');
+  expect(exchanged(before)).toEqual([]);
+  expect(exchanged(soon)).toEqual([expect.stringContaining(name(red))]);
+  expect(exchanged(late)).toEqual([]);
 });

@@ -222,6 +222,22 @@ describe('modules in the shop', () => {
     expect(windowOf(wren).module).toBe('B-9');
   });
 
+  test('each says since when it is where it is: since its last move, else since it is in the book', () => {
+    const since = (id: string) => moduleViews(shop).find((one) => one.id === id)!.since;
+    const begun = shop.clock.now;
+    const [blue, red] = [head('B-1', wren), head('R-1', null)];
+    shop.clock.now += day;
+    must(moveModule(shop, tester, { moduleId: blue, machineId: swift }));
+    expect([since(blue), since(red)]).toEqual([begun + day, begun]);
+    shop.clock.now += day;
+    must(moveModule(shop, tester, { moduleId: blue, machineId: null }));
+    shop.clock.now += day;
+    expect(moduleViews(shop).find(({ id }) => id === blue)).toMatchObject({
+      place: null,
+      since: begun + 2 * day,
+    });
+  });
+
   test('moves that cannot be are refused and change nothing', () => {
     const blue = head('B-1', wren);
     const red = head('R-1', null);

@@ -98,6 +98,24 @@ test('where no copy can be made, that is said until one can', async () => {
   silent.mockRestore();
 });
 
+test('what lies in the folder of copies and is none is left out, also where it looks like one', async () => {
+  must(await keepCopy(shop));
+  const { folder } = copyRules(shop);
+  for (const [name, written] of [
+    ['a', '{}'],
+    ['b', 'not JSON'],
+    ['c', '{"made": "2026-11-01T00:00:00.000Z"}'],
+  ] as const) {
+    fs.mkdirSync(path.join(folder, name));
+    fs.writeFileSync(path.join(folder, name, 'copy.json'), written);
+  }
+  fs.mkdirSync(path.join(folder, 'holiday-pictures'));
+  const copies = listCopies(folder);
+  expect(copies).toHaveLength(1);
+  expect(copies[0]).toMatchObject({ name: path.basename(copies[0]!.folder), tested: { ok: true } });
+  expect(listCopies(path.join(folder, 'nowhere'))).toEqual([]);
+});
+
 test('a copy that lost a page, an entry or a picture fails its test, and stays where it is', async () => {
   must(await keepCopy(shop));
   const [copy] = listCopies(copyRules(shop).folder);

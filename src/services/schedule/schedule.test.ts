@@ -17,6 +17,7 @@ import { strikeEntry } from '../audit-log/audit-log';
 import { recordCare } from '../care/care';
 import { dueMachines } from '../care/due';
 import { changeStoreItem, moveStock, shelf } from '../inventory/inventory';
+import { removeStation } from '../machines/machines';
 import { addTestMachine, cutPlywood, must, eachTestShop, refusal, tester } from '../testing/shop';
 import {
   addBooking,
@@ -685,6 +686,25 @@ describe('the feed', () => {
     expect(opensFeed(shop, token)).toBe(false);
     expect(opensFeed(shop, feedToken(shop))).toBe(true);
   });
+});
+
+it('a clean-down of stations that are gone cannot be moved', () => {
+  use(60);
+  evenings();
+  const row = plan();
+  const block = row.plan.blocks.find(({ tasks }) => tasks.length > 0)!;
+  const { weeks } = view();
+  const free = weeks.windows.find(
+    ({ id }) => !row.plan.blocks.some(({ window }) => window === id),
+  )!;
+  for (const stationId of new Set(block.tasks.map((one) => one.stationId)))
+    must(removeStation(shop, tester, stationId));
+  const refused = changeSchedule(shop, tester, {
+    version: row.id,
+    change: { kind: 'move', block: block.id, tasks: null, window: free.id },
+  });
+  expect(refusal(refused)).toBe('None of it need be done any more.');
+  expect(currentSchedule(shop)!.id).toBe(row.id);
 });
 
 it('counts what the plan needs of the stores, and lists what to order', () => {

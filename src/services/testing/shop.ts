@@ -68,10 +68,15 @@ export function must<T>(outcome: Outcome<T>): T {
   return outcome.value;
 }
 
-/** The message of an outcome that must be a failure. */
+/** The message of an outcome that must be a failure: in words, as is all that it says of fields. */
 export function refusal(outcome: Outcome<unknown>): string {
   if (outcome.ok) throw new Error('expected a refusal');
-  return outcome.error.message;
+  const { message, fields = {} } = outcome.error;
+  const unsaid = [message, ...Object.values(fields)].find(
+    (said) => !/^\S+ \S[^]*[.?!)]$/.test(said),
+  );
+  if (unsaid !== undefined) throw new Error(`a refusal is a sentence, not "${unsaid}"`);
+  return message;
 }
 
 export function addTestMachine(shop: Shop, nickname = 'Wren', family = 'enclosed-diode') {

@@ -113,6 +113,50 @@ test('what does not fit is not offered; what more time would add is said', () =>
   expect(later.offers[0]!.tasks.map(({ id }) => id)).toEqual(more!.added.map(({ id }) => id));
 });
 
+test('more time is named where it buys a tenth more, the least of it, with what it would add', () => {
+  run(20);
+  addTestMachine(shop, 'Heron', 'co2-glass-tube');
+  shop.clock.now += 90 * day;
+  const board = shopBoard(shop);
+  const extras = [5, 10, 15, 20, 30];
+  let named = 0;
+  for (let minutes = 5; minutes <= 60; minutes += 5) {
+    const { offers, more } = inMinutes(shop, board, minutes);
+    const [best] = offers;
+    if (!best) continue;
+    const bought = extras.map(
+      (extra) => inMinutes(shop, board, minutes + extra, best.machineId).offers[0]!,
+    );
+    const first = bought.findIndex(
+      ({ worth, tasks }) =>
+        worth > best.worth * 1.1 &&
+        tasks.some(({ id }) => !best.tasks.some((one) => one.id === id)),
+    );
+    expect(more?.extra).toBe(extras[first]);
+    if (!more) continue;
+    named += 1;
+    const had = best.tasks.map(({ id }) => id);
+    expect(more.added.map(({ id }) => id)).toEqual(
+      bought[first]!.tasks.map(({ id }) => id).filter((id) => !had.includes(id)),
+    );
+  }
+  expect(named).toBeGreaterThan(2);
+});
+
+test('what an opening would serve too is another task of the very machine', () => {
+  run(20);
+  shop.clock.now += 90 * day;
+  const board = shopBoard(shop);
+  const offers = [10, 20, 30, 45].flatMap((minutes) => inMinutes(shop, board, minutes).offers);
+  const also = offers.flatMap(({ also: one, tasks }) => (one ? [{ one, tasks }] : []));
+  expect(also.length).toBeGreaterThan(0);
+  for (const { one, tasks } of also) {
+    expect(one.machineId).toBe(machineId);
+    expect(tasks.map(({ id }) => id)).not.toContain(one.id);
+    expect(tasks.some(({ opening }) => opening === one.opening)).toBe(true);
+  }
+});
+
 test('asked of one machine the others are left out', () => {
   run(20);
   addTestMachine(shop, 'Heron', 'co2-glass-tube');

@@ -128,9 +128,9 @@ export function ImportSessions({ zone, machines, remembered, remember }: ImportS
           >
             <p className={classes.dropWords}>Drop a CSV file here, or press to choose one</p>
             <p className="quiet">
-              Any headings, comma or semicolon. Named machine, start, run (minutes or h:mm), and
-              where known beam, material, process, air_assist, draught, operator, note, key they
-              need no telling.
+              Comma or semicolon, any headings: you say which column is which. Known by their names:
+              machine, start, run (minutes or h:mm), beam, material, process, air_assist, draught,
+              operator, note, key.
             </p>
           </FileDrop>
           <Checkbox
