@@ -39,8 +39,11 @@ async function main() {
   const cookie = await signedIn(server.url, marit);
 
   const took: Record<string, number[]> = {};
+  /** by minutes since the beginning: the import, the plan and whatever starts with them have the first */
+  const minutes: number[][] = [];
   const errors: string[] = [];
-  const until = Date.now() + seconds * 1000;
+  const start = Date.now();
+  const until = start + seconds * 1000;
   const asked = async (what: string, at: string, init: RequestInit = {}) => {
     const begun = performance.now();
     try {
@@ -50,7 +53,9 @@ async function main() {
     } catch (error) {
       errors.push(`${what}: ${(error as Error).message}`);
     }
-    (took[what] ??= []).push(performance.now() - begun);
+    const ms = performance.now() - begun;
+    (took[what] ??= []).push(ms);
+    (minutes[Math.floor((Date.now() - start) / 60_000)] ??= []).push(ms);
   };
   const call = (what: string, name: string, ...args: unknown[]) => {
     const { id, at } = builtAction(name);
@@ -140,6 +145,11 @@ async function main() {
       `  ${what.padEnd(8)} ${String(some.length).padStart(6)}  p50 ${at(0.5, some).toFixed(0).padStart(5)}  p95 ${at(0.95, some).toFixed(0).padStart(5)} ms`,
     );
   }
+  const p95s = minutes.map((some) => {
+    some.sort((a, b) => a - b);
+    return at(0.95, some).toFixed(0);
+  });
+  say(`p95 minute by minute: ${p95s.join(', ')} ms`);
   for (const line of [...new Set(errors)].slice(0, 10)) say(`  ${line}`);
   importing.kill();
   await server.kill();

@@ -2,6 +2,7 @@ import type { Draught, Process } from '../../core/usage/soil';
 import { sessionsBeside } from '../../records/usage/sessions';
 import { timerOf } from '../../records/usage/timers';
 import { recentJobs, type Job } from './job-files';
+import { keptOf, ofThisMinute } from '../kept';
 import type { Shop } from '../shop';
 import { soilTable } from './soil-weights-read';
 
@@ -36,6 +37,23 @@ export function allWorks(shop: Shop): Work[] {
 }
 
 export function logChoices(shop: Shop, machineId: string): LogChoices {
+  const usual = keptOf(shop, `usual works ${machineId}`, ofThisMinute, () => ({
+    value: usualWorks(shop, machineId),
+    of: [machineId],
+  }));
+  return {
+    machineId,
+    ...usual,
+    timerStartedAt: timerOf(shop.db, machineId)?.startedAt ?? null,
+    jobs: recentJobs(shop, machineId),
+  };
+}
+
+/** What its last fifty sessions say of how a machine is used. */
+function usualWorks(
+  shop: Shop,
+  machineId: string,
+): Omit<LogChoices, 'machineId' | 'timerStartedAt' | 'jobs'> {
   const sessions = sessionsBeside(shop.db, machineId, shop.now() + 1, 'before', 50).reverse();
   const counts = new Map<string, { work: Work; count: number }>();
   for (const { material, process } of sessions) {
@@ -47,7 +65,6 @@ export function logChoices(shop: Shop, machineId: string): LogChoices {
   }
   const last = sessions.find(({ material, process }) => material && process);
   return {
-    machineId,
     work: last ? { material: last.material!, process: last.process! } : null,
     airAssist: last?.airAssist ?? true,
     draught: sessions[0]?.draught ?? 'full',
@@ -56,7 +73,5 @@ export function logChoices(shop: Shop, machineId: string): LogChoices {
       .sort((a, b) => b.count - a.count)
       .slice(0, usualShown)
       .map(({ work }) => work),
-    timerStartedAt: timerOf(shop.db, machineId)?.startedAt ?? null,
-    jobs: recentJobs(shop, machineId),
   };
 }
