@@ -49,14 +49,15 @@ export class PageHelp {
   takes(request, own) {
     if (!isPage(request)) return false;
     if (this.#port === null) {
-      if (own >= crowd || this.mode === 'always') this.#call();
+      const crowded = own >= crowd && os.availableParallelism() > 1;
+      if (this.mode === 'always' || (crowded && this.mode !== 'off')) this.#call();
       return false;
     }
     return this.mode === 'always' || this.#has < own;
   }
 
   #call() {
-    if (this.#child || this.mode === 'off' || os.availableParallelism() < 2) return;
+    if (this.#child) return;
     const { host, port } = this;
     const child = fork(path.join(root, 'scripts', 'page-helper.mjs'), {
       env: {
@@ -66,12 +67,14 @@ export class PageHelp {
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     this.#child = child;
-    child.on('error', () => undefined);
+    const ended = () => {
+      if (this.#child === child) this.#forget();
+    };
+    // one that could not be begun never exits
+    child.on('error', ended);
+    child.once('exit', ended);
     child.on('message', (at) => {
       if (this.#child === child) this.#port = at;
-    });
-    child.once('exit', () => {
-      if (this.#child === child) this.#forget();
     });
     // the server's own end is no matter of it
     child.unref();

@@ -97,6 +97,7 @@ function stop() {
   if (stopping) return;
   stopping = true;
   // what the helper had to answer comes back to this process, which closes the book as the last
+  help.mode = 'off';
   const alone = help.end();
   server.close(() => void alone.then(() => process.exit(0)));
   server.closeIdleConnections();

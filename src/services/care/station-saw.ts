@@ -37,10 +37,11 @@ export function stationSaw(shop: Shop, station: StationDue, now: number): Statio
   const { kind, value } = limit;
   const events: CareEvent[] = [];
   for (const event of careBackwards(shop.db, station.id, now)) {
-    events.unshift(event);
+    events.push(event);
     // the tooth that the half year begins in
     if (event.at < now - shown && resetsTask(event, task)) break;
   }
+  events.reverse();
   const resets = events.filter((event) => resetsTask(event, task)).map(({ at }) => at);
   // the last tooth begins where every other screen counts from
   const starts = [...new Set([...resets.filter((at) => at < since), since])];
