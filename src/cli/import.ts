@@ -19,7 +19,6 @@ import {
   takeHistory,
   type HistoryPreview,
 } from '../services/import/history';
-import { letOthersFirst } from '../services/background-job';
 import type { Actor, Shop } from '../services/shop';
 import {
   checkSessionsFile,
@@ -50,7 +49,6 @@ export async function importCommand(
   const kind = importKinds.find((one) => one === what);
   if (!kind) throw new Unusable(`What can be imported: ${importKinds.join(', ')}.`);
   const name = required(file, 'The name of the file');
-  letOthersFirst();
   if (kind === 'sessions') return importSessions(shop, actor, name, values);
   return importHistory(shop, actor, kind, name, values);
 }

@@ -294,6 +294,21 @@ export function canWrite(db: Db): string | null {
   }
 }
 
+/** Whether another process is writing just now. Looks without waiting: a blocking wait holds up whoever asks next. */
+export function isBeingWritten({ $client: client }: Db): boolean {
+  const waitMs = client.pragma('busy_timeout', { simple: true }) as number;
+  client.pragma('busy_timeout = 0');
+  try {
+    client.exec('begin immediate; rollback');
+    return false;
+  } catch (error) {
+    // any other trouble is met, and put in words, by whoever writes
+    return isBusy(error);
+  } finally {
+    client.pragma(`busy_timeout = ${waitMs}`);
+  }
+}
+
 /** Changes whenever anything was written, by this connection or another. */
 export function recordsVersion(db: Db): string {
   const others = db.$client.pragma('data_version', { simple: true });

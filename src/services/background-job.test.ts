@@ -4,7 +4,7 @@ import path from 'node:path';
 import { spawn } from 'node:child_process';
 import type * as childProcess from 'node:child_process';
 import { log } from './log';
-import { askApart, othersTurn } from './background-job';
+import { askApart, forkWorker, givesWay, othersTurn } from './background-job';
 
 let mockStart: (real: typeof childProcess) => childProcess.ChildProcess;
 jest.mock('node:child_process', () => {
@@ -46,6 +46,36 @@ describe('the time of a process', () => {
     slow(false);
     const answer = await askApart('calendar-process.ts', {}, { seconds: 1, memoryMb: 64 });
     expect(answer).toEqual({ ok: false, error: 'It took longer than 1 s to read.' });
+  });
+});
+
+describe('who comes first on the processor', () => {
+  const script = path.join(os.tmpdir(), `bitacora-waits-${process.pid}.js`);
+  beforeAll(() => fs.writeFileSync(script, 'setInterval(() => {}, 1000);'));
+  afterAll(() => fs.rmSync(script));
+
+  it.each([
+    ['work that only reads is pushed aside', false, os.constants.priority.PRIORITY_BELOW_NORMAL],
+    ['work that holds the book is not: all who write would wait with it', true, os.getPriority()],
+  ])('%s', (_, writes, priority) => {
+    mockStart = (real) => real.fork(script, [], { execArgv: [] });
+    const child = forkWorker('import-process.ts', { writes });
+    expect(os.getPriority(child.pid)).toBe(priority);
+    child.kill('SIGKILL');
+  });
+
+  it.each([
+    ['rests where others took the processor meanwhile', 100_000, true],
+    ['goes on where nobody did', 990_000, false],
+  ])('such work %s', async (_, spent, rests) => {
+    const begun = Date.now();
+    const now = jest.spyOn(performance, 'now').mockReturnValue(0);
+    jest.spyOn(process, 'cpuUsage').mockReturnValue({ user: spent, system: 0 });
+    const turn = givesWay();
+    now.mockReturnValue(1000);
+    await turn();
+    jest.restoreAllMocks();
+    expect(Date.now() - begun >= 290).toBe(rests);
   });
 });
 

@@ -1,4 +1,4 @@
-import { setImmediate } from 'node:timers/promises';
+import { setImmediate, setTimeout as pause } from 'node:timers/promises';
 import { fork, type ChildProcess } from 'node:child_process';
 import os from 'node:os';
 import path from 'node:path';
@@ -7,13 +7,21 @@ import { log } from './log';
 import { readyWord } from './ready-word';
 import { refuse, type Refusal } from './shop';
 
+interface WorkerOptions {
+  env?: Record<string, string>;
+  memoryMb?: number;
+  writes?: boolean;
+}
+
 /**
  * Starts a process of its own for long work, from `src/workers`. It ends with the server.
  * @param options.memoryMb heap it may take
+ * @param options.writes whether it keeps the book to itself for long while it writes: then it is not pushed aside,
+ * since everybody who writes would wait for it, and gives way by itself before that ({@link givesWay})
  */
 export function forkWorker(
   script: string,
-  { env = {}, memoryMb = 4096 }: { env?: Record<string, string>; memoryMb?: number } = {},
+  { env = {}, memoryMb = 4096, writes = false }: WorkerOptions = {},
 ): ChildProcess {
   const child = fork(
     path.join(/* turbopackIgnore: true */ process.cwd(), 'scripts/program.mjs'),
@@ -25,7 +33,7 @@ export function forkWorker(
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     },
   );
-  if (child.pid !== undefined) letOthersFirst(child.pid);
+  if (child.pid !== undefined && !writes) letOthersFirst(child.pid);
   child.on('error', (error) => {
     log.error({ err: error }, `${script} could not be started or asked.`);
     // one that never ran never exits by itself: whoever waits for its end is told here
@@ -35,12 +43,34 @@ export function forkWorker(
 }
 
 /** Has long work take what others leave of the processor: whoever waits for a page comes first. */
-export function letOthersFirst(pid = process.pid): void {
+function letOthersFirst(pid: number): void {
   try {
     os.setPriority(pid, os.constants.priority.PRIORITY_BELOW_NORMAL);
   } catch {
     // it ended already, or the system does not let us: it goes on as it is
   }
+}
+
+/** Below this share of the processor others want it too. */
+const crowdedBelow = 0.7;
+/** Milliseconds it rests at most at a time. */
+const longestRest = 300;
+
+/**
+ * A pause between pieces of long work, twice as long as the piece was where others wanted the processor meanwhile.
+ * For work that ends in writing, where {@link letOthersFirst} would have those wait who come first.
+ */
+export function givesWay(): () => Promise<void> {
+  let begun = performance.now();
+  let spent = process.cpuUsage();
+  return async () => {
+    const took = performance.now() - begun;
+    const { user, system } = process.cpuUsage(spent);
+    if ((user + system) / 1000 < crowdedBelow * took) await pause(Math.min(2 * took, longestRest));
+    else await othersTurn();
+    begun = performance.now();
+    spent = process.cpuUsage();
+  };
 }
 
 /** From arrival to answer a request goes a few times round the loop; with one turn a piece it would wait for as many pieces. */
@@ -55,6 +85,8 @@ export async function othersTurn(): Promise<void> {
 export interface Limits {
   seconds: number;
   memoryMb: number;
+  /** as of {@link forkWorker} */
+  writes?: boolean;
 }
 
 /** A process may be so long in coming. */
@@ -73,13 +105,13 @@ const queue: (() => void)[] = [];
 export async function askApart<A>(
   script: string,
   order: unknown,
-  { seconds, memoryMb }: Limits,
+  { seconds, memoryMb, writes = false }: Limits,
 ): Promise<Result<A>> {
   while (running >= mostAtOnce) await new Promise<void>((resolve) => queue.push(resolve));
   running += 1;
   try {
     return await new Promise<Result<A>>((resolve) => {
-      const child = forkWorker(script, { memoryMb });
+      const child = forkWorker(script, { memoryMb, writes });
       let late = false;
       const end = () => {
         late = true;

@@ -1,8 +1,10 @@
+import path from 'node:path';
+import Database from 'better-sqlite3';
 import { log } from './log';
 import { readSetting, writeSetting } from '../records/settings';
 import { write } from '../records/database';
 import { ok } from '../core/units/result';
-import { attempted, troubleWords } from './shop';
+import { attempted, patiently, troubleWords } from './shop';
 import { eachTestShop, refusal } from './testing/shop';
 
 const shop = eachTestShop();
@@ -16,7 +18,7 @@ afterEach(() => {
 const full = () => {
   const { $client } = shop.db;
   $client.pragma(`max_page_count = ${String($client.pragma('page_count', { simple: true }))}`);
-  return attempted(() =>
+  return attempted(shop, () =>
     ok(write(shop.db, () => writeSetting(shop.db, 'name', 'x'.repeat(500_000)))),
   );
 };
@@ -30,7 +32,7 @@ test('what the disk or the database refuses is told whoever pressed, in the word
 test('records that may only be read say so, and nothing is kept', async () => {
   shop.db.$client.pragma('query_only = on');
   const said = refusal(
-    await attempted(() => ok(write(shop.db, () => writeSetting(shop.db, 'name', 'x')))),
+    await attempted(shop, () => ok(write(shop.db, () => writeSetting(shop.db, 'name', 'x')))),
   );
   expect(said).toMatch(/cannot be written|could not be written/);
   shop.db.$client.pragma('query_only = off');
@@ -45,15 +47,39 @@ test.each([
   const failing = () => {
     throw Object.assign(new Error('write'), { code });
   };
-  expect(refusal(await attempted(failing))).toMatch(words);
+  expect(refusal(await attempted(shop, failing))).toMatch(words);
 });
 
 test('a defect is no refusal: it goes on as it is', async () => {
   const defect = new TypeError('x is not a function');
   expect(troubleWords(defect)).toBeNull();
   await expect(
-    attempted(() => {
+    attempted(shop, () => {
       throw defect;
     }),
   ).rejects.toBe(defect);
+});
+
+test('whoever waits for another process to end writing does not hold the others up', async () => {
+  const other = new Database(path.join(shop.dataDir, 'bitacora.sqlite'));
+  other.exec('begin immediate');
+  shop.db.$client.pragma('busy_timeout = 20');
+  const tries = new Map<string, number>();
+  const names = ['a', 'b', 'c', 'd', 'e'];
+  const all = Promise.all(
+    names.map((name) =>
+      patiently(shop, () => {
+        tries.set(name, (tries.get(name) ?? 0) + 1);
+        write(shop.db, () => writeSetting(shop.db, name, 'written'));
+      }),
+    ),
+  );
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  // each try blocks for as long as the file is waited for: one each, not one whenever the file is looked at
+  expect([...tries.values()]).toEqual([1, 1, 1, 1, 1]);
+  other.exec('rollback');
+  other.close();
+  await all;
+  expect(names.map((name) => readSetting(shop.db, name))).toEqual(names.map(() => 'written'));
+  expect(shop.db.$client.pragma('busy_timeout', { simple: true })).toBe(20);
 });

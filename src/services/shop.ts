@@ -1,8 +1,16 @@
 import path from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { exercises, type Exercise } from '../core/people/exercises';
 import { roles, type Role } from '../core/people/roles';
 import { fail, type Result } from '../core/units/result';
-import { isBusy, openRecords, RecordsError, RecordsUnusable, type Db } from '../records/database';
+import {
+  isBeingWritten,
+  isBusy,
+  openRecords,
+  RecordsError,
+  RecordsUnusable,
+  type Db,
+} from '../records/database';
 import { holderOf, lockFolder, type FolderLock } from '../records/folder-lock';
 import type { DataKind, EntryData, Source } from '../records/audit-log-data';
 import { insertDataEntry, type NewEntry } from '../records/audit-log';
@@ -168,19 +176,25 @@ export function closeShop(shop: Shop): void {
 }
 
 /**
- * Tries a use case again while another process (an import, the command line) is writing, without
- * blocking in between. A use case that met a busy file has written nothing.
+ * Tries a use case again when another process (an import, the command line) has ended writing. While that one
+ * writes it is only looked, which blocks nobody: each try would wait for the file, and hold all others up.
+ * A use case that met a busy file has written nothing.
  * @throws what the use case threw at last, after `patienceMs`
  */
-export async function patiently<T>(step: () => T | Promise<T>, patienceMs = 30_000): Promise<T> {
+export async function patiently<T>(
+  { db }: Pick<Shop, 'db'>,
+  step: () => T | Promise<T>,
+  patienceMs = 30_000,
+): Promise<T> {
   const until = Date.now() + patienceMs;
   for (;;) {
     try {
       return await step();
     } catch (error) {
       if (!isBusy(error) || Date.now() > until) throw error;
-      await new Promise((resolve) => setTimeout(resolve, 60));
     }
+    do await setTimeout(30);
+    while (isBeingWritten(db) && Date.now() <= until);
   }
 }
 
@@ -202,15 +216,21 @@ export function troubleWords(error: unknown): string | null {
   return (code && fileTroubles[code]) || null;
 }
 
+/** Runs a use case, patiently, for somebody who waits for its answer. Troubles are told {@link inWords}. */
+export const attempted = <T>(
+  shop: Pick<Shop, 'db'>,
+  step: () => Outcome<T> | Promise<Outcome<T>>,
+): Promise<Outcome<T>> => inWords(() => patiently(shop, step, 10_000));
+
 /**
- * Runs a use case, patiently, for somebody who waits for its answer: a disk or a database that refuses is a
- * refusal in words, the same that the log has. Any other error is a defect and goes on.
+ * Runs what may meet a disk or a database that refuses: that is a refusal in words, the same that the log has.
+ * Any other error is a defect and goes on.
  */
-export async function attempted<T>(
+export async function inWords<T>(
   step: () => Outcome<T> | Promise<Outcome<T>>,
 ): Promise<Outcome<T>> {
   try {
-    return await patiently(step, 10_000);
+    return await step();
   } catch (error) {
     const words = troubleWords(error);
     if (!words) throw error;

@@ -41,7 +41,7 @@ export function openAction<const A extends Arguments, T>(
     const trouble = shopTrouble();
     if (trouble) return refuse(trouble);
     const taken = readArguments(args, given);
-    return taken.ok ? attempted(() => step(theShop(), ...taken.value)) : taken;
+    return taken.ok ? attempted(theShop(), () => step(theShop(), ...taken.value)) : taken;
   };
 }
 
@@ -62,7 +62,9 @@ export function query<const A extends Arguments, T>(right: Right, args: A, step:
     const inside = await admitted(right);
     if (!inside.ok) return inside;
     const taken = readArguments(args, given);
-    return taken.ok ? attempted(() => step(inside.value, ...taken.value)) : taken;
+    return taken.ok
+      ? attempted(inside.value.shop, () => step(inside.value, ...taken.value))
+      : taken;
   };
 }
 
@@ -85,7 +87,7 @@ export function action<S extends z.ZodType, T>(right: Right, useCase: UseCase<S,
     const inside = await admitted(right);
     if (!inside.ok) return inside;
     const { shop, actor } = inside.value;
-    return shown(await attempted(() => useCase(shop, actor, input)));
+    return shown(await attempted(shop, () => useCase(shop, actor, input)));
   };
 }
 

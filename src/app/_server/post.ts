@@ -49,7 +49,7 @@ export function startPost(shop: Shop): () => void {
     if (busy) return;
     busy = true;
     try {
-      await patiently(() => writeDigests(shop));
+      await patiently(shop, () => writeDigests(shop));
       await sendLetters(shop, carryBySmtp);
     } catch (error) {
       log.error({ err: error }, 'A round of the post failed; the next one tries again.');

@@ -163,7 +163,7 @@ async function take(
     throw new Refusal(403, 'role', 'This device only reads: it is bound to no machine.');
   }
   const actor: Actor = { id: null, name: device.name, source: 'device' };
-  const took = await patiently(() => step(shop, actor, device, items));
+  const took = await patiently(shop, () => step(shop, actor, device, items));
   const taken: Taken = { accepted: 0, duplicates: 0, rejected: [] };
   for (const [index, { outcome, key }] of took.entries()) {
     if (!outcome.ok) {

@@ -33,6 +33,9 @@ export function takeHistoryApart(shop: Shop, actor: Actor, history: History) {
 }
 
 async function apart(order: HistoryOrder): Promise<Outcome<HistoryPreview>> {
-  const answer = await askApart<Outcome<HistoryPreview>>('history-process.ts', order, limits);
+  const answer = await askApart<Outcome<HistoryPreview>>('history-process.ts', order, {
+    ...limits,
+    writes: order.take,
+  });
   return answer.ok ? answer.value : refuse(`${answer.error} Nothing was taken in: split the file.`);
 }

@@ -229,7 +229,7 @@ export async function sendLetters(
       continue;
     }
     // it has gone: a busy file must not make it go again
-    await patiently(() =>
+    await patiently(shop, () =>
       write(shop.db, () => updateLetter(shop.db, id, { sentAt: shop.now(), problem: null })),
     );
     outcome.sent += 1;

@@ -60,7 +60,7 @@ export function copyDue(shop: Shop): boolean {
  */
 export async function keepCopy(shop: Shop): Promise<Outcome<CopyTest>> {
   const { folder, gigabytes, ...rules } = copyRules(shop);
-  const tested = await attempted(() => copyInto(shop, folder));
+  const tested = await attempted(shop, () => copyInto(shop, folder));
   if (!tested.ok) {
     noteTrouble(shop, tested.error.message);
     return tested;

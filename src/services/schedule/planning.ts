@@ -282,7 +282,7 @@ async function finish(id: string, work: Work): Promise<void> {
   const { shop, actor, weeks, word } = work;
   if (work.keep && works().has(id)) {
     try {
-      await patiently(() =>
+      await patiently(shop, () =>
         keepSchedule(shop, actor, weeks, word.plan, { words: 'planned anew', bound: word.bound }),
       );
     } catch (error) {

@@ -88,7 +88,7 @@ export function startImport(
     message: null,
     counts: { accepted: 0, duplicates: 0, rejected: 0 },
     unused: [],
-    process: forkWorker('import-process.ts', { memoryMb }),
+    process: forkWorker('import-process.ts', { memoryMb, writes: true }),
     left: null,
     limit: null,
     questions: new Map(),

@@ -4,7 +4,7 @@ import { fail, ok, type Result } from '../../../core/units/result';
 import { draughts, processes, type Draught, type Process } from '../../../core/usage/soil';
 import type { MaterialIndex } from '../../../core/usage/soil-table';
 import type { LoggedSession } from '../../../records/usage/sessions';
-import { othersTurn } from '../../background-job';
+import { givesWay, othersTurn } from '../../background-job';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
 import {
@@ -56,9 +56,13 @@ export class Cancelled extends Error {
 }
 
 /** Lets other work run, and stops when asked to. */
-export async function breathe({ report, signal }: Progress, share: number): Promise<void> {
+export async function breathe(
+  { report, signal }: Progress,
+  share: number,
+  turn = othersTurn,
+): Promise<void> {
   report?.(share);
-  await othersTurn();
+  await turn();
   if (signal?.aborted) throw new Cancelled();
 }
 
@@ -120,10 +124,11 @@ export async function readSessionsFile(
   const rows: ReadRow[] = [];
   const body = lines.slice(headerAt + 1);
   let lastBreath = 0;
+  const turn = givesWay();
   for (const record of csvRecords(body, delimiter, headerAt + 2)) {
     if (record.line - lastBreath >= chunk) {
       lastBreath = record.line;
-      await breathe(progress, record.line / lines.length);
+      await breathe(progress, record.line / lines.length, turn);
     }
     const { line, raw } = record;
     if ('broken' in record) {

@@ -47,5 +47,5 @@ export async function POST(request: Request, { params }: Context): Promise<Respo
   if (!bytes.ok) return answer(bytes);
   const key = new URL(request.url).searchParams.get('key') ?? '';
   if (!/^[\w-]{8,80}$/.test(key)) return answer(refuse('The picture came without its key.'));
-  return answer(await attempted(() => addReportPhoto(shop, token, bytes.value, key)));
+  return answer(await attempted(shop, () => addReportPhoto(shop, token, bytes.value, key)));
 }
