@@ -1,5 +1,5 @@
 import { piece, task } from './testing/sheets';
-import { writtenSheet } from './written-sheet';
+import { sheetText, writtenSheet } from './written-sheet';
 import type { PartWanted, RunSheet } from './run';
 
 const part = (id: string, name: string): PartWanted => ({
@@ -137,4 +137,56 @@ test('cautions, stopping tests and what comes before are those of the piece', ()
     ['bed#a1', null, null],
     ['bed#a2', null, null],
   ]);
+});
+
+describe('a written sheet as text', () => {
+  const text = (change: Partial<typeof written> = {}) => sheetText({ ...written, ...change });
+
+  it('begins with its minutes and what is laid out, and ends with questions and tests', () => {
+    expect(text().slice(0, 3)).toEqual([
+      `${written.minutes} min in all, ${written.sequentialMinutes} min one after another`,
+      'Lay out: swabs',
+      '',
+    ]);
+    expect(text().slice(-4)).toEqual([
+      '',
+      'Asked at the end:',
+      '    - Every plug home?',
+      'Proved by: Test burn, A square',
+    ]);
+    expect(text({ layOut: [] })[1]).toBe('Lay out: nothing');
+    expect(text({ layOut: ['swabs', 'water'] })[1]).toBe('Lay out: swabs, water');
+    expect(text({ checks: [], proofs: [] }).at(-1)).toBe('');
+  });
+
+  it('writes each piece with its minutes, waits, cautions, steps and reasons, stop and what is out', () => {
+    const full = {
+      ...of('glass'),
+      start: 12,
+      end: 17,
+      steps: [
+        { text: 'wet a swab', why: 'dry it scratches', facts: null },
+        { text: 'one stroke', why: null, facts: null },
+      ],
+      waits: [
+        { minutes: 10, place: null, what: 'discharges' },
+        { minutes: 30, place: 'in the shade', what: 'dries' },
+      ],
+      out: ['head', 'lens'],
+    };
+    const bare = { ...full, title: 'Bed: wipe', steps: [], waits: [], cautions: [], out: [] };
+    expect(text({ pieces: [full, { ...bare, stop: null }] }).slice(2, 13)).toEqual([
+      '',
+      '12-17  Lens: clean, then discharges 10 min, dries 30 min (in the shade)',
+      '    ! no fingers',
+      '    - wet a swab',
+      '      (dry it scratches)',
+      '    - one stroke',
+      '    Enough when: no streak left',
+      '    Out: head, lens',
+      '',
+      '12-17  Bed: wipe',
+      '',
+    ]);
+  });
 });

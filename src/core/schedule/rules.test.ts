@@ -152,6 +152,28 @@ describe('a move', () => {
     expect(effectOf(both, before, before)).toEqual({ cost: 0, worse: [], broken: [] });
   });
 
+  it('tells whom it leaves past due for longest, and from which new day', () => {
+    // each fills by a tenth a day from a half: past its limit from day 6, or five days after it was done
+    const three = problem([
+      task('a'),
+      task('b'),
+      task('c', {
+        criticality: 'fire',
+        fillings: [{ start: 0.1, sum: task('c').fillings[0]!.sum }],
+      }),
+    ]);
+    const { worse } = effectOf(three, [[0], [0], [0]], [[], [1], []]);
+    expect(worse).toEqual([
+      { task: 2, days: 2, from: 10 },
+      { task: 0, days: 6, from: 6 },
+    ]);
+    // one day later is one day less at the end
+    expect(pastDays(three, [[], [1], []], 1)).toEqual([13]);
+    const back = effectOf(three, [[], [], []], [[0], [], []]);
+    expect(back.worse).toEqual([]);
+    expect(back.cost).toBeLessThan(0);
+  });
+
   it('a window that is too full already gets no fuller, and may be relieved', () => {
     const three = problem([
       task('a', { minutes: 40 }),
