@@ -180,9 +180,12 @@ test('law: after any writes, ours or of another process, what is kept is what is
     if (chance.next() < 0.1) {
       shop.clock.now += Math.floor(chance.next() * 2 * millisecondsPerHour);
     }
-    expect(JSON.stringify(dueNow(shop))).toBe(JSON.stringify(dueMachines(shop)));
+    const reckoned = dueMachines(shop);
+    expect(JSON.stringify(dueNow(shop))).toBe(JSON.stringify(reckoned));
+    // a shop opened anew has kept nothing; it takes as long as ten rounds
+    if (n % 4 > 0) continue;
     const anew = openShop(shop.dataDir, () => shop.clock.now);
-    const of = dueMachines(shop)[n % 3]!;
+    const of = reckoned[(n / 4) % 3]!;
     expect(works(shop, of)).toBe(works(anew, of));
     closeShop(anew);
   }

@@ -8,6 +8,7 @@ import { millisecondsPerDay } from '../../core/units/time';
 import { logSession } from '../usage/sessions';
 import { press, eventsOf } from '../cleaning/events';
 import { runOf } from '../cleaning/sheets';
+import { openRecords, recordsFile } from '../../records/database';
 import { closeShop, openShop, type Actor, type Outcome, type Shop } from '../shop';
 import { changeSetting } from '../setup/settings';
 
@@ -21,12 +22,26 @@ export interface TestShop extends Shop {
 export function openTestShop(now = Date.UTC(2026, 10, 24, 12), zone = 'Europe/Oslo'): TestShop {
   const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-test-'));
   const clock = { now };
+  fs.writeFileSync(path.join(dir, recordsFile), (empty ??= emptyRecords()));
   const shop = Object.assign(
     openShop(dir, () => clock.now),
     { clock },
   );
+  // no test pulls the plug
+  shop.db.$client.pragma('synchronous = OFF');
   must(changeSetting(shop, tester, { name: 'timezone', value: zone }));
   return shop;
+}
+
+/** Records without a line, brought up to date once for a file of tests: that takes longer than most of them. */
+let empty: Uint8Array | null = null;
+
+function emptyRecords(): Uint8Array {
+  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-empty-'));
+  openRecords(dir).$client.close();
+  const bytes = fs.readFileSync(path.join(dir, recordsFile));
+  fs.rmSync(dir, { recursive: true });
+  return bytes;
 }
 
 export function dropTestShop(shop: Shop): void {
