@@ -22,9 +22,10 @@ const warmUp = 30;
 /** Seconds between what one client does and does next. */
 const pause = { least: 2, most: 10 };
 
-/** Ticks of the processors since the machine began: all, and those that others on it took. */
+/** Ticks of the processors since the machine began: all, and those that others on it took. Only Linux tells. */
 function processorTicks(): { all: number; stolen: number } {
-  const [first = ''] = fs.readFileSync('/proc/stat', 'utf8').split('\n', 1);
+  const stat = '/proc/stat';
+  const [first = ''] = fs.existsSync(stat) ? fs.readFileSync(stat, 'utf8').split('\n', 1) : [];
   const ticks = first.split(/\s+/).slice(1, 9).map(Number);
   return { all: ticks.reduce((sum, some) => sum + some, 0), stolen: ticks[7] ?? 0 };
 }
@@ -53,7 +54,7 @@ async function main() {
   /** by minutes since it counts: the import, the plan and whatever starts with them have the first */
   const minutes: number[][] = [];
   const errors: string[] = [];
-  const ticks = processorTicks();
+  const before = processorTicks();
   const start = Date.now() + warmUp * 1000;
   const until = start + seconds * 1000;
   const asked = async (what: string, at: string, init: RequestInit = {}) => {
@@ -151,8 +152,8 @@ async function main() {
   const working = new Promise((resolve) => setTimeout(resolve, start - Date.now())).then(beside);
   await Promise.all(Array.from({ length: clients }, (_, number) => client(number)));
   const importing = await working;
-  const stolen = processorTicks().stolen - ticks.stolen;
-  const share = (100 * stolen) / (processorTicks().all - ticks.all);
+  const after = processorTicks();
+  const stolen = (100 * (after.stolen - before.stolen)) / (after.all - before.all);
   const all = Object.values(took)
     .flat()
     .sort((a, b) => a - b);
@@ -179,7 +180,7 @@ async function main() {
     `the ${warmUp} s before, not counted: ${warming.length} requests, p50 ${at(0.5, warming).toFixed(0)} ms, p95 ${at(0.95, warming).toFixed(0)} ms`,
   );
   say(`p95 minute by minute: ${p95s.join(', ')} ms`);
-  say(`others on the machine took ${share.toFixed(1)} % of its processors meanwhile`);
+  say(`others on the machine took ${stolen.toFixed(1)} % of its processors meanwhile`);
   for (const line of [...new Set(errors)].slice(0, 10)) say(`  ${line}`);
   importing.kill();
   await server.kill();

@@ -2,7 +2,7 @@ import path from 'node:path';
 import Database from 'better-sqlite3';
 import { log } from './log';
 import { readSetting, writeSetting } from '../records/settings';
-import { write } from '../records/database';
+import { recordsFile, write } from '../records/database';
 import { ok } from '../core/units/result';
 import { attempted, patiently, troubleWords } from './shop';
 import { eachTestShop, refusal } from './testing/shop';
@@ -61,7 +61,7 @@ test('a defect is no refusal: it goes on as it is', async () => {
 });
 
 test('whoever waits for another process to end writing does not hold the others up', async () => {
-  const other = new Database(path.join(shop.dataDir, 'bitacora.sqlite'));
+  const other = new Database(path.join(shop.dataDir, recordsFile));
   other.exec('begin immediate');
   shop.db.$client.pragma('busy_timeout = 20');
   const tries = new Map<string, number>();

@@ -1,7 +1,7 @@
 import { previewHistory, takeHistory } from '../services/import/history';
 import type { HistoryOrder } from '../services/import/history-apart';
 import { readyWord } from '../services/ready-word';
-import { inWords, closeShop, openShop } from '../services/shop';
+import { closeShop, inWords, openShop } from '../services/shop';
 
 /** A process of its own that reads one long history, or takes it in, and ends. */
 process.on('message', async ({ dataDir, actor, history, take }: HistoryOrder) => {
