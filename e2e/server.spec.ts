@@ -34,6 +34,16 @@ test('beyond loopback the first page asks for the word that the server printed',
   data.remove();
 });
 
+test('a connection outlasts a look at a page: an action sent on one that is being closed would fail', async () => {
+  const data = new DataFolder();
+  const server = await startServer(data.dir);
+  const { headers } = await fetch(`${server.url}/healthz`);
+  const [, seconds] = /timeout=(\d+)/.exec(headers.get('keep-alive') ?? '') ?? [];
+  expect(Number(seconds)).toBeGreaterThan(60);
+  await server.kill();
+  data.remove();
+});
+
 test('stopped, it folds all that was written into the one file, which is its owner’s alone', async ({
   page,
 }) => {

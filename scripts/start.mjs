@@ -44,7 +44,8 @@ globalThis.bitacoraPageHelp = help;
 /** Requests that this process has to answer itself. */
 let own = 0;
 
-const server = http.createServer((request, response) => {
+// a client that asks at the very end of it would be cut off: longer than people look at a page, or a proxy keeps one
+const server = http.createServer({ keepAliveTimeout: 75_000 }, (request, response) => {
   const address = addressOf(request);
   request.headers['x-bitacora-address'] = address;
   // the app marks its own inline scripts with what stands here

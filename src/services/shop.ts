@@ -220,7 +220,7 @@ export function troubleWords(error: unknown): string | null {
 export const attempted = <T>(
   shop: Pick<Shop, 'db'>,
   step: () => Outcome<T> | Promise<Outcome<T>>,
-): Promise<Outcome<T>> => inWords(() => patiently(shop, step, 10_000));
+): Promise<Outcome<T>> => inWords(() => patiently(shop, step));
 
 /**
  * Runs what may meet a disk or a database that refuses: that is a refusal in words, the same that the log has.

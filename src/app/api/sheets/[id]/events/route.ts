@@ -30,7 +30,7 @@ export const POST = guarded('clean', async ({ shop, actor }, request, { params }
   const { id } = await params;
   const body = await readBody(request, largestBatch, 'Too much was pressed at once to be taken.');
   if (!body.ok) return answer(body);
-  const kept = await patiently(shop, () => addEvents(shop, actor, id, parsed(body.value)), 10_000);
+  const kept = await patiently(shop, () => addEvents(shop, actor, id, parsed(body.value)));
   if (!kept.ok) return answer(kept);
   const state = sheetState(shop, id, have(request));
   return answer(state.ok ? { ok: true, value: { ...state.value, ...kept.value } } : state);
