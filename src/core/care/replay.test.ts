@@ -5,13 +5,21 @@ import { careResults, limitKinds, type CareEvent } from './care';
 import { noUse, type CountedUse } from './counters';
 import { depths, resets, rung } from './depth';
 import { usedOf } from './due';
-import { caredFor, replay, replayClock, type ReplayTask } from './replay';
+import { caredFor, replay, replayClock, type ReplaySpan, type ReplayTask } from './replay';
 import { resetsTask } from './resets';
+import { plainMeter } from './testing/plain-counters';
 
 const zone = 'UTC';
 const hour = 3_600_000;
 const day = 24 * hour;
 const start = Date.UTC(2026, 2, 2);
+
+const clockOf = (sessions: readonly CountedUse[], over: ReplaySpan) =>
+  replayClock(
+    sessions.filter(({ start: at }) => at >= over.from),
+    over,
+    plainMeter(sessions, over.zone),
+  );
 
 /** One session of an hour at ten o'clock on each of so many days; an hour of it is an hour of soil. */
 const daily = (days: number) =>
@@ -33,20 +41,20 @@ const span = { from: start, to: start + 30 * day, zone };
 
 test('a task done when due: by hand', () => {
   // 30 hours at one a day, limit 4: due after the 4th, 8th, … 28th session: seven times
-  expect(replay([task({})], replayClock(daily(30), span), null)).toEqual([
+  expect(replay([task({})], clockOf(daily(30), span), null)).toEqual([
     { task: 'wipe', cleanings: 7, furthest: 1 },
   ]);
   // a limit of 7 days, counted at midnights: days 7, 14, 21, 28
   const weekly = task({ limits: [{ kind: 'days', value: 7 }] });
-  expect(replay([weekly], replayClock(daily(30), span), null)[0]!.cleanings).toBe(4);
+  expect(replay([weekly], clockOf(daily(30), span), null)[0]!.cleanings).toBe(4);
   // 4 days of use: like the hours, since each day is used once
   const useDays = task({ limits: [{ kind: 'useDays', value: 4 }] });
-  expect(replay([useDays], replayClock(daily(30), span), null)[0]!.cleanings).toBe(7);
+  expect(replay([useDays], clockOf(daily(30), span), null)[0]!.cleanings).toBe(7);
 });
 
 test('a deeper task does the shallower ones with it', () => {
   const clean = task({ key: 'clean', depth: 'clean', limits: [{ kind: 'soil', value: 12 }] });
-  const [wiped, cleaned] = replay([task({}), clean], replayClock(daily(30), span), null);
+  const [wiped, cleaned] = replay([task({}), clean], clockOf(daily(30), span), null);
   // cleaned after 12 and 24; wiped after 4, 8, (12 with the clean), 16, 20, (24), 28
   expect(cleaned!.cleanings).toBe(2);
   expect(wiped!.cleanings).toBe(5);
@@ -61,12 +69,12 @@ test('what the shop did in fact tells how far past the limit it went', () => {
     finding: null,
   });
   // after ten days ten hours, after four more four: the furthest is the rest, 16 hours of 4
-  expect(replay([task({})], replayClock(daily(30), span), [event(10), event(14)])).toEqual([
+  expect(replay([task({})], clockOf(daily(30), span), [event(10), event(14)])).toEqual([
     { task: 'wipe', cleanings: 2, furthest: 4 },
   ]);
   // put off resets nothing
   const putOff = { ...event(10), result: 'put-off' as const };
-  expect(replay([task({})], replayClock(daily(30), span), [putOff])[0]).toEqual({
+  expect(replay([task({})], clockOf(daily(30), span), [putOff])[0]).toEqual({
     task: 'wipe',
     cleanings: 0,
     furthest: 7.5,
@@ -76,25 +84,25 @@ test('what the shop did in fact tells how far past the limit it went', () => {
 test('what had gathered before the span counts', () => {
   const later = { ...span, from: start + 3 * day };
   // three hours before, so due after the first session of the span, then every four
-  expect(replay([task({})], replayClock(daily(30), later), null)[0]!.cleanings).toBe(7);
+  expect(replay([task({})], clockOf(daily(30), later), null)[0]!.cleanings).toBe(7);
   const fresh = task({ since: start + 3 * day });
-  expect(replay([fresh], replayClock(daily(30), later), null)[0]!.cleanings).toBe(6);
+  expect(replay([fresh], clockOf(daily(30), later), null)[0]!.cleanings).toBe(6);
 });
 
 test('coolant ages by the calendar and by hours, not by what is burnt', () => {
   const coolant = task({ group: 'coolant', limits: [{ kind: 'soil', value: 1 }] });
-  expect(replay([coolant], replayClock(daily(30), span), null)[0]).toMatchObject({
+  expect(replay([coolant], clockOf(daily(30), span), null)[0]).toMatchObject({
     cleanings: 0,
     furthest: 0,
   });
   const hours = task({ group: 'coolant', limits: [{ kind: 'run', value: 10 }] });
-  expect(replay([hours], replayClock(daily(30), span), null)[0]!.cleanings).toBe(3);
+  expect(replay([hours], clockOf(daily(30), span), null)[0]!.cleanings).toBe(3);
 });
 
 test('a span ends with its last instant: what comes after it is not seen', () => {
   const days = task({ limits: [{ kind: 'days', value: 2 }] });
   const until = (to: number) =>
-    replay([days], replayClock([], { from: start, to, zone }), null)[0]!.cleanings;
+    replay([days], clockOf([], { from: start, to, zone }), null)[0]!.cleanings;
   expect([until(start + 2 * day - 1), until(start + 2 * day), until(start + 4 * day)]).toEqual([
     0, 1, 2,
   ]);
@@ -264,7 +272,7 @@ test('law: from cleaning to cleaning it comes to what it does session by session
       fc.nat(3),
       (tasks, sessions, events, at, sixth) => {
         const ran = { from: start + sixth * quarter, to: start + 50 * quarter + sixth, zone: at };
-        const clock = replayClock(sessions, ran);
+        const clock = clockOf(sessions, ran);
         for (const done of [events, null]) {
           const found = replay(tasks, clock, done);
           expect(found).toEqual(playedThrough(tasks, sessions, ran, done));

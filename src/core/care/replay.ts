@@ -1,8 +1,9 @@
 import { firstPlace, firstPlaceSoon } from '../units/halving';
+import { memoized } from '../units/memoized';
 import { localDay, startOfLocalDay } from '../units/zone';
 import { perGroup } from '../usage/soil';
 import type { CareEvent, CareTask, Counters } from './care';
-import { noUse, countedBetween, type CountedUse, type RunningTotals } from './counters';
+import { countedBetween, type CountedUse, type RunningTotals, type UseMeter } from './counters';
 import { resets, rung } from './depth';
 import { usedOf } from './due';
 import { resetsTask } from './resets';
@@ -33,10 +34,12 @@ export interface Replayed {
 /** What a machine went through, laid out once for all of its tasks. */
 export interface ReplayClock {
   span: ReplaySpan;
-  /** when its sessions start, in order, from before the span to its end */
+  /** when the sessions of the span start, in order */
   starts: readonly number[];
-  /** what the sessions before each place come to: one place more than sessions */
+  /** what all that is before each place comes to: one place more than sessions */
   totals: readonly RunningTotals[];
+  /** from what a task counts that was last done at an instant before the span */
+  before: (since: number) => Count;
   /** the beginning of the span, its midnights and its use, in order; a midnight at the instant of a session comes before it */
   moments: readonly Moment[];
 }
@@ -50,14 +53,32 @@ interface Moment {
   used: number;
 }
 
-/** @param sessions of one machine in order of start, from the earliest `since` of its tasks on */
-export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): ReplayClock {
+/** From what a task counts since it was last done. */
+interface Count {
+  /** the sessions of the span before it */
+  first: number;
+  /** what the machine had run by then */
+  totals: RunningTotals;
+  /** so many sessions on, the day of it was used on both sides of it, and counts on both; Infinity: it was not */
+  shared: number;
+}
+
+/**
+ * @param sessions of one machine in the span, in order of start
+ * @param meter of the machine: what was before the span
+ */
+export function replayClock(
+  sessions: readonly CountedUse[],
+  span: ReplaySpan,
+  meter: Pick<UseMeter, 'totals' | 'dayUsedOnBothSides'>,
+): ReplayClock {
   const { from, to, zone } = span;
-  const totals: RunningTotals[] = [{ ...noUse, soil: perGroup(() => 0) }];
+  const totals: RunningTotals[] = [meter.totals(from)];
   const starts: number[] = [];
   const moments: Moment[] = [];
   const midnights = [from, ...midnightsIn(span)];
-  let [next, lastDay] = [0, NaN];
+  let next = 0;
+  let lastDay = meter.dayUsedOnBothSides(from, to + 1) ? localDay(from, zone) : NaN;
   const begin = (until: number) => {
     for (; next < midnights.length && midnights[next]! <= until; next++) {
       const at = midnights[next]!;
@@ -67,7 +88,7 @@ export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): 
   for (const session of sessions) {
     const { start, runSeconds, beamSeconds, soil } = session;
     if (start > to) break;
-    if (start >= from) begin(start);
+    begin(start);
     const day = localDay(start, zone);
     const before = totals.at(-1)!;
     totals.push({
@@ -79,17 +100,26 @@ export function replayClock(sessions: readonly CountedUse[], span: ReplaySpan): 
     });
     lastDay = day;
     starts.push(start);
-    if (start >= from) moments.push({ at: start, day, used: starts.length });
+    moments.push({ at: start, day, used: starts.length });
   }
   begin(to);
-  return { span, starts, totals, moments };
+  const before = memoized((since: number): Count => ({
+    first: 0,
+    totals: meter.totals(since),
+    shared: meter.dayUsedOnBothSides(since, from)
+      ? 0
+      : meter.dayUsedOnBothSides(since, to + 1)
+        ? 1
+        : Infinity,
+  }));
+  return { span, starts, totals, moments, before };
 }
 
 /** A task while its station is gone through. */
 class Running {
   readonly replayed: Replayed;
-  /** the first session that counts, and the shop-local day from which days do */
-  #first: number;
+  #count: Count;
+  /** the shop-local day from which days count */
   #sinceDay: number;
   /** the moment at which it is due next; Infinity: never */
   due = NaN;
@@ -99,25 +129,33 @@ class Running {
     private readonly clock: ReplayClock,
   ) {
     this.replayed = { task: task.key, cleanings: 0, furthest: 0 };
-    this.#first = firstPlace(clock.starts.length, (at) => clock.starts[at]! >= task.since);
-    this.#sinceDay = localDay(task.since, clock.span.zone);
+    const { starts, span } = clock;
+    this.#count =
+      task.since < span.from
+        ? clock.before(task.since)
+        : this.#countFrom(firstPlace(starts.length, (at) => starts[at]! >= task.since));
+    this.#sinceDay = localDay(task.since, span.zone);
   }
 
   /** The share of its limits that is used at a moment: it only grows until it is reset. */
   used(at: number): number {
     const { day, used } = this.clock.moments[at]!;
-    return usedOf(this.task.limits, this.#counters(day, Math.max(used, this.#first)));
+    return usedOf(this.task.limits, this.#counters(day, Math.max(used, this.#count.first)));
   }
 
   #counters(day: number, used: number): Counters {
-    const from = this.clock.totals[this.#first]!;
+    const { totals, shared } = this.#count;
     const to = this.clock.totals[used]!;
-    // a day that was used on both sides of a reset counts on both
-    const first = this.clock.totals[this.#first + 1];
-    const sharedDay = used > this.#first && first!.useDays === from.useDays ? 1 : 0;
+    const sharedDay = used >= shared ? 1 : 0;
     const days = Math.max(0, day - this.#sinceDay);
     // looked at thousands of times: a copy would take longer than the counting
-    return Object.assign(countedBetween(from, to, this.task.group, sharedDay), { days });
+    return Object.assign(countedBetween(totals, to, this.task.group, sharedDay), { days });
+  }
+
+  #countFrom(first: number): Count {
+    const totals = this.clock.totals[first]!;
+    const shared = this.clock.totals[first + 1]?.useDays === totals.useDays ? first + 1 : Infinity;
+    return { first, totals, shared };
   }
 
   /** Remembers how far it went by a moment. */
@@ -127,7 +165,7 @@ class Running {
 
   /** Counts anew after a moment; `day`: the shop-local day of it. */
   reset(at: number, day: number): void {
-    this.#first = this.clock.moments[at]!.used;
+    this.#count = this.#countFrom(this.clock.moments[at]!.used);
     this.#sinceDay = day;
   }
 

@@ -9,6 +9,7 @@ import { careBackwards } from '../../records/care';
 import { listStations } from '../../records/machines';
 import { firstUse, hoursBetween } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
+import { machineMeter } from '../usage/machine-meter';
 import type { Shop } from '../shop';
 import { carePlanFinder, tasksUnder, followsEveryJob } from './care-plans';
 
@@ -54,8 +55,11 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     past: 0,
     furthest: null,
   }));
-  const earliest = Math.min(from, ...stations.flatMap(({ sinces }) => [...sinces.values()]));
-  const clock = replayClock(hoursBetween(db, machineId, earliest, now), { from, to: now, zone });
+  const clock = replayClock(
+    hoursBetween(db, machineId, from, now),
+    { from, to: now, zone },
+    machineMeter(db, zone, machineId),
+  );
   for (const { row, events, sinces } of stations) {
     for (const trial of trials) {
       const tasks = tasksUnder(plan, row, trial.school)
