@@ -14,6 +14,7 @@ import { millisecondsPerDay, millisecondsPerMinute } from '../../../core/units/t
 import { cleanedAt } from '../../../records/care';
 import { listStations, type MachineRow } from '../../../records/machines';
 import type { MachineDue } from '../../care/due';
+import { keptOf, ofToday } from '../../kept';
 import type { Shop } from '../../shop';
 import { runHoursBetween } from '../../usage/usage';
 import { bookings } from '../../schedule/bookings';
@@ -49,7 +50,13 @@ function opticStations(shop: Pick<Shop, 'db'>, machineId: string): string[] {
 const opticKinds = new Set(['inner-lens', 'window', 'lens', 'field-lens', 'mirror', 'head-mirror']);
 
 /** Everything known of a machine's strength, a view a recipe. */
-export function strengthViews(shop: Shop, machine: MachineRow): RecipeView[] {
+export const strengthViews = (shop: Shop, machine: MachineRow): readonly RecipeView[] =>
+  keptOf(shop, `strength views ${machine.id}`, ofToday, () => ({
+    value: readViews(shop, machine),
+    of: [machine.id],
+  }));
+
+function readViews(shop: Shop, machine: MachineRow): RecipeView[] {
   const all = burnsOf(shop, machine.id);
   const watts = ratedWatts(machine);
   const optics = opticStations(shop, machine.id);
