@@ -7,6 +7,7 @@ import {
   mappingToBegin,
   normalMapping,
   ordersOf,
+  readHeadings,
   readTable,
   type CsvTable,
   type Mapping,
@@ -19,6 +20,7 @@ import {
   takeHistory,
   type HistoryPreview,
 } from '../services/import/history';
+import { spareMemory } from '../services/background-job';
 import type { Actor, Shop } from '../services/shop';
 import {
   checkSessionsFile,
@@ -125,14 +127,16 @@ function asJson(counts: HistoryPreview['counts'], rejected: HistoryPreview['rows
 /** The bytes of a sessions file as docs/formats.md has it: those of any other table are rewritten. */
 function sessionsFile(shop: Shop, bytes: Buffer, { map, dates }: ImportValues): Uint8Array {
   const text = decodeText(bytes);
-  const table = text.ok ? readTable(text.value) : text;
   const asked = askedMapping('sessions', map);
+  if (!text.ok) return bytes;
+  const headings = readHeadings(text.value);
+  if (!headings.ok) return bytes;
+  if (!asked && dates === undefined && isSessionsFile(headings.value)) return bytes;
+  const table = readTable(text.value);
   if (!table.ok) return bytes;
-  const { headings } = table.value;
-  if (!asked && dates === undefined && isSessionsFile(headings)) return bytes;
   const mapping =
     asked ?? mappingToBegin('sessions', table.value, rememberedMappings(shop).sessions ?? null);
-  const problem = mappingProblem('sessions', mapping, headings);
+  const problem = mappingProblem('sessions', mapping, headings.value);
   if (problem) throw new Unusable(problem);
   return Buffer.from(
     asSessionsFile(
@@ -160,6 +164,7 @@ async function importSessions(
   name: string,
   values: ImportValues,
 ): Promise<number> {
+  spareMemory();
   const bytes = sessionsFile(shop, readFile(name), values);
   const importOptions = { allowOverlap: values['allow-overlap'] ?? false };
   const checked = await checkSessionsFile(shop, bytes, importOptions, {

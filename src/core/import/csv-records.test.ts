@@ -1,8 +1,8 @@
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { csvRecords, headerDelimiter, headerProblem, textLines } from './csv-records';
-import { readTable } from './mapping';
+import { csvRecords, headerDelimiter, openTable, textLines } from './csv-records';
+import { readHeadings, readTable } from './mapping';
 
 const read = (text: string, delimiter = ',') => [...csvRecords(textLines(text), delimiter)];
 
@@ -70,9 +70,33 @@ test('a file full of open quotes is parsed once a line, and each line is told', 
 
 test('more columns than a sheet has are refused at the first line', () => {
   const header = (count: number) => Array.from({ length: count }, (_, at) => `c${at}`).join(';');
-  expect(headerProblem(header(500), ';')).toBeNull();
-  expect(headerProblem(header(200_000), ';')).toBe(
-    'The first line has 200000 columns; 500 are read at most. Is it the right file?',
-  );
+  expect(openTable(header(500))).toMatchObject({ ok: true });
+  expect(openTable(header(200_000))).toEqual({
+    ok: false,
+    error: 'The first line has 200000 columns; 500 are read at most. Is it the right file?',
+  });
   expect(readTable(`${header(501)}\n1`)).toMatchObject({ ok: false });
+});
+
+test('a table is opened at its headings, and its records are read when they are asked for', () => {
+  const opened = openTable('sep=;\n\n"a;1";b; b\n1;2;3\n');
+  if (!opened.ok) throw new Error(opened.error);
+  const { records, ...rest } = opened.value;
+  expect(rest).toEqual({
+    header: '"a;1";b; b',
+    headings: ['a;1', 'b', ' b'],
+    delimiter: ';',
+    lines: 5,
+  });
+  expect([...records]).toEqual([{ line: 4, fields: ['1', '2', '3'], raw: '1;2;3' }]);
+  const parsed = jest.spyOn(Papa, 'parse');
+  try {
+    // of a quoted table only the line of headings is parsed
+    const text = `"a","b"\n${'"1","2"\n'.repeat(500)}`;
+    expect(readHeadings(text)).toEqual({ ok: true, value: ['a', 'b'] });
+    expect(parsed).toHaveBeenCalledTimes(1);
+  } finally {
+    parsed.mockRestore();
+  }
+  expect(readHeadings('a,a,\n1,2,3')).toEqual({ ok: true, value: ['a', 'a (2)', 'column 3'] });
 });

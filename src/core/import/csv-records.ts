@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { fail, ok, type Result } from '../units/result';
 
 /** One record of a delimited text: its fields, or what is wrong with it. Lines count from 1. */
 export type CsvRecord =
@@ -62,12 +63,40 @@ function quotesIn(line: string): number {
 /** No sheet that a person keeps has more. */
 const mostColumns = 500;
 
-/** Why a first line names no columns that can be read; `null`: it does. */
-export function headerProblem(header: string, delimiter: string): string | null {
-  const columns = header.split(delimiter).length;
-  return columns > mostColumns
-    ? `The first line has ${columns} columns; ${mostColumns} are read at most. Is it the right file?`
-    : null;
+/** A delimited text of which the headings are read, and its records not yet. */
+export interface OpenTable {
+  /** the headings as they are written */
+  header: string;
+  headings: string[];
+  delimiter: string;
+  /** lines of the whole text */
+  lines: number;
+  /** what follows the headings; it can be gone through once */
+  records: Iterable<CsvRecord>;
+}
+
+/**
+ * Opens a delimited text at its headings. A first line that only tells what parts the fields ("sep=;") is passed over.
+ * @returns a sentence where it has no headings that can be read
+ */
+export function openTable(text: string): Result<OpenTable> {
+  const lines = textLines(text);
+  let at = lines.findIndex((line) => line.trim());
+  if (at >= 0 && /^sep=.$/i.test(lines[at]!.trim())) {
+    at = lines.findIndex((line, index) => index > at && line.trim());
+  }
+  if (at < 0) return fail('The file is empty.');
+  const delimiter = headerDelimiter(lines[at]!);
+  const columns = lines[at]!.split(delimiter).length;
+  if (columns > mostColumns) {
+    return fail(
+      `The first line has ${columns} columns; ${mostColumns} are read at most. Is it the right file?`,
+    );
+  }
+  const records = csvRecords(at > 0 ? lines.slice(at) : lines, delimiter, at + 1);
+  const first = records.next().value as CsvRecord | undefined;
+  if (!first || 'broken' in first) return fail('The first line has a quote that is not closed.');
+  return ok({ header: first.raw, headings: first.fields, delimiter, lines: lines.length, records });
 }
 
 /** Lines of a text, whatever ends them; the byte order mark is dropped. */

@@ -1,12 +1,6 @@
 import { fail, ok, type Result } from '../units/result';
 import { fittingOrders, type DateOrder } from '../units/written-date';
-import {
-  csvRecords,
-  headerDelimiter,
-  headerProblem,
-  textLines,
-  type CsvRecord,
-} from './csv-records';
+import { openTable, type CsvRecord } from './csv-records';
 import { importFields, type ImportKind } from './fields';
 
 /** A delimited text with its headings; a heading that stands twice is told apart by a number. */
@@ -21,25 +15,26 @@ export type Mapping = Readonly<Record<string, string>>;
 
 /** Reads a delimited text with a line of headings. @returns a sentence where it cannot be used */
 export function readTable(text: string): Result<CsvTable> {
-  const lines = textLines(text);
-  let at = lines.findIndex((line) => line.trim());
-  if (at >= 0 && /^sep=.$/i.test(lines[at]!.trim())) {
-    at = lines.findIndex((line, index) => index > at && line.trim());
-  }
-  if (at < 0) return fail('The file is empty.');
-  const delimiter = headerDelimiter(lines[at]!);
-  const problem = headerProblem(lines[at]!, delimiter);
-  if (problem) return fail(problem);
-  const [first, ...records] = csvRecords(lines.slice(at), delimiter, at + 1);
-  if (!first || 'broken' in first) return fail('The first line has a quote that is not closed.');
+  const table = openTable(text);
+  if (!table.ok) return table;
+  const { headings, delimiter, records } = table.value;
+  return ok({ headings: toldApart(headings), delimiter, records: [...records] });
+}
+
+/** The headings alone, as {@link readTable} has them: a large table is not held for them. */
+export function readHeadings(text: string): Result<string[]> {
+  const table = openTable(text);
+  return table.ok ? ok(toldApart(table.value.headings)) : table;
+}
+
+function toldApart(written: readonly string[]): string[] {
   const seen = new Map<string, number>();
-  const headings = first.fields.map((field, index) => {
+  return written.map((field, index) => {
     const name = field.trim() || `column ${index + 1}`;
     const count = (seen.get(name.toLowerCase()) ?? 0) + 1;
     seen.set(name.toLowerCase(), count);
     return count > 1 ? `${name} (${count})` : name;
   });
-  return ok({ headings, delimiter, records });
 }
 
 /** A heading or a name as it is compared: letters and figures alone, in small. */

@@ -4,42 +4,43 @@ import { millisecondsPerSecond, secondsPerDay } from '../units/time';
 /** The longest session that is taken: one day. */
 export const longestSessionSeconds = secondsPerDay;
 
-/** A stretch of time on one machine, from `start` up to but not including `end` (UTC ms). */
-export interface Stretch {
-  start: number;
-  end: number;
-}
-
 /**
- * The stretches of one machine, kept in order, asked for overlaps. Stretches that only touch (one
+ * What took time on one machine, by its stretches, kept in order, asked for overlaps. Stretches that only touch (one
  * ends where the next begins) do not overlap. No stretch may be longer than one day, which bounds
  * how far back a question looks: O(log n + stretches within a day).
  */
-export class Timeline<T extends Stretch> {
-  readonly #stretches: T[];
+export class Timeline<T extends { start: number }> {
+  readonly #all: T[];
 
-  /** @param stretches in any order */
-  constructor(stretches: Iterable<T> = []) {
-    this.#stretches = [...stretches].sort((a, b) => a.start - b.start);
+  /**
+   * @param endOf when one ends, UTC milliseconds: asked for, not held, since there may be a million
+   * @param all in any order
+   */
+  constructor(
+    private readonly endOf: (one: T) => number,
+    all: Iterable<T> = [],
+  ) {
+    this.#all = [...all].sort((a, b) => a.start - b.start);
   }
 
-  /** The first stretch that overlaps the given one, or `null`. */
-  overlapping({ start, end }: Stretch): T | null {
+  /** The latest that overlaps one, or `null`. */
+  overlapping(asked: T): T | null {
+    const { start } = asked;
     const earliest = start - longestSessionSeconds * millisecondsPerSecond;
-    for (let i = this.#firstFrom(end) - 1; i >= 0; i--) {
-      const other = this.#stretches[i]!;
+    for (let i = this.#firstFrom(this.endOf(asked)) - 1; i >= 0; i--) {
+      const other = this.#all[i]!;
       if (other.start < earliest) break;
-      if (other.end > start) return other;
+      if (this.endOf(other) > start) return other;
     }
     return null;
   }
 
-  add(stretch: T): void {
-    this.#stretches.splice(this.#firstFrom(stretch.start), 0, stretch);
+  add(one: T): void {
+    this.#all.splice(this.#firstFrom(one.start), 0, one);
   }
 
-  /** Index of the first stretch that starts at or after the instant. */
+  /** Index of the first that starts at or after the instant. */
   #firstFrom(instant: number): number {
-    return firstPlace(this.#stretches.length, (at) => this.#stretches[at]!.start >= instant);
+    return firstPlace(this.#all.length, (at) => this.#all[at]!.start >= instant);
   }
 }

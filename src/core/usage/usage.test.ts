@@ -118,7 +118,7 @@ test('law: the timeline finds an overlap exactly when comparing with every stret
     .map(({ start, run }) => ({ start, end: start + run }));
   fc.assert(
     fc.property(fc.array(stretch, { maxLength: 30 }), stretch, (known, asked) => {
-      const timeline = new Timeline(known.slice(0, 5));
+      const timeline = new Timeline(({ end }) => end, known.slice(0, 5));
       for (const other of known.slice(5)) timeline.add(other);
       const plain = known.some((other) => other.start < asked.end && other.end > asked.start);
       expect(timeline.overlapping(asked) !== null).toBe(plain);
@@ -128,7 +128,7 @@ test('law: the timeline finds an overlap exactly when comparing with every stret
 });
 
 test('stretches that only touch do not overlap', () => {
-  const timeline = new Timeline([{ start: 10, end: 20 }]);
+  const timeline = new Timeline(({ end }) => end, [{ start: 10, end: 20 }]);
   expect(timeline.overlapping({ start: 20, end: 30 })).toBeNull();
   expect(timeline.overlapping({ start: 0, end: 10 })).toBeNull();
   expect(timeline.overlapping({ start: 19, end: 30 })).not.toBeNull();

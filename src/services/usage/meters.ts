@@ -29,7 +29,7 @@ import {
 import { sessionsBetween, type StandingSession } from '../../records/usage/sessions';
 import { dayTotals } from '../../records/usage/totals';
 import { requireMachine } from '../machines/machines';
-import { writeSession } from './sessions';
+import { sessionEnd, writeSession } from './sessions';
 import { refuse, stamp, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, idempotencyKey, optionalText, useCase } from '../use-case';
 import { deriveUsage } from './usage';
@@ -242,10 +242,11 @@ function overlapping(sessions: readonly StandingSession[], from: number, to: num
   const inside = sessions.filter(
     ({ start, origin }) => start >= from && start < to && origin !== 'unlogged',
   );
-  const end = ({ start, runSeconds }: StandingSession) => start + runSeconds * 1000;
   return inside
     .filter((one) =>
-      inside.some((other) => other !== one && other.start < end(one) && one.start < end(other)),
+      inside.some(
+        (other) => other !== one && other.start < sessionEnd(one) && one.start < sessionEnd(other),
+      ),
     )
     .map(({ entryId, start, runSeconds, operator }) => ({ entryId, start, runSeconds, operator }));
 }

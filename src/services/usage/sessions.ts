@@ -32,10 +32,9 @@ export interface Logged {
   duplicate: boolean;
 }
 
-/** The stretch of time a session covers. */
-export function stretchOf<T extends LoggedSession>(session: T) {
-  return { start: session.start, end: session.start + session.runSeconds * 1000, session };
-}
+/** When a session ends, UTC milliseconds. */
+export const sessionEnd = ({ start, runSeconds }: Pick<LoggedSession, 'start' | 'runSeconds'>) =>
+  start + runSeconds * 1000;
 
 /** Logs one stretch of use. The same key twice logs it once. */
 export function logSession(
@@ -122,17 +121,18 @@ function checkSession(
     return refuse('That job file is none of this machine. Nothing was logged.', 'job');
   }
   if (!options.allowOverlap && session.origin !== 'unlogged') {
-    const { start, end } = stretchOf(session);
+    const { start } = session;
+    const end = sessionEnd(session);
     const around = sessionsBetween(
       shop.db,
       input.machineId,
       start - longestSessionSeconds * 1000,
       end,
     ).filter((other) => other.entryId !== options.except && other.origin !== 'unlogged');
-    const overlap = new Timeline(around.map(stretchOf)).overlapping({ start, end });
+    const overlap = new Timeline<LoggedSession>(sessionEnd, around).overlapping(session);
     if (overlap) {
       return refuse(
-        `This overlaps the session of ${describeStretch(shop, overlap.session)}. Nothing was logged.`,
+        `This overlaps the session of ${describeStretch(shop, overlap)}. Nothing was logged.`,
         'start',
       );
     }
@@ -180,7 +180,7 @@ function clearDebris(
 ): void {
   const station = listStations(shop.db, machineId).find(({ kind }) => kind === 'debris');
   if (!station) return;
-  const end = Math.min(session.start + session.runSeconds * 1000, shop.now());
+  const end = Math.min(sessionEnd(session), shop.now());
   const cleared = recordCare(shop, actor, {
     stationId: station.id,
     task: 'clear',

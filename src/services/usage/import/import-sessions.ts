@@ -14,7 +14,7 @@ import {
 } from '../../../records/usage/sessions';
 import { nearest } from '../nearest';
 import { timesProblem } from '../session-input';
-import { describeStretch, stretchOf } from '../sessions';
+import { describeStretch, sessionEnd } from '../sessions';
 import { stamp, type Actor, type Shop } from '../../shop';
 import { shopMaterials } from '../soil-weights-read';
 import { deriveUsage } from '../usage';
@@ -113,7 +113,7 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
     shop.db,
     keys.filter((key) => key !== null),
   );
-  const timelines = new Map<string, Timeline<ReturnType<typeof stretchOf>>>();
+  const timelines = new Map<string, Timeline<LoggedSession>>();
   const seen = new Map<string, GoodRow>();
 
   const check = (row: ReadRow, at: number): CheckedRow => {
@@ -161,17 +161,17 @@ function checkRows(shop: Shop, rows: readonly ReadRow[], options: ImportOptions)
       const all = sessionsBetween(shop.db, machine.id, -Infinity, Infinity).filter(
         ({ origin }) => origin !== 'unlogged',
       );
-      timelines.set(machine.id, (timeline = new Timeline(all.map(stretchOf))));
+      timelines.set(machine.id, (timeline = new Timeline<LoggedSession>(sessionEnd, all)));
     }
-    const overlap = options.allowOverlap ? null : timeline.overlapping(stretchOf(session));
+    const overlap = options.allowOverlap ? null : timeline.overlapping(session);
     if (overlap) {
       return refuse({
         field: 'start',
-        reason: `overlaps the session of ${describeStretch(shop, overlap.session)} on ${machine.nickname}`,
+        reason: `overlaps the session of ${describeStretch(shop, overlap)} on ${machine.nickname}`,
       });
     }
     seen.set(key, checked);
-    timeline.add(stretchOf(session));
+    timeline.add(session);
     return checked;
   };
   return rows.map(check);

@@ -1,5 +1,6 @@
 import { parseDuration } from '../../../core/units/duration';
 import { parseInstant } from '../../../core/units/instant';
+import { memoized } from '../../../core/units/memoized';
 import { fail, ok, type Result } from '../../../core/units/result';
 import { draughts, processes, type Draught, type Process } from '../../../core/usage/soil';
 import type { MaterialIndex } from '../../../core/usage/soil-table';
@@ -7,12 +8,7 @@ import type { LoggedSession } from '../../../records/usage/sessions';
 import { givesWay, othersTurn } from '../../background-job';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
-import {
-  csvRecords,
-  headerDelimiter,
-  headerProblem,
-  textLines,
-} from '../../../core/import/csv-records';
+import { openTable } from '../../../core/import/csv-records';
 import { requiredColumns, sessionColumns, type SessionColumn } from '../../../core/import/sessions';
 
 /** Why a row was refused. */
@@ -94,19 +90,10 @@ export async function readSessionsFile(
   { zone, materials }: ReadContext,
   progress: Progress = {},
 ): Promise<Result<ReadFile>> {
-  const lines = textLines(text);
-  let headerAt = lines.findIndex((line) => line.trim());
-  if (headerAt >= 0 && /^sep=.$/i.test(lines[headerAt]!.trim())) {
-    headerAt = lines.findIndex((line, i) => i > headerAt && line.trim());
-  }
-  if (headerAt < 0) return fail('The file is empty.');
-  const header = lines[headerAt]!;
-  const delimiter = headerDelimiter(header);
-  const problem = headerProblem(header, delimiter);
-  if (problem) return fail(problem);
-  const [first] = csvRecords([header], delimiter);
-  if (!first || 'broken' in first) return fail('The first line has a quote that is not closed.');
-  const names = first.fields.map((name) =>
+  const table = openTable(text);
+  if (!table.ok) return table;
+  const { header, delimiter, records } = table.value;
+  const names = table.value.headings.map((name) =>
     name
       .trim()
       .toLowerCase()
@@ -122,13 +109,14 @@ export async function readSessionsFile(
   }
   const unused = names.filter((name) => name && !sessionColumns.includes(name as SessionColumn));
   const rows: ReadRow[] = [];
-  const body = lines.slice(headerAt + 1);
+  // a machine stands in a million rows: its name is held once
+  const held = memoized((name: string) => name);
   let lastBreath = 0;
   const turn = givesWay();
-  for (const record of csvRecords(body, delimiter, headerAt + 2)) {
+  for (const record of records) {
     if (record.line - lastBreath >= chunk) {
       lastBreath = record.line;
-      await breathe(progress, record.line / lines.length, turn);
+      await breathe(progress, record.line / table.value.lines, turn);
     }
     const { line, raw } = record;
     if ('broken' in record) {
@@ -136,7 +124,7 @@ export async function readSessionsFile(
     } else if (record.fields.every((field) => !field.trim())) {
       continue;
     } else {
-      rows.push({ line, raw, ...readRow(names, record.fields, { zone, materials }) });
+      rows.push({ line, raw, ...readRow(names, record.fields, { zone, materials, held }) });
     }
   }
   return ok({ rows, header, delimiter, unused });
@@ -160,7 +148,7 @@ type RowContent =
 function readRow(
   names: readonly string[],
   fields: readonly string[],
-  { zone, materials }: ReadContext,
+  { zone, materials, held }: ReadContext & { held: (name: string) => string },
 ): RowContent {
   const refuse = (field: SessionColumn | 'row', reason: string): RowContent => ({
     rejection: { field, reason },
@@ -214,7 +202,7 @@ function readRow(
       draught: draught.value,
       operator: cell('operator') || null,
     },
-    machine: cell('machine'),
+    machine: held(cell('machine')),
     note: cell('note') || null,
     key: cell('key') || null,
   };
