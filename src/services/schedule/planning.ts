@@ -1,6 +1,7 @@
 import { log } from '../log';
 import { laySchedule } from '../../core/schedule/lay';
 import type { ChildProcess } from 'node:child_process';
+import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import { effectOf, type Effect } from '../../core/schedule/moves';
 import {
@@ -84,7 +85,11 @@ interface Work {
   /** whether the plan is kept when it has ended; a what-if never is */
   keep: boolean;
   over: boolean;
+  weighed: Weighed | null;
 }
+
+/** What a plan costs and changes. */
+type Weighed = Pick<ScheduleWorkView, 'plan' | 'cost' | 'before' | 'effect'>;
 
 const place = globalThis as {
   bitacoraPlanning?: Map<string, Work>;
@@ -245,7 +250,18 @@ async function begin(
     old.process.kill('SIGKILL');
   }
   const id = newId();
-  const work: Work = { shop, actor, weeks, before, word, beganAt, process, keep, over: false };
+  const work: Work = {
+    shop,
+    actor,
+    weeks,
+    before,
+    word,
+    beganAt,
+    process,
+    keep,
+    over: false,
+    weighed: null,
+  };
   works().set(id, work);
   process.on('message', (word: ScheduleWord) => (work.word = word));
   process.on('exit', () => {
@@ -294,21 +310,28 @@ async function finish(id: string, work: Work): Promise<void> {
 }
 
 function viewOf(work: Work): ScheduleWorkView {
-  const { weeks, word, before, beganAt, over } = work;
-  return {
-    phase: word.phase,
-    share: word.share,
-    plan: word.plan,
-    cost: scheduleCost(weeks.problem, word.plan),
-    bound: word.bound,
-    trouble: word.trouble,
-    base: word.base,
-    seconds: (Date.now() - beganAt) / 1000,
-    before: before ? scheduleCost(weeks.problem, before).total : null,
-    person: word.person,
-    effect: before ? effectOf(weeks.problem, before, word.plan) : null,
-    over,
-  };
+  const { word, beganAt, over } = work;
+  const { phase, share, bound, trouble, base, person } = word;
+  const seconds = (Date.now() - beganAt) / 1000;
+  return { ...weighed(work), phase, share, bound, trouble, base, seconds, person, over };
+}
+
+/** Its best plan so far, weighed once: a page asks twice a second, and for most of the time nothing better is found. */
+function weighed(work: Work): Weighed {
+  const {
+    weeks: { problem },
+    word: { plan },
+    before,
+  } = work;
+  if (!work.weighed || !isDeepStrictEqual(work.weighed.plan, plan)) {
+    work.weighed = {
+      plan,
+      cost: scheduleCost(problem, plan),
+      before: before && scheduleCost(problem, before).total,
+      effect: before && effectOf(problem, before, plan),
+    };
+  }
+  return work.weighed;
 }
 
 function workOf(actor: Actor, id: string): Work | null {

@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
 import { scheduleCost, sittings, violations } from '../../core/schedule/problem';
 import {
   dispatchSchedule,
@@ -44,7 +45,13 @@ import {
 import { weeksAhead } from './problem';
 import { changeDays, setWeek, technicianTime } from './time';
 import { withSetUps } from './set-ups';
-import { startPlanning, startWhatIf, viewPlanning, stopPlanning } from './planning';
+import {
+  startPlanning,
+  startWhatIf,
+  stopPlanning,
+  viewPlanning,
+  type ScheduleWorkView,
+} from './planning';
 
 const hour = 3_600_000;
 const day = 24 * hour;
@@ -795,10 +802,14 @@ describe('planning in a process of its own', () => {
     const begun = must(await begin());
     expect(begun.phase).toBe('first');
     expect(refusal(viewPlanning({ ...actor, id: 'else' }, begun.id))).toMatch(/no longer open/);
-    for (;;) {
+    for (let last: ScheduleWorkView = begun; ;) {
       await wait(200);
       const seen = must(viewPlanning(actor, begun.id));
       expect(seen.cost.total).toBeLessThanOrEqual(begun.cost.total + 1e-6);
+      // a better plan is weighed, and the same one not again
+      expect(seen.cost).toEqual(scheduleCost(begun.weeks.problem, seen.plan));
+      expect(seen.cost === last.cost).toBe(isDeepStrictEqual(seen.plan, last.plan));
+      last = seen;
       if (!seen.over) continue;
       expect(seen.trouble).toBeNull();
       expect(seen.bound).toBeLessThanOrEqual(seen.cost.total);
