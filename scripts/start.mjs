@@ -44,7 +44,8 @@ globalThis.bitacoraPageHelp = help;
 /** Requests that this process has to answer itself. */
 let own = 0;
 
-// a client that asks at the very end of it would be cut off: longer than people look at a page, or a proxy keeps one
+// by itself it closes a connection after five idle seconds, and where it is busy just then it cuts off a call on its way:
+// longer than people look at a page, and than most proxies keep one open
 const server = http.createServer({ keepAliveTimeout: 75_000 }, (request, response) => {
   const address = addressOf(request);
   request.headers['x-bitacora-address'] = address;

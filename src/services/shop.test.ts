@@ -83,3 +83,23 @@ test('whoever waits for another process to end writing does not hold the others 
   expect(names.map((name) => readSetting(shop.db, name))).toEqual(names.map(() => 'written'));
   expect(shop.db.$client.pragma('busy_timeout', { simple: true })).toBe(20);
 });
+
+test('whoever logs while an import writes for long is not refused', async () => {
+  const other = new Database(path.join(shop.dataDir, recordsFile));
+  other.exec('begin immediate');
+  shop.db.$client.pragma('busy_timeout = 20');
+  const began = Date.now();
+  const clock = jest.spyOn(Date, 'now');
+  const logged = attempted(shop, () => {
+    write(shop.db, () => writeSetting(shop.db, 'a', 'logged'));
+    return ok(null);
+  });
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  clock.mockReturnValue(began + 25_000);
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  clock.mockRestore();
+  other.exec('rollback');
+  other.close();
+  expect(await logged).toEqual(ok(null));
+  expect(readSetting(shop.db, 'a')).toBe('logged');
+});

@@ -175,16 +175,18 @@ export function closeShop(shop: Shop): void {
   shop.db.$client.close();
 }
 
+/** How long somebody's writing waits for another process to end its own: an import on a crowded computer took over ten seconds. */
+const patienceMs = 30_000;
+
 /**
  * Tries a use case again when another process (an import, the command line) has ended writing. While that one
  * writes it is only looked, which blocks nobody: each try would wait for the file, and hold all others up.
  * A use case that met a busy file has written nothing.
- * @throws what the use case threw at last, after `patienceMs`
+ * @throws what the use case threw at last, after {@link patienceMs}
  */
 export async function patiently<T>(
   { db }: Pick<Shop, 'db'>,
   step: () => T | Promise<T>,
-  patienceMs = 30_000,
 ): Promise<T> {
   const until = Date.now() + patienceMs;
   for (;;) {
