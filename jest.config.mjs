@@ -22,7 +22,7 @@ const config = {
   },
   // packages that ship only ES modules
   transformIgnorePatterns: [
-    '/node_modules/(?!(uuid|@date-fns|@js-temporal|better-auth|@better-auth|@better-fetch|better-call|jose|nanostores|@noble|kysely|defu|rou3|pitchy)/)',
+    '/node_modules/(?!(uuid|@date-fns|@js-temporal|better-auth|@better-auth|@better-fetch|better-call|jose|nanostores|@noble|kysely|defu|rou3|pitchy|devalue)/)',
   ],
   testTimeout: 60_000,
 };

@@ -2,6 +2,7 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   poweredByHeader: false,
+  compress: false, // scripts/pages compresses
   reactStrictMode: true,
   serverExternalPackages: ['better-sqlite3', 'esbuild', 'pino', 'sharp'],
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types; the demo need not twice

@@ -44,6 +44,37 @@ test('a connection outlasts a look at a page: an action sent on one that is bein
   data.remove();
 });
 
+for (const helper of ['off', 'always']) {
+  test(`pages and scripts come compressed, once (a second process draws: ${helper})`, async ({
+    page,
+  }) => {
+    const data = new DataFolder();
+    const server = await startServer(data.dir, { PAGE_HELPER: helper });
+    await welcome(page, server.url);
+    const came = async (address: string) => {
+      const answer = await page.request.get(new URL(address, server.url).href, {
+        headers: { 'accept-encoding': 'gzip' },
+      });
+      expect([address, answer.status(), answer.headers()['content-encoding']]).toEqual([
+        address,
+        200,
+        'gzip',
+      ]);
+      return answer.text();
+    };
+    const today = await came('/');
+    expect(today).toContain('</html>');
+    await came(/\/_next\/static\/chunks\/[^"]+\.js/.exec(today)![0]);
+    const plain = await page.request.get(server.url, {
+      headers: { 'accept-encoding': 'identity' },
+    });
+    expect(plain.headers()['content-encoding']).toBeUndefined();
+    expect(await plain.text()).toContain('</html>');
+    await server.kill();
+    data.remove();
+  });
+}
+
 test('stopped, it folds all that was written into the one file, which is its owner’s alone', async ({
   page,
 }) => {

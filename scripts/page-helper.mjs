@@ -3,16 +3,13 @@
 import http from 'node:http';
 import './ends-with-server.mjs';
 import { helperSecret } from './page-help.mjs';
-import { root } from './common.mjs';
+import { openPages } from './pages.mjs';
 
 process.env.BITACORA_READS_ONLY = '1';
-process.chdir(root);
 
 const { host, port, secret } = JSON.parse(process.env.BITACORA_PAGE_HELPER);
 delete process.env.BITACORA_PAGE_HELPER;
-const { default: next } = await import('next');
-const app = next({ dev: false, dir: root, hostname: host, port });
-const serve = app.getRequestHandler();
+const pages = await openPages({ host, port });
 
 const server = http.createServer((request, response) => {
   if (request.headers[helperSecret] !== secret) {
@@ -20,10 +17,10 @@ const server = http.createServer((request, response) => {
     return;
   }
   delete request.headers[helperSecret];
-  serve(request, response).catch(() => response.destroy());
+  pages.serve(request, response).catch(() => response.destroy());
 });
 // the server takes up again what it had asked and was not answered
 process.on('disconnect', () => process.exit(0));
 
-await app.prepare();
+await pages.prepare();
 server.listen(0, '127.0.0.1', () => process.send?.(server.address().port));

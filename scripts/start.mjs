@@ -6,9 +6,6 @@ import { fail, root } from './common.mjs';
 import { PageHelp } from './page-help.mjs';
 import { AddressLimit, contentSecurityPolicy, examinedCall, isDoor, newNonce } from './doorway.mjs';
 
-process.env.NODE_ENV = 'production';
-process.env.NEXT_TELEMETRY_DISABLED = '1';
-process.chdir(root);
 process.umask(0o077); // the data is its owner's alone
 
 const host = process.env.HOST || '127.0.0.1';
@@ -16,9 +13,8 @@ const port = Number(process.env.PORT || 3000);
 if (!fs.existsSync(path.join(root, '.next', 'BUILD_ID'))) {
   fail('Nothing is built yet: run "npm run build" first.');
 }
-const { default: next } = await import('next');
-const app = next({ dev: false, dir: root, hostname: host, port });
-const serve = app.getRequestHandler();
+const { openPages } = await import('./pages.mjs');
+const pages = await openPages({ host, port });
 
 /**
  * Where a request comes from. What a client says of it counts only behind a proxy of the owner's (TRUST_PROXY=1),
@@ -78,9 +74,9 @@ async function answer(request, response) {
   if (help.takes(request, own) && (await help.answer(request, response))) return;
   own += 1;
   response.once('close', () => (own -= 1));
-  if (request.headers['next-action'] === undefined) return serve(request, response);
+  if (request.headers['next-action'] === undefined) return pages.serve(request, response);
   const call = await examinedCall(request);
-  if (call.request) return serve(call.request, response);
+  if (call.request) return pages.serve(call.request, response);
   response.writeHead(call.status, { 'Content-Type': 'text/plain', Connection: 'close' });
   response.end(`${call.words}\n`);
 }
@@ -107,5 +103,5 @@ function stop() {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stop);
 
-await app.prepare();
+await pages.prepare();
 server.listen(port, host, () => console.log(`Listening on http://${host}:${port}`));

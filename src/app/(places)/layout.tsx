@@ -2,9 +2,8 @@ import type { ReactNode } from 'react';
 import { Foot } from '../../ui/shared/frame/Foot';
 import { Frame } from '../../ui/shared/frame/Frame';
 import { Search } from '../../ui/search/Search';
-import { ribbonColumns } from '../../ui/shared/ribbon/columns';
-import { tinyShape } from '../../ui/shared/ribbon/TinyRibbon';
 import { theBoard } from '../_server/board';
+import { theRack } from '../_server/rack';
 import { enter } from '../_server/shop';
 import { strikeAction } from '../actions/audit-log';
 import { searchAction } from '../actions/search';
@@ -12,8 +11,7 @@ import { signOutAction } from '../actions/sign-in';
 
 export default async function PlacesLayout({ children }: { children: ReactNode }) {
   const { shop, actor, role } = await enter('see');
-  const { machines, holds, faults, sheets } = theBoard();
-  const held = new Set(holds.map(({ machineId }) => machineId));
+  const { faults, sheets } = theBoard();
   return (
     <Frame
       shopName={shop.name}
@@ -24,13 +22,7 @@ export default async function PlacesLayout({ children }: { children: ReactNode }
       openSheets={new Map(sheets.map(({ row }) => [row.machineId, row.id]))}
       search={<Search search={searchAction} />}
       foot={<Foot signOut={signOutAction} />}
-      rack={machines.map((machine) => ({
-        id: machine.id,
-        nickname: machine.nickname,
-        state: held.has(machine.id) ? 'hold' : machine.state,
-        openFaults: faults.filter(({ machineId }) => machineId === machine.id).length,
-        ribbon: tinyShape(ribbonColumns(machine.stations)),
-      }))}
+      rack={theRack()}
     >
       {children}
     </Frame>

@@ -2,7 +2,8 @@ import { families } from '../../catalogue/families';
 import { kept, ofNow } from '../../services/kept';
 import { inMinutes } from '../../services/today/choice';
 import { Refresh } from '../../ui/shared/frame/Refresh';
-import { Today } from '../../ui/today/Today';
+import { packed } from '../../ui/shared/packed';
+import { machineLines, Today } from '../../ui/today/Today';
 import { theBoard } from '../_server/board';
 import { enter } from '../_server/shop';
 import { may } from '../../core/people/roles';
@@ -33,7 +34,9 @@ export default async function TodayPage() {
       <Today
         board={board}
         zone={shop.zone}
-        familyNames={familyNames}
+        lines={kept(shop, 'machine lines', ofNow, () =>
+          packed(machineLines(board, shop.zone, familyNames)),
+        )}
         inMinutes={
           may(role, 'clean')
             ? kept(shop, 'in minutes', ofNow, () => inMinutes(shop, board, usualMinutes))
@@ -50,7 +53,12 @@ export default async function TodayPage() {
           )
         }
         setup={
-          setsUp && <FirstSteps steps={firstSteps(shop, board.machines)} tick={tickStepAction} />
+          setsUp && (
+            <FirstSteps
+              steps={kept(shop, 'first steps', ofNow, () => firstSteps(shop, board.machines))}
+              tick={tickStepAction}
+            />
+          )
         }
       />
     </>

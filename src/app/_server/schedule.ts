@@ -2,15 +2,22 @@ import { kept, ofNow } from '../../services/kept';
 import { dueMarks } from '../../services/schedule/marks';
 import { scheduleView } from '../../services/schedule/schedules';
 import { planView } from '../../ui/schedule/plan-view';
+import { packed } from '../../ui/shared/packed';
 import { theBoard } from './board';
 import { theShop } from './shop';
 
-/** The schedule, and what its page shows of it. */
+/** The schedule. */
 export function theSchedule() {
   const shop = theShop();
-  const { machines } = theBoard();
-  return kept(shop, 'schedule', ofNow, () => {
-    const view = scheduleView(shop, machines);
-    return { view, shown: planView(view, dueMarks(shop, machines, view.weeks)) };
+  return kept(shop, 'schedule', ofNow, () => scheduleView(shop, theBoard().machines));
+}
+
+/** What its page shows of the schedule. */
+export function theShownSchedule() {
+  const shop = theShop();
+  return kept(shop, 'shown schedule', ofNow, () => {
+    const view = theSchedule();
+    const marks = dueMarks(shop, theBoard().machines, view.weeks);
+    return packed(planView(view, marks));
   });
 }

@@ -29,11 +29,11 @@ export const addBookingAction = action('set up', bookings.addBooking);
 export const removeCalendarAction = action('set up', bookings.removeCalendar);
 
 export const weighMoveAction = query('set up', [weighSchema], (_inside, input) =>
-  weighMove(theSchedule().view, input),
+  weighMove(theSchedule(), input),
 );
 
 export const startPlanningAction = query('set up', [], ({ shop, actor }) =>
-  work.startPlanning(shop, actor, theSchedule().view),
+  work.startPlanning(shop, actor, theSchedule()),
 );
 
 export const startWhatIfAction = query('set up', [work.whatIfSchema], ({ shop, actor }, input) =>

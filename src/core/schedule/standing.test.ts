@@ -284,6 +284,21 @@ describe('why a plan no longer fits', () => {
     expect(reasons([unknown])).toEqual([]);
   });
 
+  it.each([
+    [1, 1, '1 of 1 task was not done'],
+    [3, 1, '1 of 3 tasks was not done'],
+    [3, 2, '2 of 3 tasks were not done'],
+  ])('says how much was left: of %i, %i', (all, left, said) => {
+    const [part] = stateOf(block({ id: 'p', from: now - day, until: now - hour })).parts;
+    const parts = Array.from({ length: all }, (_, n) => ({ ...part!, done: n >= left }));
+    const past = stateOf(block({ id: 'p', from: now - day, until: now - hour }), {
+      state: 'not done',
+      parts,
+    });
+    const moment = { now, madeAt, startOfDay: (one: number) => one * day };
+    expect(misfits(weeks(), kept(), [past], moment).map(({ words }) => words)).toEqual([said]);
+  });
+
   it('its window is gone', () => {
     const gone = block({ id: 'g', window: '105-600', until: now + 9 * day });
     expect(reasons(fits, kept(...all, gone))).toEqual([['window gone', 'Heron', gone.from]]);

@@ -141,7 +141,8 @@ function undone(blocks: Blocks, { now }: Moment): Misfit[] {
       ({ task, words, done }) => !done && words !== null && !again.has(idOf(task)),
     ).length;
     if (left === 0) return [];
-    const words = `${left} of ${block.parts.length} ${left === 1 ? 'task was' : 'tasks were'} not done`;
+    const all = block.parts.length;
+    const words = `${left} of ${all} ${all === 1 ? 'task' : 'tasks'} ${left === 1 ? 'was' : 'were'} not done`;
     return [{ kind: 'not done', who: block.nickname, at: block.from, words }];
   });
 }

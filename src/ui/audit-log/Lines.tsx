@@ -1,14 +1,17 @@
-import { Link } from '../shared/Link';
+'use client';
+
 import { groupBy } from '../../core/units/group-by';
 import { localDay } from '../../core/units/zone';
 import type { BookLine } from '../../services/audit-log/audit-log';
 import { Allowed } from '../shared/frame/Allowed';
+import { type Packed, useUnpacked } from '../shared/packed';
+import { SoftLinks } from '../shared/SoftLinks';
 import { clockTime, dayDate } from '../shared/marks/when';
 import { Correct, type CorrectActions } from './Correct';
 import classes from './Record.module.css';
 
 interface LinesProps {
-  lines: BookLine[];
+  lines: Packed<BookLine[]>;
   now: number;
   zone: string;
   materials: readonly string[];
@@ -18,9 +21,9 @@ interface LinesProps {
 
 /** The book, newest first, by day. Corrections strike through. */
 export function Lines({ lines, now, zone, ...choices }: LinesProps) {
-  const days = groupBy(lines, ({ at }) => localDay(at, zone));
+  const days = groupBy(useUnpacked(lines), ({ at }) => localDay(at, zone));
   return (
-    <>
+    <SoftLinks>
       {[...days].map(([day, ofDay]) => (
         <section key={day}>
           <h2 className={classes.day}>{dayDate(ofDay[0]!.at, zone, now)}</h2>
@@ -32,9 +35,9 @@ export function Lines({ lines, now, zone, ...choices }: LinesProps) {
                 <span className={classes.text}>
                   <span className={line.struck ? 'struck' : undefined}>
                     {line.faultId ? (
-                      <Link className="line" href={`/faults/${line.faultId}`}>
+                      <a className="line" href={`/faults/${line.faultId}`}>
                         {line.what}
-                      </Link>
+                      </a>
                     ) : (
                       line.what
                     )}
@@ -70,6 +73,6 @@ export function Lines({ lines, now, zone, ...choices }: LinesProps) {
           </ol>
         </section>
       ))}
-    </>
+    </SoftLinks>
   );
 }

@@ -5,10 +5,19 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useState, type ComponentProps } from 'react';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
-import { ReportForm } from './ReportForm';
+import { type Packed, useUnpacked } from '../shared/packed';
+import { ReportForm, type ReportMachine } from './ReportForm';
+
+interface NewFaultProps extends Omit<
+  ComponentProps<typeof ReportForm>,
+  'machines' | 'onReported' | 'who'
+> {
+  machines: Packed<ReportMachine[]>;
+}
 
 /** The report as somebody makes it who is signed in: leads to the fault's page. */
-export function NewFault(props: Omit<ComponentProps<typeof ReportForm>, 'onReported' | 'who'>) {
+export function NewFault(props: NewFaultProps) {
+  const machines = useUnpacked(props.machines);
   const router = useRouter();
   const [done, setDone] = useState<{ page: string; pictures: PictureQueue<File> } | null>(null);
   const open = useCallback((page: string) => router.push(page), [router]);
@@ -26,6 +35,7 @@ export function NewFault(props: Omit<ComponentProps<typeof ReportForm>, 'onRepor
   return (
     <ReportForm
       {...props}
+      machines={machines}
       onReported={({ faultId }, pictures) => {
         const page = `/faults/${faultId}`;
         if (pictures) setDone({ page, pictures });

@@ -11,6 +11,7 @@ import type { BurnInput } from '../../services/readings/strength/burns';
 import type { CleaningChoice, RecipeView } from '../../services/readings/strength/strength';
 import type { Outcome } from '../../services/shop';
 import { useAction } from '../shared/forms/use-action';
+import { type Packed, useUnpacked } from '../shared/packed';
 import { Allowed } from '../shared/frame/Allowed';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
@@ -24,7 +25,7 @@ const StrengthChart = dynamic(() => import('./StrengthChart').then((all) => all.
 
 interface StrengthProps {
   machineId: string;
-  view: RecipeView;
+  view: Packed<RecipeView>;
   choice: CleaningChoice;
   /** share of the baseline under which a machine returns only with a restriction */
   floor: number;
@@ -36,7 +37,8 @@ interface StrengthProps {
 
 /** One recipe: how strong the machine is by it, since when, and what cleaning did. */
 export function Strength(props: StrengthProps) {
-  const { machineId, view, now, zone, floor } = props;
+  const { machineId, now, zone, floor } = props;
+  const view = useUnpacked(props.view);
   const { recipe, baseline, burns, chart, restored, joulesPerMm } = view;
   const dropping = useAction(props.drop);
   const last = burns.findLast(({ strength }) => strength !== null);
@@ -141,7 +143,7 @@ export function Strength(props: StrengthProps) {
   );
 }
 
-type BurnsProps = Pick<StrengthProps, 'now' | 'zone'> & Pick<StrengthProps['view'], 'burns'>;
+type BurnsProps = Pick<StrengthProps, 'now' | 'zone'> & Pick<RecipeView, 'burns'>;
 
 /** The test burns so far, newest first. */
 function Burns({ burns, now, zone }: BurnsProps) {

@@ -18,6 +18,7 @@ import { Link } from '../shared/Link';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { late } from '../shared/late';
+import { type Packed, useUnpacked } from '../shared/packed';
 import { useMay } from '../shared/frame/Allowed';
 import { ago, clockTime, dayDate } from '../shared/marks/when';
 import { draftBlocks } from './blocks';
@@ -33,7 +34,7 @@ import classes from './Schedule.module.css';
 const BlockPanel = late(() => import('./BlockPanel').then((loaded) => loaded.BlockPanel));
 
 interface ScheduleLanesProps {
-  view: PlanView;
+  view: Packed<PlanView>;
   held: readonly string[];
   zone: string;
   now: number;
@@ -51,7 +52,8 @@ interface ScheduleLanesProps {
 /** The weeks ahead: the plan that holds, planning anew, moving by hand, and what if. */
 // eslint-disable-next-line max-lines-per-function -- one screen, from top to bottom, whose parts share their state
 export function ScheduleLanes(props: ScheduleLanesProps) {
-  const { view, held, zone, now, change, mend, back, weigh: ask } = props;
+  const { held, zone, now, change, mend, back, weigh: ask } = props;
+  const view = useUnpacked(props.view);
   const { state } = view;
   const router = useRouter();
   const refresh = useCallback(() => router.refresh(), [router]);

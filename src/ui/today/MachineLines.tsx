@@ -7,6 +7,7 @@ import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark, type MarkState } from '../shared/marks/StateMark';
 import type { DrawnColumn } from '../shared/ribbon/markup';
 import { RibbonColumns } from '../shared/ribbon/RibbonColumns';
+import { type Packed, useUnpacked } from '../shared/packed';
 import { SoftLinks } from '../shared/SoftLinks';
 import { TinyRibbon, tinyShape } from '../shared/ribbon/TinyRibbon';
 import classes from './Today.module.css';
@@ -30,7 +31,8 @@ export interface MachineLine {
  * All machines, each with its ribbon; on a narrow screen a small drawing of it. Drawn from what is sent of each: as
  * elements made by the server all of it would be sent twice.
  */
-export function MachineLines({ lines }: { lines: readonly MachineLine[] }) {
+export function MachineLines(props: { lines: Packed<readonly MachineLine[]> }) {
+  const lines = useUnpacked(props.lines);
   return (
     <SoftLinks>
       {lines.map(({ id, nickname, hold, strength, columns, ...line }) => (

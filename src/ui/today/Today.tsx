@@ -18,6 +18,7 @@ import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago, clockTime, longDate } from '../shared/marks/when';
 import { fireLoad } from '../../core/care/fire-load';
+import type { Packed } from '../shared/packed';
 import { drawnColumns } from '../shared/ribbon/markup';
 import { leftWords, ribbonColumns, usedWords } from '../shared/ribbon/columns';
 import { MachineLines, type MachineLine } from './MachineLines';
@@ -31,8 +32,9 @@ const shownBesides = 2;
 
 interface TodayProps {
   board: Board;
+  /** what is drawn of each machine */
+  lines: Packed<MachineLine[]>;
   zone: string;
-  familyNames: Readonly<Record<string, string>>;
   /** what could be done in the minutes at hand, for whoever may */
   inMinutes: InMinutes | null;
   askMinutes: Ask<[minutes: number], InMinutes>;
@@ -45,7 +47,7 @@ interface TodayProps {
 
 /** The dirt of the whole shop first, at a glance; then what is held, broken and due, in order of danger. */
 export function Today(props: TodayProps) {
-  const { board, zone, familyNames, putRight, keeping, setup } = props;
+  const { board, zone, putRight, keeping, setup } = props;
   const { now, machines, dueCount, pastDueCount } = board;
   return (
     <div className={classes.today}>
@@ -71,9 +73,7 @@ export function Today(props: TodayProps) {
             <h2 id="ribbons" className="visually-hidden">
               All machines
             </h2>
-            <MachineLines
-              lines={machines.map((machine) => lineOf(machine, board, { zone, familyNames }))}
-            />
+            <MachineLines lines={props.lines} />
           </section>
           {props.inMinutes && (
             <IHave initial={props.inMinutes} ask={props.askMinutes} now={now} zone={zone} />
@@ -101,24 +101,27 @@ export function Today(props: TodayProps) {
   );
 }
 
-function lineOf(
-  machine: MachineDue,
-  { holds, strengths, now }: Board,
-  { zone, familyNames }: Pick<TodayProps, 'zone' | 'familyNames'>,
-): MachineLine {
-  const { id, nickname, stations } = machine;
-  const hold = holds.find(({ machineId }) => machineId === id);
-  return {
-    id,
-    nickname,
-    family: familyNames[machine.family],
-    state: hold ? 'hold' : machine.state,
-    lately: lately(machine, now, zone),
-    hold: hold?.words ?? null,
-    strength: strengths.get(id)?.strength ?? null,
-    fire: fireLoad(stations),
-    columns: drawnColumns(ribbonColumns(stations)),
-  };
+/** What is drawn of each machine. @param familyNames by the family's id */
+export function machineLines(
+  { machines, holds, strengths, now }: Board,
+  zone: string,
+  familyNames: Readonly<Record<string, string>>,
+): MachineLine[] {
+  return machines.map((machine) => {
+    const { id, nickname, stations } = machine;
+    const hold = holds.find(({ machineId }) => machineId === id);
+    return {
+      id,
+      nickname,
+      family: familyNames[machine.family],
+      state: hold ? 'hold' : machine.state,
+      lately: lately(machine, now, zone),
+      hold: hold?.words ?? null,
+      strength: strengths.get(id)?.strength ?? null,
+      fire: fireLoad(stations),
+      columns: drawnColumns(ribbonColumns(stations)),
+    };
+  });
 }
 
 /** How much a machine was used of late. */

@@ -16,7 +16,8 @@ import {
   tester,
 } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
-import { Today } from './Today';
+import { packed } from '../shared/packed';
+import { machineLines, Today } from './Today';
 
 jest.mock(
   'next/navigation',
@@ -35,7 +36,12 @@ function draw(role: Role = 'technician') {
     <Today
       board={board}
       zone={shop.zone}
-      familyNames={{ 'enclosed-diode': 'Enclosed diode', 'co2-glass-tube': 'CO2 glass tube' }}
+      lines={packed(
+        machineLines(board, shop.zone, {
+          'enclosed-diode': 'Enclosed diode',
+          'co2-glass-tube': 'CO2 glass tube',
+        }),
+      )}
       inMinutes={role === 'technician' ? inMinutes(shop, board, 25) : null}
       askMinutes={async (minutes) => {
         asked.push(minutes);

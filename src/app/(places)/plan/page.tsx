@@ -6,7 +6,7 @@ import { ScheduleLanes } from '../../../ui/schedule/ScheduleLanes';
 import { NoMachines } from '../../../ui/shared/frame/NoMachines';
 import { phoneAddress } from '../../_server/address';
 import { theBoard } from '../../_server/board';
-import { theSchedule } from '../../_server/schedule';
+import { theShownSchedule } from '../../_server/schedule';
 import { enter } from '../../_server/shop';
 import * as actions from '../../actions/schedule';
 import { may } from '../../../core/people/roles';
@@ -15,9 +15,8 @@ export const metadata = { title: 'Plan' };
 
 export default async function PlanPage() {
   const { shop, role } = await enter('see');
-  const { holds, now } = theBoard();
-  const { shown } = theSchedule();
-  if (shown.ground.lanes.length === 0) {
+  const { machines, holds, now } = theBoard();
+  if (machines.length === 0) {
     return (
       <>
         <ScheduleRooms here="/plan" />
@@ -31,7 +30,7 @@ export default async function PlanPage() {
     <>
       <ScheduleRooms here="/plan" />
       <ScheduleLanes
-        view={shown}
+        view={theShownSchedule()}
         held={holds.map(({ machineId }) => machineId)}
         zone={shop.zone}
         now={now}

@@ -11,6 +11,7 @@ import { soilTable } from '../../../services/usage/soil-weights-read';
 import { Filters } from '../../../ui/audit-log/Filters';
 import { Lines } from '../../../ui/audit-log/Lines';
 import classes from '../../../ui/audit-log/Record.module.css';
+import { packed } from '../../../ui/shared/packed';
 import { dayDate } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
@@ -67,10 +68,13 @@ export default async function RecordPage({
         </p>
       ) : (
         <Lines
-          lines={shown.map((line) => ({
-            ...line,
-            correctable: line.correctable && mayStrike(role, line.kind),
-          }))}
+          lines={packed(
+            shown.map((line) =>
+              line.correctable && mayStrike(role, line.kind)
+                ? line
+                : { ...line, correctable: false, session: null, care: null },
+            ),
+          )}
           now={now}
           zone={shop.zone}
           machines={machines.map(({ id, nickname }) => ({ value: id, label: nickname }))}

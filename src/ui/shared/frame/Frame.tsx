@@ -1,4 +1,5 @@
 import { Link } from '../Link';
+import type { Packed } from '../packed';
 import type { ReactNode } from 'react';
 import type { Role } from '../../../core/people/roles';
 import type { Ask } from '../forms/send';
@@ -16,7 +17,7 @@ interface FrameProps {
   role: Role;
   /** reports that nobody has looked at */
   unanswered: number;
-  rack: RackRow[];
+  rack: Packed<readonly RackRow[]>;
   children: ReactNode;
   /** strikes an entry through */
   strike: Ask<[entryId: string, reason: string]>;

@@ -2,6 +2,7 @@
 
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { type Packed, useUnpacked } from '../packed';
 import { SoftLinks } from '../SoftLinks';
 import { StateMark, type MarkState } from '../marks/StateMark';
 import { TinyRibbon, type TinyShape } from '../ribbon/TinyRibbon';
@@ -17,7 +18,8 @@ export interface RackRow {
 }
 
 /** Every machine of the shop, on every page: what is sent of each is what it is drawn from. */
-export function Rack({ rows }: { rows: readonly RackRow[] }) {
+export function Rack(props: { rows: Packed<readonly RackRow[]> }) {
+  const rows = useUnpacked(props.rows);
   const path = usePathname();
   return (
     <SoftLinks>

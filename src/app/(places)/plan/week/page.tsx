@@ -13,7 +13,7 @@ export default async function WeekSheetPage({
 }) {
   const { shop } = await enter('see');
   const { now } = theBoard();
-  const { state, weeks } = theSchedule().view;
+  const { state, weeks } = theSchedule();
   const week = Math.min(3, Math.max(0, Number((await searchParams).week) || 0));
   return (
     <>

@@ -3,6 +3,7 @@ import { findMachine } from '../../../../../services/machines/machine-view';
 import { soilTable } from '../../../../../services/usage/soil-weights-read';
 import { cleaningChoice, strengthViews } from '../../../../../services/readings/strength/strength';
 import { Allowed } from '../../../../../ui/shared/frame/Allowed';
+import { packed } from '../../../../../ui/shared/packed';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { RecipeForm } from '../../../../../ui/readings/RecipeForm';
 import { Strength } from '../../../../../ui/readings/Strength';
@@ -36,7 +37,7 @@ export default async function StrengthPage({ params }: { params: Promise<{ id: s
           <Strength
             key={view.recipe.id}
             machineId={id}
-            view={view}
+            view={packed(view)}
             choice={cleaningChoice(shop, machine)}
             floor={shop.strengthFloor}
             now={now}
