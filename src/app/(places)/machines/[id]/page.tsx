@@ -92,7 +92,8 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
     machine.stations[0];
   const unknown = unknownTasks(machine).length;
   const forecast = forecastNow(shop, id);
-  const questions = openMeterQuestions(shop, id);
+  const keptHere = <T,>(name: string, read: () => T) => kept(shop, `${name} ${id}`, ofNow, read);
+  const questions = keptHere('meter questions', () => openMeterQuestions(shop, id));
   const summed = station?.tasks.find(({ task }) => task.key === sum);
   const group = summed?.task.group;
   return (
@@ -162,8 +163,8 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           <StationPanel
             machineId={id}
             station={station}
-            history={stationHistory(shop, station.id)}
-            saw={stationSaw(shop, station, now)}
+            history={keptHere(`history ${station.slug}`, () => stationHistory(shop, station.id))}
+            saw={keptHere(`saw ${station.slug}`, () => stationSaw(shop, station, now))}
             arithmetic={
               summed && group && group !== 'coolant'
                 ? {
@@ -213,9 +214,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           {holds.every(({ why }) => why === 'fire load') && (
             <Allowed right="clean">
               <IHave
-                initial={kept(shop, `in minutes ${id}`, ofNow, () =>
-                  inMinutes(shop, board, 25, id),
-                )}
+                initial={keptHere('in minutes', () => inMinutes(shop, board, 25, id))}
                 ask={inMinutesAction.bind(null, id)}
                 now={now}
                 zone={shop.zone}
@@ -233,7 +232,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           <Allowed right="set up">
             <Slots
               machine={{ id, nickname: machine.nickname }}
-              slots={machineSlots(shop, id)}
+              slots={keptHere('slots', () => machineSlots(shop, id))}
               now={now}
               zone={shop.zone}
               actions={{
