@@ -10,7 +10,7 @@ process.chdir(root);
 const compressed = (level) =>
   compression({ level, brotli: { params: { [zlib.constants.BROTLI_PARAM_QUALITY]: level } } });
 // a page is compressed each time it is asked for: by level 6, the usual, Today took two and a half times as long for a
-// seventh less. A script comes once per browser
+// sixth less. A script comes once per browser
 const compressPage = compressed(2);
 const compressScript = compressed(6);
 
