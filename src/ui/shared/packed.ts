@@ -7,9 +7,8 @@ declare const holds: unique symbol;
 export type Packed<T> = string & { readonly [holds]: T };
 
 /**
- * Packs what a large part is drawn from. Sent as values, each of them is walked by the framework four times on its way
- * into the page (a quarter of the processor time of the record, a sixth of Today's with twenty machines); as one text, none. What is
- * the same is sent once.
+ * Packs what a large part is drawn from. Sent as values, the framework writes and reads them one by one: with twenty
+ * machines a quarter of the processor time of the record and a sixth of Today's. What is the same is sent once.
  * @throws DevalueError for what cannot be sent, as a function
  */
 export const packed = <T>(value: T): Packed<T> => stringify(value) as Packed<T>;
