@@ -41,6 +41,7 @@ export function Strength(props: StrengthProps) {
   const view = useUnpacked(props.view);
   const { recipe, baseline, burns, chart, restored, joulesPerMm } = view;
   const dropping = useAction(props.drop);
+  const [listed, setListed] = useState(false);
   const last = burns.findLast(({ strength }) => strength !== null);
   const strength = last?.strength ?? null;
   const since = chart.at(-1)?.since ?? null;
@@ -125,9 +126,9 @@ export function Strength(props: StrengthProps) {
           SVG
         </a>
       </p>
-      <details>
+      <details onToggle={({ currentTarget }) => setListed(currentTarget.open)}>
         <summary>Test burns so far: {burns.length}</summary>
-        <Burns burns={burns} now={now} zone={zone} />
+        {listed && <Burns burns={burns} now={now} zone={zone} />}
         <Allowed right="set up">
           <Button
             variant="default"

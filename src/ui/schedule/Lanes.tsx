@@ -15,7 +15,14 @@ import {
   type DragEndEvent,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import { Fragment, useId, type CSSProperties, type PointerEvent, type ReactNode } from 'react';
+import {
+  Fragment,
+  useDeferredValue,
+  useId,
+  type CSSProperties,
+  type PointerEvent,
+  type ReactNode,
+} from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
 import { clockTime, dayDate } from '../shared/marks/when';
 import type { ViewBlock } from './blocks';
@@ -25,6 +32,9 @@ import classes from './Lanes.module.css';
 
 /** How high the foot of the cell with the most expected use is, px. */
 const footHeight = 14;
+
+/** Lanes in the first picture of the page, about as many as a screen shows; the others follow as it wakes. */
+const firstLanes = 8;
 
 /** Minutes are medians: a window is over where they go past it by more than a twentieth. */
 const nearlyFull = 1.05;
@@ -98,6 +108,7 @@ export function Lanes(props: LanesProps) {
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
+  const shown = useDeferredValue(ground.lanes.length, firstLanes);
   const columns = columnsOf(ground);
   const template = `100px ${columns
     .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
@@ -145,7 +156,7 @@ export function Lanes(props: LanesProps) {
               now={now}
             />
           ))}
-          {ground.lanes.map((lane) => (
+          {ground.lanes.slice(0, shown).map((lane) => (
             <Lane key={lane.id} lane={lane} columns={columns} {...props} />
           ))}
         </div>

@@ -1,6 +1,9 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { hydrateRoot } from 'react-dom/client';
+import { act } from 'react';
+import { renderToString } from 'react-dom/server';
 import { rounds, searchSchedule } from '../../core/schedule/search';
 import { sittings } from '../../core/schedule/problem';
 import { formatLocal } from '../../core/units/instant';
@@ -21,6 +24,8 @@ import { Lanes } from './Lanes';
 import { groundOf } from './plan-view';
 
 // Tuesday 24 November 2026, 13:00 in Oslo
+type LanesProps = Parameters<typeof Lanes>[0];
+
 const shop = eachTestShop();
 let wren: string;
 beforeEach(() => {
@@ -43,23 +48,29 @@ function draft() {
   const { plan } = searchSchedule(weeks.problem, { left: rounds(200) });
   return { weeks, plan, blocks: draftBlocks(weeks, plan) };
 }
-function draw(change: Partial<Parameters<typeof Lanes>[0]> = {}) {
+const lanes = (change: Pick<LanesProps, 'ground' | 'blocks'> & Partial<LanesProps>) => (
+  <Lanes
+    held={[]}
+    zone={shop.zone}
+    now={shop.now()}
+    selected={null}
+    select={() => undefined}
+    movable
+    over={() => undefined}
+    drop={() => undefined}
+    {...change}
+  />
+);
+function draw(change: Partial<LanesProps> = {}) {
   const { weeks, blocks } = draft();
   const selected: string[] = [];
   show(
-    <Lanes
-      ground={groundOf(weeks, {})}
-      blocks={blocks}
-      held={[]}
-      zone={shop.zone}
-      now={shop.now()}
-      selected={null}
-      select={(key) => selected.push(key)}
-      movable
-      over={() => undefined}
-      drop={() => undefined}
-      {...change}
-    />,
+    lanes({
+      ground: groundOf(weeks, {}),
+      blocks,
+      select: (key) => selected.push(key),
+      ...change,
+    }),
   );
   return { weeks, blocks: change.blocks ?? blocks, selected };
 }
@@ -164,4 +175,21 @@ test('a plan that is kept is drawn as it stands: past undone ones lie in no wind
   const later = state();
   const gone = keptBlocks(later.weeks, later.state!).find(({ key }) => key === blocks[0]!.key)!;
   expect(gone).toMatchObject({ state: 'not done', window: null });
+});
+
+test('of many machines eight lanes are in the first picture, and the others follow as it wakes', async () => {
+  const others = Array.from(
+    { length: 10 },
+    (_, at) => addTestMachine(shop, `Heron ${at}`).nickname,
+  );
+  const ground = groundOf(ahead(), {});
+  const all = lanes({ ground, blocks: [] });
+  const named = (root: Element) =>
+    ['Wren', ...others].filter((name) => root.textContent!.includes(name));
+  const root = document.body.appendChild(document.createElement('div'));
+  root.innerHTML = renderToString(all);
+  expect(named(root)).toHaveLength(8);
+  const woken = await act(() => hydrateRoot(root, all));
+  expect(named(root)).toHaveLength(11);
+  await act(() => woken.unmount());
 });
