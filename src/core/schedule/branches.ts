@@ -1,4 +1,4 @@
-import { stretchCost, wasteOf, type ScheduleProblem } from './problem';
+import { stretchCost, tiesOf, wasteOf, type ScheduleProblem } from './problem';
 
 /** A task in the tree of those that do it too: the deeper one above it does it whenever it is done itself. */
 export interface Branch {
@@ -51,17 +51,14 @@ export function branchesOf(
   openings: readonly string[],
 ): { branches: Branch[]; rows: number } {
   const { tasks } = problem;
-  const index = new Map(tasks.map(({ id }, at) => [id, at]));
-  const known = (ids: readonly string[]) =>
-    ids.flatMap((id) => (index.has(id) ? [index.get(id)!] : []));
-  const deeper = tasks.map(({ coveredBy }) => known(coveredBy));
-  const above = treeOf(deeper);
+  const ties = tiesOf(tasks);
+  const above = treeOf(ties.map(({ deeper }) => deeper));
   let rows = 0;
   const branches = tasks.map((task, at): Branch => {
     const needs = [0, ...task.openings.flatMap((one) => openings.indexOf(one) + 1 || [])];
     const ancestors = new Set<number>();
     for (let up = above[at]!; up >= 0; up = above[up]!) ancestors.add(up);
-    const others = deeper[at]!.filter((other) => !ancestors.has(other));
+    const others = ties[at]!.deeper.filter((other) => !ancestors.has(other));
     const { own, pinned } = placesOf(problem, task);
     return {
       own,
@@ -79,7 +76,7 @@ export function branchesOf(
       waits:
         !pinned.includes(1) &&
         others.length === 0 &&
-        known(task.after).some((other) => ancestors.has(other)),
+        ties[at]!.before.some((other) => ancestors.has(other)),
       ...unsolved(own.length),
     };
   });

@@ -1,4 +1,4 @@
-import { stretchCost, wasteOf, type ScheduleProblem, type ScheduleTask } from './problem';
+import { stretchCost, tiesOf, wasteOf, type ScheduleProblem, type ScheduleTask } from './problem';
 
 /** What the search knows of a task. */
 export interface Care {
@@ -34,9 +34,7 @@ export function caresOf(
   openings: readonly string[],
 ): Care[] {
   const ticks = days + 1;
-  const index = new Map(tasks.map(({ id }, at) => [id, at]));
-  const known = (ids: readonly string[]) =>
-    ids.flatMap((id) => (index.has(id) ? [index.get(id)!] : []));
+  const ties = tiesOf(tasks);
   const windowAt = new Map(windows.map(({ id }, at) => [id, at]));
   const waitCost = (task: number): Float64Array | null => {
     const waiting = waitingFor(tasks, task);
@@ -65,8 +63,7 @@ export function caresOf(
       saves: tasks
         .filter(({ coveredBy }) => coveredBy.includes(task.id))
         .reduce((sum, { minutes }) => sum + minutes, 0),
-      deeper: known(task.coveredBy),
-      before: known(task.after),
+      ...ties[at]!,
       waitCost: waitCost(at),
       free,
       paid,

@@ -1,5 +1,6 @@
 import {
   stretchCost,
+  tiesOf,
   timesOf,
   wasteOf,
   type Schedule,
@@ -56,10 +57,7 @@ export function asProgram(problem: ScheduleProblem): Program {
     integer.push(taken);
     return costs.length - 1;
   };
-  const index = new Map(tasks.map(({ id }, at) => [id, at]));
-  const deeperOf = tasks.map(({ coveredBy }) =>
-    coveredBy.flatMap((id) => (index.has(id) ? [index.get(id)!] : [])),
-  );
+  const ties = tiesOf(tasks);
   const isPinned = (id: string, window: string) =>
     pinned.some((pin) => pin.task === id && pin.window === window);
   const allowed = tasks.map((task) =>
@@ -86,7 +84,7 @@ export function asProgram(problem: ScheduleProblem): Program {
       windows.filter(({ id }) => isPinned(task.id, id)).map((window) => window.tick),
     );
     const covered = new Set(
-      deeperOf[one]!.flatMap((other) => allowed[other]!.map((window) => windows[window]!.tick)),
+      ties[one]!.deeper.flatMap((other) => allowed[other]!.map((window) => windows[window]!.tick)),
     );
     for (const tick of pins) covered.delete(tick);
     const nodes = [...new Set([...own, ...covered])].sort((a, b) => a - b);
@@ -129,7 +127,7 @@ export function asProgram(problem: ScheduleProblem): Program {
       if (!covered.has(tick)) continue;
       freeInto[one]!.set(tick, free);
       const all: number[] = [];
-      for (const other of deeperOf[one]!) {
+      for (const other of ties[one]!.deeper) {
         const some = at(other, tick).map((window) => columns.get(doing(other, window))!);
         if (some.length === 0) continue;
         all.push(...some);
@@ -139,9 +137,7 @@ export function asProgram(problem: ScheduleProblem): Program {
     }
   });
   tasks.forEach((task, one) => {
-    for (const before of task.after) {
-      const other = index.get(before);
-      if (other === undefined) continue;
+    for (const other of ties[one]!.before) {
       for (const window of allowed[one]!) {
         const earlier: [number, number][] = allowed[other]!.filter((each) => each <= window).map(
           (each) => [columns.get(doing(other, each))!, -1],

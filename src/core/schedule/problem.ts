@@ -164,15 +164,39 @@ export interface Time {
   window: number | null;
 }
 
+/** What a task has to do with others, by index; what is not among the tasks is left out. */
+interface Ties {
+  /** deeper tasks: one of them does it too */
+  deeper: readonly number[];
+  /** those whose first time must not come after its own */
+  before: readonly number[];
+}
+
+/** A plan is looked at task by task, over and over: what names mean among its tasks is found once. */
+const tiesFound = new WeakMap<ScheduleProblem['tasks'], Ties[]>();
+
+/** What each task has to do with others. In order of the tasks. */
+export function tiesOf(tasks: ScheduleProblem['tasks']): readonly Ties[] {
+  let ties = tiesFound.get(tasks);
+  if (!ties) {
+    const index = new Map(tasks.map(({ id }, at) => [id, at]));
+    const among = (ids: readonly string[]) => ids.flatMap((id) => index.get(id) ?? []);
+    ties = tasks.map(({ coveredBy, after }) => ({
+      deeper: among(coveredBy),
+      before: among(after),
+    }));
+    tiesFound.set(tasks, ties);
+  }
+  return ties;
+}
+
 /** When a task is done, by itself or by a deeper one, in order. */
 export function timesOf(problem: ScheduleProblem, plan: Schedule, task: number): Time[] {
   const { tasks, windows } = problem;
-  const deeper = new Set(tasks[task]!.coveredBy);
   const covered = new Set<number>();
-  tasks.forEach(({ id }, other) => {
-    if (!deeper.has(id)) return;
+  for (const other of tiesOf(tasks)[task]!.deeper) {
     for (const window of plan[other]!) covered.add(windows[window]!.tick);
-  });
+  }
   return [
     ...[...covered].map((tick): Time => ({ tick, window: null })),
     ...plan[task]!.map((window): Time => ({ tick: windows[window]!.tick, window })),
@@ -312,14 +336,13 @@ export function violations(problem: ScheduleProblem, plan: Schedule): Violation[
       found.push({ rule: 'put off', at: task.id, words: 'it is put off until later' });
     }
     if (plan[at]!.length === 0) return;
-    for (const before of task.after) {
-      const other = index.get(before);
-      if (other === undefined) continue;
+    for (const other of tiesOf(tasks)[at]!.before) {
       const own = Math.min(...plan[at]!);
       const done = timesOf(problem, plan, other).some(
         ({ tick, window }) => tick <= windows[own]!.tick && (window === null || window <= own),
       );
-      if (!done) found.push({ rule: 'order', at: task.id, words: `${before} comes first` });
+      if (!done)
+        found.push({ rule: 'order', at: task.id, words: `${tasks[other]!.id} comes first` });
     }
   });
   return found;

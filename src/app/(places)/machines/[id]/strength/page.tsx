@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { keptOf, ofToday } from '../../../../../services/kept';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { soilTable } from '../../../../../services/usage/soil-weights-read';
 import { cleaningChoice, strengthViews } from '../../../../../services/readings/strength/strength';
@@ -21,23 +22,26 @@ export default async function StrengthPage({ params }: { params: Promise<{ id: s
   const { machines, now } = theBoard();
   const machine = machines.find((one) => one.id === id);
   if (!row || !machine) notFound();
-  const views = strengthViews(shop, row);
+  const recipes = keptOf(shop, `strength page ${id}`, ofToday, () => ({
+    value: strengthViews(shop, row).map((view) => ({ id: view.recipe.id, view: packed(view) })),
+    of: [id],
+  }));
   return (
     <>
       <h1>{machine.nickname}: strength</h1>
       <Rooms machine={machine} here="/strength" />
-      {views.length === 0 && (
+      {recipes.length === 0 && (
         <p>
           No recipe yet. A recipe is a cut of your reference stock that just succeeds on the sound
           machine; every later test burn is held against it.
         </p>
       )}
       <div className={classes.stack}>
-        {views.map((view) => (
+        {recipes.map((recipe) => (
           <Strength
-            key={view.recipe.id}
+            key={recipe.id}
             machineId={id}
-            view={packed(view)}
+            view={recipe.view}
             choice={cleaningChoice(shop, machine)}
             floor={shop.strengthFloor}
             now={now}
