@@ -14,7 +14,7 @@ import { useAction } from '../shared/forms/use-action';
 import { type Packed, useUnpacked } from '../shared/packed';
 import { Allowed } from '../shared/frame/Allowed';
 import { ProblemNote } from '../shared/forms/ProblemNote';
-import { ago, clockTime, dayDate } from '../shared/marks/when';
+import { clockTime, dayDate } from '../shared/marks/when';
 import { BurnLadder } from './BurnLadder';
 import classes from './Strength.module.css';
 
@@ -169,7 +169,7 @@ function Burns({ burns, now, zone }: BurnsProps) {
                     `${speed}${passes ? ` × ${passes}` : ''} ${through ? '✓' : '✗'}`,
                 )
                 .join(', ')}
-              {burn.batch && `; batch ${burn.batch}`}; {burn.person}, {ago(burn.at, now, zone)}
+              {burn.batch && `; batch ${burn.batch}`}; {burn.person}
             </span>
             {burn.note && <div className="quiet">“{burn.note}”</div>}
           </span>

@@ -321,10 +321,10 @@ function Often({ often }: Pick<PlanView, 'often'>) {
         the wipe at the end of the day.
       </p>
       <ul className={classes.lines}>
-        {often.map(({ nickname, what, everyDays: { least, most } }) => (
-          <li key={nickname}>
+        {often.map(({ nicknames, what, everyDays: { least, most } }) => (
+          <li key={what.join('; ')}>
             <span>
-              {nickname}: {what.join('; ')}
+              <b>{nicknames.join(', ')}</b>: {what.join('; ')}
             </span>
             <span className="quiet">{everyWords(least.toFixed(1), most.toFixed(1))}</span>
           </li>

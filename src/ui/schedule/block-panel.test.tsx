@@ -104,18 +104,33 @@ test('the page carries what it shows and not what it was reckoned from', () => {
 });
 
 test('what comes up too often for the windows stands by machine, and what can burn is said', () => {
+  addTestMachine(shop, 'Heron');
+  addTestMachine(shop, 'Swift');
   const before = view();
   const [one] = before.weeks.tasks;
-  const task = { ...one!, station: 'Duct', task: 'clean', machineId: before.weeks.lanes[0]!.id };
+  const [wren, heron, swift] = before.weeks.lanes.map(({ id }) => id) as [string, string, string];
+  const task = { ...one!, station: 'Duct', task: 'clean', machineId: wren };
   const often = [
     { ...task, criticality: 'fire' as const, everyDays: 0.7 },
     { ...task, station: 'Frame', criticality: 'housekeeping' as const, everyDays: 1.3 },
   ];
-  expect(planView({ ...before, weeks: { ...before.weeks, often } }, {}).often).toEqual([
+  const ofOthers = [
+    { ...often[1]!, machineId: heron, everyDays: 0.5 },
+    { ...often[0]!, machineId: swift, everyDays: 0.9 },
+    { ...often[0]!, machineId: heron, everyDays: 1.4 },
+  ];
+  expect(
+    planView({ ...before, weeks: { ...before.weeks, often: [...often, ...ofOthers] } }, {}).often,
+  ).toEqual([
     {
-      nickname: 'Wren',
+      nicknames: ['Wren', 'Heron'],
       what: ['Duct, clean (can burn)', 'Frame, clean'],
-      everyDays: { least: 0.7, most: 1.3 },
+      everyDays: { least: 0.5, most: 1.4 },
+    },
+    {
+      nicknames: ['Swift'],
+      what: ['Duct, clean (can burn)'],
+      everyDays: { least: 0.9, most: 0.9 },
     },
   ]);
 });

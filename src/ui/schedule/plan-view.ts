@@ -36,8 +36,8 @@ export interface PlanView {
   };
   /** whether anybody ever said when the technician is there */
   told: boolean;
-  /** what is done between the windows, by whoever uses the machine; the fastest first */
-  often: { nickname: string; what: string[]; everyDays: { least: number; most: number } }[];
+  /** what is done between the windows, by whoever uses the machine; the fastest first, like machines together */
+  often: { nicknames: string[]; what: string[]; everyDays: { least: number; most: number } }[];
   /** what a hand refused: machine, when the window begins in UTC milliseconds, and why */
   refused: { key: string; nickname: string; from: number; reason: string; by: string }[];
 }
@@ -75,6 +75,28 @@ export const planSum = (weeks: Weeks, plan: Schedule): PlanSum => ({
   cost: scheduleCost(weeks.problem, plan),
 });
 
+/** What fills faster than the windows come; machines with the same tasks share a line. */
+function oftenOf({ often }: Weeks, nicknames: ReadonlyMap<string, string>): PlanView['often'] {
+  const machines = [...groupBy(often, ({ machineId }) => machineId)].map(([machineId, some]) => ({
+    nickname: nicknames.get(machineId) ?? '',
+    what: some
+      .map(
+        ({ station, task, criticality }) =>
+          `${taskWords(station, task)}${criticality === 'fire' ? ' (can burn)' : ''}`,
+      )
+      .sort((a, b) => a.localeCompare(b)),
+    days: some.map(({ everyDays }) => everyDays),
+  }));
+  return [...groupBy(machines, ({ what }) => what.join('; ')).values()].map((alike) => {
+    const days = alike.flatMap((one) => one.days);
+    return {
+      nicknames: alike.map(({ nickname }) => nickname),
+      what: alike[0]!.what,
+      everyDays: { least: Math.min(...days), most: Math.max(...days) },
+    };
+  });
+}
+
 export function planView({ weeks, plan, state }: ScheduleView, marks: DueMarks): PlanView {
   const { id, madeAt, madeBy, words, overtaken, kept } = state;
   const nicknames = new Map(weeks.lanes.map((lane) => [lane.id, lane.nickname]));
@@ -96,17 +118,7 @@ export function planView({ weeks, plan, state }: ScheduleView, marks: DueMarks):
       proved: kept && kept.bound !== null ? { cost: kept.cost, bound: kept.bound } : null,
     },
     told: weeks.told,
-    often: [...groupBy(weeks.often, ({ machineId }) => machineId)].map(([machineId, some]) => {
-      const days = some.map(({ everyDays }) => everyDays);
-      return {
-        nickname: nicknames.get(machineId) ?? '',
-        what: some.map(
-          ({ station, task, criticality }) =>
-            `${taskWords(station, task)}${criticality === 'fire' ? ' (can burn)' : ''}`,
-        ),
-        everyDays: { least: Math.min(...days), most: Math.max(...days) },
-      };
-    }),
+    often: oftenOf(weeks, nicknames),
     refused: [...refused.values()],
   };
 }
