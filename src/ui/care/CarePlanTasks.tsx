@@ -26,6 +26,8 @@ import { useAction } from '../shared/forms/use-action';
 import { instantIn, useSendForm } from '../shared/forms/use-send-form';
 import { WhenField } from '../shared/forms/WhenField';
 import { dayDate } from '../shared/marks/when';
+import { type Packed, useUnpacked } from '../shared/packed';
+import { useFirst } from '../shared/first-picture';
 import classes from './CarePlan.module.css';
 import { limitUnits, limitsWords } from '../../core/care/limit-words';
 import { Dialog } from '../shared/Dialog';
@@ -43,7 +45,7 @@ export interface CarePlanTask {
 type ChangeLimits = Send<typeof changeLimits>;
 
 interface CarePlanTasksProps {
-  tasks: CarePlanTask[];
+  tasks: Packed<CarePlanTask[]>;
   zone: string;
   now: number;
   change: ChangeLimits;
@@ -56,8 +58,12 @@ const basisWords: Readonly<Record<Basis, string>> = {
   shop: "shop's choice",
 };
 
+/** Tasks in the first picture of the page. */
+const firstTasks = 6;
+
 /** Every task with its limits and where they come from. */
-export function CarePlanTasks({ tasks, zone, now, change, removeOwn }: CarePlanTasksProps) {
+export function CarePlanTasks({ zone, now, change, removeOwn, ...props }: CarePlanTasksProps) {
+  const tasks = useFirst(useUnpacked(props.tasks), firstTasks);
   const [editing, setEditing] = useState<CarePlanTask | null>(null);
   const remove = useAction(removeOwn);
   const confirm = useAction(change);

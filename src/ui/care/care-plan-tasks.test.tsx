@@ -2,6 +2,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Refusal } from '../../services/shop';
+import { packed } from '../shared/packed';
 import { show } from '../shared/testing/show';
 import { CarePlanTasks, type CarePlanTask } from './CarePlanTasks';
 
@@ -30,7 +31,7 @@ const wipe: CarePlanTask = {
 const draw = (change: Partial<CarePlanTask> = {}) =>
   show(
     <CarePlanTasks
-      tasks={[{ ...wipe, ...change }]}
+      tasks={packed([{ ...wipe, ...change }])}
       zone="Europe/Oslo"
       now={Date.UTC(2026, 10, 25)}
       change={keep('change') as never}

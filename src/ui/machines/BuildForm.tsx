@@ -11,6 +11,7 @@ import { SendForm } from '../shared/forms/SendForm';
 import type { Send } from '../shared/forms/send';
 import { useAction } from '../shared/forms/use-action';
 import { useSendForm } from '../shared/forms/use-send-form';
+import { useFirst } from '../shared/first-picture';
 import classes from './Build.module.css';
 import { partNames } from './part-names';
 
@@ -22,64 +23,66 @@ interface BuildFormProps {
   choose: Send<typeof chooseVariant>;
 }
 
+/** Parts in the first picture of the page. */
+const firstParts = 2;
+
 const ownWords = 'own words';
 
 /** The features of a machine, each with the variant it has: kept as soon as it is chosen. */
 export function BuildForm({ machineId, features, head, choose }: BuildFormProps) {
   const { run, pending, problem } = useAction(choose);
   const [writing, setWriting] = useState<string | null>(null);
+  const parts = buildParts.filter((part) => features.some((feature) => feature.part === part));
   return (
     <div>
       <ProblemNote problem={problem} />
-      {buildParts
-        .filter((part) => features.some((feature) => feature.part === part))
-        .map((part) => (
-          <section key={part} className={`panel ${classes.part}`} aria-labelledby={`part-${part}`}>
-            <h2 id={`part-${part}`}>{partNames[part]}</h2>
-            {part === 'head' && head && (
-              <p className="quiet">
-                What is said of the head goes with it: {head.name}, {head.serial}.
-              </p>
-            )}
-            {features
-              .filter((feature) => feature.part === part)
-              .map(({ id, name, chosen, usual, variants }) => (
-                <div key={id} className={classes.feature}>
-                  <label htmlFor={`feature-${id}`}>
-                    {name}
-                    {!usual && <span className="quiet"> · not as most</span>}
-                  </label>
-                  <NativeSelect
-                    id={`feature-${id}`}
-                    value={writing === id ? ownWords : chosen}
-                    disabled={pending}
-                    data={[
-                      ...variants.map((variant) => ({
-                        value: variant.id,
-                        label: variant.own ? `${variant.name} (own words)` : variant.name,
-                      })),
-                      { value: ownWords, label: 'otherwise, in own words …' },
-                    ]}
-                    onChange={(event) => {
-                      const variant = event.currentTarget.value;
-                      if (variant === ownWords) setWriting(id);
-                      else {
-                        setWriting(null);
-                        run({ machineId, feature: id, variant });
-                      }
-                    }}
+      {useFirst(parts, firstParts).map((part) => (
+        <section key={part} className={`panel ${classes.part}`} aria-labelledby={`part-${part}`}>
+          <h2 id={`part-${part}`}>{partNames[part]}</h2>
+          {part === 'head' && head && (
+            <p className="quiet">
+              What is said of the head goes with it: {head.name}, {head.serial}.
+            </p>
+          )}
+          {features
+            .filter((feature) => feature.part === part)
+            .map(({ id, name, chosen, usual, variants }) => (
+              <div key={id} className={classes.feature}>
+                <label htmlFor={`feature-${id}`}>
+                  {name}
+                  {!usual && <span className="quiet"> · not as most</span>}
+                </label>
+                <NativeSelect
+                  id={`feature-${id}`}
+                  value={writing === id ? ownWords : chosen}
+                  disabled={pending}
+                  data={[
+                    ...variants.map((variant) => ({
+                      value: variant.id,
+                      label: variant.own ? `${variant.name} (own words)` : variant.name,
+                    })),
+                    { value: ownWords, label: 'otherwise, in own words …' },
+                  ]}
+                  onChange={(event) => {
+                    const variant = event.currentTarget.value;
+                    if (variant === ownWords) setWriting(id);
+                    else {
+                      setWriting(null);
+                      run({ machineId, feature: id, variant });
+                    }
+                  }}
+                />
+                {writing === id && (
+                  <OwnVariant
+                    name={name}
+                    choose={(own) => choose({ machineId, feature: id, own })}
+                    onDone={() => setWriting(null)}
                   />
-                  {writing === id && (
-                    <OwnVariant
-                      name={name}
-                      choose={(own) => choose({ machineId, feature: id, own })}
-                      onDone={() => setWriting(null)}
-                    />
-                  )}
-                </div>
-              ))}
-          </section>
-        ))}
+                )}
+              </div>
+            ))}
+        </section>
+      ))}
     </div>
   );
 }

@@ -14,6 +14,7 @@ import { Tiles } from '../shared/forms/Tiles';
 import { useSendForm } from '../shared/forms/use-send-form';
 import { useDone } from '../shared/frame/Done';
 import { dayDate } from '../shared/marks/when';
+import { useFirst } from '../shared/first-picture';
 import classes from './Past.module.css';
 
 interface PastFormProps {
@@ -191,6 +192,9 @@ function MachineFields({ field, came, onCame }: MachineFieldsProps) {
   );
 }
 
+/** Lines in the first picture of the page. */
+const firstLines = 8;
+
 interface Line extends TaskRow {
   key: string;
   /** the station's name on its first line */
@@ -218,7 +222,7 @@ function Lines({
         </tr>
       </thead>
       <tbody>
-        {rows.map((row) => (
+        {useFirst(rows, firstLines).map((row) => (
           <tr key={row.key} data-first={row.station !== '' || undefined}>
             {row.station ? <th scope="row">{row.station}</th> : <td />}
             <td>{row.name}</td>

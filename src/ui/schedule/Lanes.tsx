@@ -15,16 +15,10 @@ import {
   type DragEndEvent,
   type KeyboardCoordinateGetter,
 } from '@dnd-kit/core';
-import {
-  Fragment,
-  useDeferredValue,
-  useId,
-  type CSSProperties,
-  type PointerEvent,
-  type ReactNode,
-} from 'react';
+import { Fragment, useId, type CSSProperties, type PointerEvent, type ReactNode } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
 import { clockTime, dayDate } from '../shared/marks/when';
+import { useFirst } from '../shared/first-picture';
 import type { ViewBlock } from './blocks';
 import type { Ground } from './plan-view';
 import { IconSheet, Tag, type TagRules } from './Tag';
@@ -33,7 +27,7 @@ import classes from './Lanes.module.css';
 /** How high the foot of the cell with the most expected use is, px. */
 const footHeight = 14;
 
-/** Lanes in the first picture of the page, about as many as a screen shows; the others follow as it wakes. */
+/** Lanes in the first picture of the page. */
 const firstLanes = 8;
 
 /** Minutes are medians: a window is over where they go past it by more than a twentieth. */
@@ -108,7 +102,7 @@ export function Lanes(props: LanesProps) {
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
-  const shown = useDeferredValue(ground.lanes.length, firstLanes);
+  const lanes = useFirst(ground.lanes, firstLanes);
   const columns = columnsOf(ground);
   const template = `100px ${columns
     .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
@@ -156,7 +150,7 @@ export function Lanes(props: LanesProps) {
               now={now}
             />
           ))}
-          {ground.lanes.slice(0, shown).map((lane) => (
+          {lanes.map((lane) => (
             <Lane key={lane.id} lane={lane} columns={columns} {...props} />
           ))}
         </div>

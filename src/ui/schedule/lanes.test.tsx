@@ -1,9 +1,6 @@
 /** @jest-environment jsdom */
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { hydrateRoot } from 'react-dom/client';
-import { act } from 'react';
-import { renderToString } from 'react-dom/server';
 import { rounds, searchSchedule } from '../../core/schedule/search';
 import { sittings } from '../../core/schedule/problem';
 import { formatLocal } from '../../core/units/instant';
@@ -18,6 +15,7 @@ import {
   eachTestShop,
   tester,
 } from '../../services/testing/shop';
+import { firstAndWoken } from '../shared/testing/first-and-woken';
 import { show } from '../shared/testing/show';
 import { draftBlocks, keptBlocks } from './blocks';
 import { Lanes } from './Lanes';
@@ -178,18 +176,10 @@ test('a plan that is kept is drawn as it stands: past undone ones lie in no wind
 });
 
 test('of many machines eight lanes are in the first picture, and the others follow as it wakes', async () => {
-  const others = Array.from(
-    { length: 10 },
-    (_, at) => addTestMachine(shop, `Heron ${at}`).nickname,
+  for (let at = 0; at < 10; at++) addTestMachine(shop, `Heron ${at}`);
+  const seen = await firstAndWoken(
+    lanes({ ground: groundOf(ahead(), {}), blocks: [] }),
+    () => document.querySelectorAll('[class=name]').length,
   );
-  const ground = groundOf(ahead(), {});
-  const all = lanes({ ground, blocks: [] });
-  const named = (root: Element) =>
-    ['Wren', ...others].filter((name) => root.textContent!.includes(name));
-  const root = document.body.appendChild(document.createElement('div'));
-  root.innerHTML = renderToString(all);
-  expect(named(root)).toHaveLength(8);
-  const woken = await act(() => hydrateRoot(root, all));
-  expect(named(root)).toHaveLength(11);
-  await act(() => woken.unmount());
+  expect(seen).toEqual({ first: 8, woken: 11 });
 });

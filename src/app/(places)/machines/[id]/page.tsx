@@ -13,6 +13,7 @@ import { forecastNow } from '../../../../services/forecast/forecast';
 import { cardFields } from '../../../../services/machines/machines';
 import { drawnBuild, isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
+import { Below } from '../../../../ui/shared/first-picture';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { IHave } from '../../../../ui/today/IHave';
 import { PutBacks } from '../../../../ui/cleaning/PutBacks';
@@ -221,54 +222,56 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
               />
             </Allowed>
           )}
-          <Marks
-            machineId={id}
-            marks={acceptedMarks(shop, id)}
-            stations={machine.stations.map((one) => ({ value: one.id, label: one.name }))}
-            now={now}
-            zone={shop.zone}
-            actions={{ accept: faultActions.acceptMarkAction, drop: faultActions.dropMarkAction }}
-          />
-          <Allowed right="set up">
-            <Slots
-              machine={{ id, nickname: machine.nickname }}
-              slots={keptHere('slots', () => machineSlots(shop, id))}
+          <Below>
+            <Marks
+              machineId={id}
+              marks={acceptedMarks(shop, id)}
+              stations={machine.stations.map((one) => ({ value: one.id, label: one.name }))}
               now={now}
               zone={shop.zone}
-              actions={{
-                add: partsActions.addModuleAction,
-                move: partsActions.moveModuleAction,
-                replace: partsActions.replaceModuleAction,
-                end: partsActions.endModuleAction,
-              }}
+              actions={{ accept: faultActions.acceptMarkAction, drop: faultActions.dropMarkAction }}
             />
-          </Allowed>
-          <Allowed right="set up">
-            <Card
-              machineId={id}
-              fields={[...cardFields]}
-              card={row.card}
-              change={actions.changeCardAction}
-            />
-          </Allowed>
-          <AtLabel machineId={id} />
-          <Allowed right="set up">
-            <Manage
-              key={machine.nickname}
-              machine={{ id, nickname: machine.nickname }}
-              stations={machine.stations.map((one) => ({ id: one.id, name: one.name }))}
-              kinds={stationKinds.map((kind) => ({ id: kind.id, name: kind.name }))}
-              rename={actions.renameMachineAction}
-              retire={actions.retireMachineAction}
-              renewLabel={actions.renewLabelAction}
-              hold={actions.holdMachineAction}
-              addStation={actions.addStationAction}
-              renameStation={actions.renameStationAction}
-              removeStation={actions.removeStationAction}
-              restoreStation={actions.restoreStationAction}
-              removed={stationsGone(shop, id)}
-            />
-          </Allowed>
+            <Allowed right="set up">
+              <Slots
+                machine={{ id, nickname: machine.nickname }}
+                slots={keptHere('slots', () => machineSlots(shop, id))}
+                now={now}
+                zone={shop.zone}
+                actions={{
+                  add: partsActions.addModuleAction,
+                  move: partsActions.moveModuleAction,
+                  replace: partsActions.replaceModuleAction,
+                  end: partsActions.endModuleAction,
+                }}
+              />
+            </Allowed>
+            <Allowed right="set up">
+              <Card
+                machineId={id}
+                fields={[...cardFields]}
+                card={row.card}
+                change={actions.changeCardAction}
+              />
+            </Allowed>
+            <AtLabel machineId={id} />
+            <Allowed right="set up">
+              <Manage
+                key={machine.nickname}
+                machine={{ id, nickname: machine.nickname }}
+                stations={machine.stations.map((one) => ({ id: one.id, name: one.name }))}
+                kinds={stationKinds.map((kind) => ({ id: kind.id, name: kind.name }))}
+                rename={actions.renameMachineAction}
+                retire={actions.retireMachineAction}
+                renewLabel={actions.renewLabelAction}
+                hold={actions.holdMachineAction}
+                addStation={actions.addStationAction}
+                renameStation={actions.renameStationAction}
+                removeStation={actions.removeStationAction}
+                restoreStation={actions.restoreStationAction}
+                removed={stationsGone(shop, id)}
+              />
+            </Allowed>
+          </Below>
         </div>
       </div>
     </>

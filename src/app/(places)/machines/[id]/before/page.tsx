@@ -5,6 +5,7 @@ import { findMachine } from '../../../../../services/machines/machine-view';
 import { PastForm } from '../../../../../ui/machines/PastForm';
 import { Slots } from '../../../../../ui/parts/Slots';
 import { Rooms } from '../../../../../ui/machines/Rooms';
+import { Below } from '../../../../../ui/shared/first-picture';
 import { Link } from '../../../../../ui/shared/Link';
 import { enter } from '../../../../_server/shop';
 import { sayPastAction } from '../../../../actions/care';
@@ -40,18 +41,20 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
         zone={shop.zone}
         say={sayPastAction}
       />
-      <Slots
-        machine={{ id, nickname: machine.nickname }}
-        slots={machineSlots(shop, id)}
-        now={shop.now()}
-        zone={shop.zone}
-        actions={{
-          add: partsActions.addModuleAction,
-          move: partsActions.moveModuleAction,
-          replace: partsActions.replaceModuleAction,
-          end: partsActions.endModuleAction,
-        }}
-      />
+      <Below>
+        <Slots
+          machine={{ id, nickname: machine.nickname }}
+          slots={machineSlots(shop, id)}
+          now={shop.now()}
+          zone={shop.zone}
+          actions={{
+            add: partsActions.addModuleAction,
+            move: partsActions.moveModuleAction,
+            replace: partsActions.replaceModuleAction,
+            end: partsActions.endModuleAction,
+          }}
+        />
+      </Below>
     </>
   );
 }

@@ -9,6 +9,7 @@ import { GreaseMap } from '../../../../../ui/machines/GreaseMap';
 import { OrderRules } from '../../../../../ui/machines/OrderRules';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import classes from '../../../../../ui/machines/Build.module.css';
+import { Below } from '../../../../../ui/shared/first-picture';
 import { enter } from '../../../../_server/shop';
 import * as actions from '../../../../actions/machines';
 
@@ -46,16 +47,18 @@ export default async function BuildPage({ params }: { params: Promise<{ id: stri
           <Apart openings={view.openings} />
         </div>
       </div>
-      <GreaseMap rows={view.grease} now={shop.now()} zone={shop.zone} />
-      <OrderRules
-        machineId={id}
-        rules={view.order}
-        wait={view.connectorWait}
-        now={shop.now()}
-        zone={shop.zone}
-        turn={actions.turnOrderRuleAction}
-        setWait={actions.setConnectorWaitAction}
-      />
+      <Below>
+        <GreaseMap rows={view.grease} now={shop.now()} zone={shop.zone} />
+        <OrderRules
+          machineId={id}
+          rules={view.order}
+          wait={view.connectorWait}
+          now={shop.now()}
+          zone={shop.zone}
+          turn={actions.turnOrderRuleAction}
+          setWait={actions.setConnectorWaitAction}
+        />
+      </Below>
     </>
   );
 }

@@ -9,6 +9,8 @@ import { CarePlanLines } from '../../../../../ui/care/CarePlanLines';
 import { CarePlanTasks } from '../../../../../ui/care/CarePlanTasks';
 import { Schools } from '../../../../../ui/care/Schools';
 import classes from '../../../../../ui/care/CarePlan.module.css';
+import { Below } from '../../../../../ui/shared/first-picture';
+import { packed } from '../../../../../ui/shared/packed';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
 import * as actions from '../../../../actions/care';
@@ -55,29 +57,31 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         />
         <FitCalendar machineId={id} little={littleUse(shop, id)} fit={actions.fitCalendarAction} />
         <CarePlanTasks
-          tasks={tasks}
+          tasks={packed(tasks)}
           zone={shop.zone}
           now={now}
           change={actions.changeLimitsAction}
           removeOwn={actions.removeOwnTaskAction}
         />
-        <OwnTask
-          stations={machine.stations.map(({ id: station, name }) => ({ id: station, name }))}
-          add={actions.addOwnTaskAction}
-        />
-        <CopyCarePlan
-          machineId={id}
-          machines={machines
-            .filter((one) => one.id !== id)
-            .map(({ id: other, nickname }) => ({ id: other, nickname }))}
-          copy={actions.copyCarePlanAction}
-        />
-        <CarePlanLines
-          lines={carePlanHistory(shop, id)}
-          stations={new Map(machine.stations.map((station) => [station.id, station.name]))}
-          now={now}
-          zone={shop.zone}
-        />
+        <Below>
+          <OwnTask
+            stations={machine.stations.map(({ id: station, name }) => ({ id: station, name }))}
+            add={actions.addOwnTaskAction}
+          />
+          <CopyCarePlan
+            machineId={id}
+            machines={machines
+              .filter((one) => one.id !== id)
+              .map(({ id: other, nickname }) => ({ id: other, nickname }))}
+            copy={actions.copyCarePlanAction}
+          />
+          <CarePlanLines
+            lines={carePlanHistory(shop, id)}
+            stations={new Map(machine.stations.map((station) => [station.id, station.name]))}
+            now={now}
+            zone={shop.zone}
+          />
+        </Below>
       </div>
     </>
   );
