@@ -1,5 +1,6 @@
 import type { BenchPage } from '../../../catalogue/bench';
 import type { benchPresets } from '../../../services/readings/bench/bench-view';
+import { Below } from '../../shared/first-picture';
 import { ago } from '../../shared/marks/when';
 import { BeltBench } from './BeltBench';
 import { CoolantBench } from './CoolantBench';
@@ -37,9 +38,11 @@ export function Instruments({
         <>
           <Tissue {...about} />
           <Clearing {...about} volume={presets.enclosure} flow={presets.flow} />
-          <Traverse {...about} diameter={presets.duct} />
-          {presets.filter && <Filter {...about} flow={presets.flow} />}
-          <DuctReckoner diameter={presets.duct} volume={presets.enclosure} flow={presets.flow} />
+          <Below>
+            <Traverse {...about} diameter={presets.duct} />
+            {presets.filter && <Filter {...about} flow={presets.flow} />}
+            <DuctReckoner diameter={presets.duct} volume={presets.enclosure} flow={presets.flow} />
+          </Below>
         </>
       );
     case 'belts':

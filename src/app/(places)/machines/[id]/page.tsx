@@ -135,7 +135,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
       <Allowed right="clean">
         <QuietDays
           machine={{ id, nickname: machine.nickname }}
-          days={quietDays(shop, id).map((day) => ({
+          days={keptHere('quiet days', () => quietDays(shop, id)).map((day) => ({
             day,
             name: dayDate(startOfLocalDay(day, shop.zone), shop.zone, now),
           }))}

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { kept, ofToday } from '../../../../../services/kept';
 import { pastPage } from '../../../../../services/care/past';
 import { machineSlots } from '../../../../../services/parts/module-views';
 import { findMachine } from '../../../../../services/machines/machine-view';
@@ -36,7 +37,7 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
       </p>
       <PastForm
         machine={{ id, nickname: machine.nickname }}
-        page={pastPage(shop, id)}
+        page={kept(shop, `past ${id}`, ofToday, () => pastPage(shop, id))}
         now={shop.now()}
         zone={shop.zone}
         say={sayPastAction}
