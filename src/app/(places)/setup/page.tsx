@@ -5,6 +5,7 @@ import { moduleKinds } from '../../../catalogue/modules';
 import { moduleViews } from '../../../services/parts/module-views';
 import { allMachines } from '../../../services/machines/machine-view';
 import { AllModules } from '../../../ui/parts/AllModules';
+import { Below } from '../../../ui/shared/first-picture';
 import { SetupRooms } from '../../../ui/setup/SetupRooms';
 import { ShopForm } from '../../../ui/setup/ShopForm';
 import classes from '../../../ui/setup/Setup.module.css';
@@ -76,12 +77,14 @@ export default async function SetupPage() {
             Add a machine
           </Link>
         </section>
-        <AllModules
-          modules={moduleViews(shop)}
-          kinds={Object.fromEntries(moduleKinds.map(({ id, name }) => [id, name]))}
-          now={shop.now()}
-          zone={shop.zone}
-        />
+        <Below>
+          <AllModules
+            modules={moduleViews(shop)}
+            kinds={Object.fromEntries(moduleKinds.map(({ id, name }) => [id, name]))}
+            now={shop.now()}
+            zone={shop.zone}
+          />
+        </Below>
       </div>
     </>
   );
