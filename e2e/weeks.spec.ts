@@ -156,8 +156,8 @@ test('one press plans, a move says what it costs, a pin stays, a cancel leaves t
     await page.keyboard.press('Escape');
     await page.mouse.up();
     const from = (await first.boundingBox())!;
-    // another window than its own: which that is, a search of some seconds decides
-    const cells = page.locator('[class*="_cell"]');
+    // another window than its own, which a search of some seconds decides; none in which the machine is booked
+    const cells = page.locator('[class*="_cell"]:not([data-barred])');
     const own = cells.nth(1).getByRole('button', { name: name!, exact: true });
     const other = (await own.count()) === 1 ? 0 : 1;
     const to = (await cells.nth(other).boundingBox())!;

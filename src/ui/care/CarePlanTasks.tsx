@@ -71,7 +71,7 @@ export function CarePlanTasks({ zone, now, change, removeOwn, ...props }: CarePl
     <section className="panel" aria-labelledby="tasks">
       <h2 id="tasks">Tasks and limits</h2>
       <div className={classes.scroll}>
-        <Table>
+        <Table className={classes.tasks}>
           <TableThead>
             <TableTr>
               <TableTh>Station</TableTh>
