@@ -3,9 +3,9 @@ import { screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { findMachine } from '../../services/machines/machine-view';
 import { burnsOf, currentStrength, recordBurn } from '../../services/readings/strength/burns';
-import { changeRecipe } from '../../services/readings/strength/recipes';
 import { strengthViews } from '../../services/readings/strength/strength';
-import { addTestMachine, must, eachTestShop, tester } from '../../services/testing/shop';
+import { addWithRecipe } from '../../services/testing/recipe';
+import { must, eachTestShop, tester } from '../../services/testing/shop';
 import { show } from '../shared/testing/show';
 import { BurnLadder } from './BurnLadder';
 
@@ -13,18 +13,7 @@ const shop = eachTestShop();
 let machineId: string;
 let recipeId: string;
 beforeEach(() => {
-  machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
-  recipeId = must(
-    changeRecipe(shop, tester, {
-      machineId,
-      material: 'plywood',
-      thickness: 4,
-      power: 70,
-      speed: 20,
-      passes: 1,
-      airAssist: true,
-    }),
-  );
+  ({ machineId, recipeId } = addWithRecipe(shop));
 });
 
 function draw() {

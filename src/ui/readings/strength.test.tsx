@@ -4,9 +4,9 @@ import userEvent from '@testing-library/user-event';
 import { dueMachines } from '../../services/care/due';
 import { findMachine } from '../../services/machines/machine-view';
 import { recordBurn } from '../../services/readings/strength/burns';
-import { changeRecipe } from '../../services/readings/strength/recipes';
 import { cleaningChoice, strengthViews } from '../../services/readings/strength/strength';
-import { addTestMachine, eachTestShop, must, tester } from '../../services/testing/shop';
+import { addWithRecipe } from '../../services/testing/recipe';
+import { eachTestShop, must, tester } from '../../services/testing/shop';
 import { packed } from '../shared/packed';
 import { show } from '../shared/testing/show';
 import { Strength } from './Strength';
@@ -18,18 +18,7 @@ const shop = eachTestShop();
 let machineId: string;
 let recipeId: string;
 beforeEach(() => {
-  machineId = addTestMachine(shop, 'Heron', 'co2-glass-tube').id;
-  recipeId = must(
-    changeRecipe(shop, tester, {
-      machineId,
-      material: 'plywood',
-      thickness: 4,
-      power: 70,
-      speed: 20,
-      passes: 1,
-      airAssist: true,
-    }),
-  );
+  ({ machineId, recipeId } = addWithRecipe(shop));
 });
 
 /** A burn whose fastest cut that went through is at a speed, mm/s; each a day after the one before. */
