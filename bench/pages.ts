@@ -164,7 +164,7 @@ async function served({ dir, who }: Folder) {
 type Found = Record<string, { cpu: number; logged: number; anew: number; kilobytes: number }>;
 
 /** The shops in turn, block by block: whatever else the machine does meets them alike, and a ratio stands. */
-async function measure(folders: Record<string, Folder>, only: string | undefined) {
+async function measure(folders: Record<string, Folder>, only?: readonly string[]) {
   const shops: Record<string, Awaited<ReturnType<typeof served>>> = {};
   for (const [name, folder] of Object.entries(folders)) shops[name] = await served(folder);
   const found: Record<string, Found> = {};
@@ -173,7 +173,7 @@ async function measure(folders: Record<string, Folder>, only: string | undefined
     for (const [, { pages, ask }] of each)
       for (let n = 0; n < warmUps.all; n++) for (const page of Object.keys(pages)) await ask(page);
     for (const page of Object.keys(each.at(-1)![1].pages)) {
-      if (only && !only.split(',').includes(page)) continue;
+      if (only && !only.includes(page)) continue;
       const there = each.filter(([, { pages }]) => page in pages);
       const taken = there.map(() => ({
         cpu: [] as number[],
@@ -207,20 +207,13 @@ async function measure(folders: Record<string, Folder>, only: string | undefined
   return found;
 }
 
-async function main() {
-  const [, , given, only, shops] = process.argv;
-  const root = given || fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pages-'));
-  const folders: Record<string, Folder> = {};
-  for (const name of shops?.split(',') ?? ['demo', 'half', 'full'])
-    folders[name] = await filled(path.join(root, name), name);
-  const results = await measure(folders, only);
-  say(
-    'milliseconds of server CPU; logged: after a session; anew: after something else, nothing is kept',
-  );
-  say(
-    'page                          demo  half  full ms   full/demo full/half    logged      anew   HTML kB',
-  );
-  const over: string[] = [];
+const head =
+  'page                          demo  half  full ms   full/demo full/half    logged      anew   HTML kB';
+
+/** Says what was measured, a line a page. @returns the pages outside their limits */
+function told(results: Record<string, Found>): string[] {
+  say(head);
+  const outside: string[] = [];
   for (const [name, { cpu, logged, anew, kilobytes }] of Object.entries(results['full']!)) {
     const demo = results['demo']?.[name]?.cpu ?? NaN;
     const small = results['half']?.[name]?.cpu ?? NaN;
@@ -230,15 +223,31 @@ async function main() {
       cpu > 25 && cpu / small > limits.growth && 'grows',
       cpu > 25 && cpu / demo > limits.ratio && 'over 1.3 of the demo',
     ].filter(Boolean);
-    if (marks.length > 0) over.push(`${name}: ${marks.join(', ')}`);
+    if (marks.length > 0) outside.push(name);
     say(
       `${name.padEnd(26)} ${[demo, small, cpu].map((ms) => ms.toFixed(1).padStart(6)).join('')}   ${(cpu / demo).toFixed(2).padStart(8)} ${(cpu / small).toFixed(2).padStart(9)} ${logged.toFixed(1).padStart(9)} ${anew.toFixed(1).padStart(9)} ${kilobytes.toFixed(0).padStart(9)}  ${marks.join(', ')}`,
     );
   }
+  return outside;
+}
+
+async function main() {
+  const [, , given, only, shops] = process.argv;
+  const root = given || fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-pages-'));
+  const folders: Record<string, Folder> = {};
+  for (const name of shops?.split(',') ?? ['demo', 'half', 'full'])
+    folders[name] = await filled(path.join(root, name), name);
   say(
-    over.length === 0
+    'milliseconds of server CPU; logged: after a session; anew: after something else, nothing is kept',
+  );
+  const once = told(await measure(folders, only?.split(',')));
+  // others work on the machine: a page that truly takes so long does it twice
+  if (once.length > 0) say(`Outside: ${once.length}. These again:`);
+  const twice = once.length > 0 ? told(await measure(folders, once)) : [];
+  say(
+    twice.length === 0
       ? 'All pages within their limits.'
-      : `Outside: ${over.length} of ${Object.keys(results['full']!).length} pages.`,
+      : `Outside both times: ${twice.join(', ')}.`,
   );
   if (!given) fs.rmSync(root, { recursive: true });
 }

@@ -25,7 +25,6 @@ export default async function WelcomePage() {
       <WelcomeForm
         welcome={welcomeAction}
         asksWord={welcomeWord() !== null}
-        zones={Intl.supportedValuesOf('timeZone')}
         shopName={shop.name}
         timezone={
           shop.zone === 'UTC' ? Intl.DateTimeFormat().resolvedOptions().timeZone : shop.zone

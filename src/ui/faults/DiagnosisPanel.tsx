@@ -7,6 +7,7 @@ import type { Send } from '../shared/forms/send';
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { Outcome } from '../../services/shop';
+import { Below } from '../shared/first-picture';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed } from '../shared/frame/Allowed';
@@ -65,21 +66,23 @@ export function DiagnosisPanel({
                   </span>
                   <span className={classes.figure}>{percent(cause.probability)}</span>
                 </summary>
-                <ul className={classes.because}>
-                  {cause.because.slice(0, 6).map(({ words, factor }) => (
-                    <li key={words} data-against={factor < 1 || undefined}>
-                      {words}: <b>{times(factor)}</b>
-                    </li>
-                  ))}
-                  {cause.because.length === 0 && <li>Nothing speaks for or against it yet.</li>}
-                </ul>
-                <Button
-                  variant="default"
-                  loading={decide.pending}
-                  onClick={() => decide.run({ faultId, seen, cause: cause.id, note: '' })}
-                >
-                  It is this: decide
-                </Button>
+                <Below>
+                  <ul className={classes.because}>
+                    {cause.because.slice(0, 6).map(({ words, factor }) => (
+                      <li key={words} data-against={factor < 1 || undefined}>
+                        {words}: <b>{times(factor)}</b>
+                      </li>
+                    ))}
+                    {cause.because.length === 0 && <li>Nothing speaks for or against it yet.</li>}
+                  </ul>
+                  <Button
+                    variant="default"
+                    loading={decide.pending}
+                    onClick={() => decide.run({ faultId, seen, cause: cause.id, note: '' })}
+                  >
+                    It is this: decide
+                  </Button>
+                </Below>
               </details>
             </li>
           ))}
@@ -104,16 +107,20 @@ export function DiagnosisPanel({
             <summary>
               {others.length === 1 ? 'Or another one' : `Or one of ${others.length} others`}
             </summary>
-            {others.map((check) => (
-              <CheckQuestion key={check.id} check={check} faultId={faultId} answer={answer} />
-            ))}
+            <Below>
+              {others.map((check) => (
+                <CheckQuestion key={check.id} check={check} faultId={faultId} answer={answer} />
+              ))}
+            </Below>
           </details>
         )}
       </section>
       <Answered faultId={faultId} answers={answers} answer={answer} takeBack={actions.takeBack} />
       <details>
         <summary>{showingWords(showing)}</summary>
-        <ShowingTiles showing={showing} onChange={(said) => show.run({ faultId, ...said })} />
+        <Below>
+          <ShowingTiles showing={showing} onChange={(said) => show.run({ faultId, ...said })} />
+        </Below>
         <ProblemNote problem={show.problem} />
       </details>
       <OwnCause faultId={faultId} add={actions.addCause} />

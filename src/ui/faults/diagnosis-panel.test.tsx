@@ -3,7 +3,8 @@ import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { findCheck } from '../../catalogue/checks';
 import type { Diagnosis, DiagnosisCheck } from '../../services/faults/diagnosis';
-import { show } from '../shared/testing/show';
+import { firstAndWoken } from '../shared/testing/first-and-woken';
+import { inside, show } from '../shared/testing/show';
 import { DiagnosisPanel } from './DiagnosisPanel';
 
 let sent: [action: string, input: unknown][] = [];
@@ -53,14 +54,14 @@ const answered: Diagnosis['answers'] = [
   },
 ];
 
-function draw(change: Partial<Diagnosis> = {}) {
+function panel(change: Partial<Diagnosis> = {}) {
   const causes = ['dirt', 'focus', 'fan', 'belt', 'hose', 'cable'].map((id, at) => ({
     id,
     words: `Cause ${id}`,
     probability: [0.5, 0.3, 0.1, 0.06, 0.036, 0.004][at]!,
     because: at === 0 ? [{ words: 'Reported: weak', factor: 2.61 }] : [],
   }));
-  return show(
+  return (
     <DiagnosisPanel
       faultId="f1"
       seen="s1"
@@ -74,9 +75,11 @@ function draw(change: Partial<Diagnosis> = {}) {
         decide: keep('decide') as never,
         reset: keep('reset') as never,
       }}
-    />,
+    />
   );
 }
+
+const draw = (change: Partial<Diagnosis> = {}) => show(panel(change));
 
 describe('a check', () => {
   it('is answered by one of the ways in which it can come out, or that it cannot be told', async () => {
@@ -185,4 +188,17 @@ describe('the causes', () => {
     await userEvent.click(screen.getByRole('button', { name: 'Stop counting them' }));
     expect(sent.map(([action]) => action)).toEqual(['reset']);
   });
+});
+
+it('shows its causes and a check in the first picture, and what is folded away as it wakes', async () => {
+  const seen = await firstAndWoken(
+    inside(panel({ checks: [check('window-light'), check('plugs')] })),
+    () => ({
+      causes: document.querySelectorAll('ol > li').length,
+      checks: document.querySelectorAll('[role=group]').length,
+      decisions: screen.queryAllByText('It is this: decide').length,
+    }),
+  );
+  expect(seen.first).toEqual({ causes: 5, checks: 1, decisions: 0 });
+  expect(seen.woken).toEqual({ causes: 5, checks: 2, decisions: 5 });
 });

@@ -2,6 +2,7 @@ import type { lookFirst } from '../../services/care/past';
 import type { StationSaw } from '../../services/care/station-saw';
 import type { HistoryLine } from '../../services/machines/machine-view';
 import type { Send } from '../shared/forms/send';
+import { Below } from '../shared/first-picture';
 import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
@@ -9,6 +10,9 @@ import { FirstLook } from './FirstLook';
 import classes from './Machine.module.css';
 import { Saw } from './Saw';
 import { StationTask, type StationTaskProps } from './StationTask';
+
+/** Tasks in the first picture of the page. */
+const firstTasks = 2;
 
 interface StationPanelProps extends Omit<StationTaskProps, 'task'> {
   history: HistoryLine[];
@@ -37,20 +41,25 @@ export function StationPanel({ history, saw, unseen, ...rest }: StationPanelProp
           <FirstLook key={station.id} stationId={station.id} look={actions.look} />
         </Allowed>
       )}
-      {station.tasks.map((task) => (
+      {station.tasks.slice(0, firstTasks).map((task) => (
         <StationTask key={task.task.key} {...rest} task={task} />
       ))}
-      {saw && <Saw saw={saw} now={now} zone={zone} />}
-      <h3>What was done here</h3>
-      <p>
-        <Link
-          className="line"
-          href={`/machines/${rest.machineId}/pictures?station=${station.slug}`}
-        >
-          Pictures, side by side
-        </Link>
-      </p>
-      <History lines={history} now={now} zone={zone} />
+      <Below>
+        {station.tasks.slice(firstTasks).map((task) => (
+          <StationTask key={task.task.key} {...rest} task={task} />
+        ))}
+        {saw && <Saw saw={saw} now={now} zone={zone} />}
+        <h3>What was done here</h3>
+        <p>
+          <Link
+            className="line"
+            href={`/machines/${rest.machineId}/pictures?station=${station.slug}`}
+          >
+            Pictures, side by side
+          </Link>
+        </p>
+        <History lines={history} now={now} zone={zone} />
+      </Below>
     </section>
   );
 }

@@ -1,9 +1,10 @@
 'use client';
 
-import { Autocomplete, PasswordInput, TextInput } from '@mantine/core';
+import { PasswordInput, TextInput } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 import type { Ask } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
+import { ZoneInput } from '../shared/forms/ZoneInput';
 import { useSendForm } from '../shared/forms/use-send-form';
 
 interface Typed {
@@ -18,13 +19,12 @@ interface WelcomeFormProps {
   welcome: Ask<[Typed]>;
   /** whether the word that the server printed is asked for */
   asksWord: boolean;
-  zones: string[];
   shopName: string;
   timezone: string;
 }
 
 /** First start: the shop's name and zone, the technician's name and password. */
-export function WelcomeForm({ welcome, zones, shopName, timezone, asksWord }: WelcomeFormProps) {
+export function WelcomeForm({ welcome, shopName, timezone, asksWord }: WelcomeFormProps) {
   const form = useSendForm(welcome, {
     initial: { name: '', password: '', shopName, timezone, word: '' },
     input: (typed) => ({ ...typed }),
@@ -34,19 +34,17 @@ export function WelcomeForm({ welcome, zones, shopName, timezone, asksWord }: We
   const asked = useRef(false);
   useEffect(() => {
     const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
-    if (!asked.current && zones.includes(here) && values.timezone === timezone) {
+    if (!asked.current && values.timezone === timezone) {
       set({ timezone: here });
     }
     asked.current = true;
-  }, [set, timezone, values.timezone, zones]);
+  }, [set, timezone, values.timezone]);
   return (
     <SendForm of={form} button="Open the book" buttonProps={{ fullWidth: true }}>
       <TextInput label="Name of the shop" {...form.field('shopName')} />
-      <Autocomplete
+      <ZoneInput
         label="Time zone of the shop"
         description="That of this browser, unless you choose another. Decides what a day is."
-        data={zones}
-        limit={8}
         {...form.field('timezone')}
       />
       <TextInput label="Your name, technician" autoComplete="username" {...form.field('name')} />

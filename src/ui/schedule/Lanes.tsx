@@ -28,7 +28,7 @@ import classes from './Lanes.module.css';
 const footHeight = 14;
 
 /** Lanes in the first picture of the page. */
-const firstLanes = 8;
+const firstLanes = 6;
 
 /** Minutes are medians: a window is over where they go past it by more than a twentieth. */
 const nearlyFull = 1.05;
@@ -51,15 +51,21 @@ interface Column {
   day: number;
   /** index of the window, or null */
   window: number | null;
+  /** UTC milliseconds, those of the day where there is no window */
+  from: number;
+  to: number;
 }
 
-function columnsOf({ windows, from, days: count }: Ground): Column[] {
-  const days = Array.from({ length: count }, (_, offset) => from + offset);
+function columnsOf({ windows, from: firstDay, days: count }: Ground, zone: string): Column[] {
+  const days = Array.from({ length: count }, (_, offset) => firstDay + offset);
   return days.flatMap((day): Column[] => {
     const own = windows.flatMap((window, at) =>
-      window.day === day ? [{ key: window.id, day, window: at }] : [],
+      window.day === day
+        ? [{ key: window.id, day, window: at, from: window.from, to: window.to }]
+        : [],
     );
-    return own.length > 0 ? own : [{ key: `day ${day}`, day, window: null }];
+    const [from, to] = [startOfLocalDay(day, zone), startOfLocalDay(day + 1, zone)];
+    return own.length > 0 ? own : [{ key: `day ${day}`, day, window: null, from, to }];
   });
 }
 
@@ -103,7 +109,8 @@ export function Lanes(props: LanesProps) {
     }),
   );
   const lanes = useFirst(ground.lanes, firstLanes);
-  const columns = columnsOf(ground);
+  const columns = columnsOf(ground, zone);
+  const busiest = Math.max(1, ...ground.lanes.flatMap(({ hours }) => hours));
   const template = `100px ${columns
     .map(({ window }) => (window === null ? 'minmax(15px, 0.2fr)' : 'minmax(58px, 1fr)'))
     .join(' ')}`;
@@ -151,7 +158,7 @@ export function Lanes(props: LanesProps) {
             />
           ))}
           {lanes.map((lane) => (
-            <Lane key={lane.id} lane={lane} columns={columns} {...props} />
+            <Lane key={lane.id} lane={lane} columns={columns} busiest={busiest} {...props} />
           ))}
         </div>
       </div>
@@ -206,18 +213,15 @@ function Head({
   );
 }
 
-function Lane({
-  lane,
-  columns,
-  ground,
-  blocks,
-  held,
-  zone,
-  now,
-  ...rest
-}: LanesProps & { lane: Ground['lanes'][number]; columns: readonly Column[] }) {
+interface LaneProps extends LanesProps {
+  lane: Ground['lanes'][number];
+  columns: readonly Column[];
+  /** the most hours of use a machine expects on a day, at least one */
+  busiest: number;
+}
+
+function Lane({ lane, columns, busiest, ground, blocks, held, zone, now, ...rest }: LaneProps) {
   const own = blocks.filter(({ machineId }) => machineId === lane.id);
-  const busiest = Math.max(1, ...ground.lanes.flatMap(({ hours }) => hours));
   return (
     <Fragment>
       <span className={classes.name}>
@@ -230,14 +234,7 @@ function Lane({
         const first = columns[at - 1]?.day !== day;
         const due = (first && lane.due.find((one) => one.day === day)?.what) || [];
         const hours = lane.hours[offset] ?? 0;
-        const booked = lane.bookings.filter((one) => {
-          const start = startOfLocalDay(day, zone);
-          const piece = window === null ? null : ground.windows[window]!;
-          const [from, to] = piece
-            ? [piece.from, piece.to]
-            : [start, startOfLocalDay(day + 1, zone)];
-          return one.from < to && one.to > from;
-        });
+        const booked = lane.bookings.filter((one) => one.from < column.to && one.to > column.from);
         return (
           <Cell
             key={column.key}

@@ -175,11 +175,11 @@ test('a plan that is kept is drawn as it stands: past undone ones lie in no wind
   expect(gone).toMatchObject({ state: 'not done', window: null });
 });
 
-test('of many machines eight lanes are in the first picture, and the others follow as it wakes', async () => {
+test('of many machines six lanes are in the first picture, and the others follow as it wakes', async () => {
   for (let at = 0; at < 10; at++) addTestMachine(shop, `Heron ${at}`);
   const seen = await firstAndWoken(
     lanes({ ground: groundOf(ahead(), {}), blocks: [] }),
     () => document.querySelectorAll('[class=name]').length,
   );
-  expect(seen).toEqual({ first: 8, woken: 11 });
+  expect(seen).toEqual({ first: 6, woken: 11 });
 });

@@ -1,9 +1,11 @@
 'use client';
 
 import { Autocomplete, Stack, TextInput } from '@mantine/core';
+import { Below } from '../shared/first-picture';
 import { FigureInput } from '../shared/forms/FigureInput';
 import type { changeSetting, SettingName } from '../../services/setup/settings';
 import type { Send } from '../shared/forms/send';
+import { ZoneInput } from '../shared/forms/ZoneInput';
 import { SendForm } from '../shared/forms/SendForm';
 import { useSendForm } from '../shared/forms/use-send-form';
 
@@ -52,7 +54,6 @@ interface ShopFormProps {
   address: string;
   /** those of this computer in its networks */
   addresses: string[];
-  zones: string[];
   change: Send<typeof changeSetting>;
 }
 
@@ -64,7 +65,6 @@ export function ShopForm({
   figures,
   address,
   addresses,
-  zones,
   change,
 }: ShopFormProps) {
   return (
@@ -74,11 +74,9 @@ export function ShopForm({
       </Setting>
       <Setting name="timezone" value={timezone} change={change}>
         {(field) => (
-          <Autocomplete
+          <ZoneInput
             label="Time zone"
             description="Decides what a day is. A change counts all days anew."
-            data={zones}
-            limit={8}
             {...field}
             flex={1}
           />
@@ -106,11 +104,13 @@ export function ShopForm({
           />
         )}
       </Setting>
-      {figureSettings.map(({ setting, ...field }) => (
-        <Setting key={setting} name={setting} value={figures[setting]} change={change}>
-          {(input) => <FigureInput {...field} {...input} flex={1} />}
-        </Setting>
-      ))}
+      <Below>
+        {figureSettings.map(({ setting, ...field }) => (
+          <Setting key={setting} name={setting} value={figures[setting]} change={change}>
+            {(input) => <FigureInput {...field} {...input} flex={1} />}
+          </Setting>
+        ))}
+      </Below>
     </Stack>
   );
 }

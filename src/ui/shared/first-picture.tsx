@@ -21,6 +21,6 @@ function useFirstPicture(): boolean {
 export const useFirst = <T,>(all: readonly T[], first: number): readonly T[] =>
   useFirstPicture() ? all.slice(0, first) : all;
 
-/** A part far down a page, which is in no first picture. */
+/** A part far down a page or folded away, which is in no first picture. */
 export const Below = ({ children }: { children: ReactNode }) =>
   useFirstPicture() ? null : children;

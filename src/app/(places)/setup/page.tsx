@@ -40,7 +40,6 @@ export default async function SetupPage() {
             }}
             address={shop.address ?? ''}
             addresses={networkAddresses(/:(\d+)$/.exec(await askedHost())?.[1] ?? '')}
-            zones={Intl.supportedValuesOf('timeZone')}
             change={changeSettingAction}
           />
           <p className="quiet">{deference}</p>

@@ -7,6 +7,13 @@ import { RoleProvider } from '../frame/Allowed';
 // a busy machine takes its time: what never comes still fails
 configure({ asyncUtilTimeout: 10_000 });
 
+/** Components inside what every page has around its own. */
+export const inside = (what: ReactNode, role: Role = 'technician') => (
+  <MantineProvider env="test">
+    <RoleProvider role={role}>{what}</RoleProvider>
+  </MantineProvider>
+);
+
 /** Draws components for a test, as a technician sees them. */
 export function show(children: ReactNode, role: Role = 'technician') {
   // what the components ask of a browser and the tests' one lacks
@@ -26,11 +33,6 @@ export function show(children: ReactNode, role: Role = 'technician') {
     unobserve() {}
     disconnect() {}
   };
-  const inside = (what: ReactNode) => (
-    <MantineProvider env="test">
-      <RoleProvider role={role}>{what}</RoleProvider>
-    </MantineProvider>
-  );
-  const { rerender, ...rest } = render(inside(children));
-  return { ...rest, rerender: (what: ReactNode) => rerender(inside(what)) };
+  const { rerender, ...rest } = render(inside(children, role));
+  return { ...rest, rerender: (what: ReactNode) => rerender(inside(what, role)) };
 }

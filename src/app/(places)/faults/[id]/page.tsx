@@ -1,6 +1,7 @@
 import { inPercent } from '../../../../core/units/percent';
 import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
+import { Fragment } from 'react';
 import { faultTitle } from '../../../../catalogue/signs';
 import { causeWords } from '../../../../catalogue/causes';
 import { causeStations } from '../../../../catalogue/diagnosis';
@@ -24,6 +25,7 @@ import { LiftForm } from '../../../../ui/faults/LiftForm';
 import { Story } from '../../../../ui/faults/Story';
 import { Steps } from '../../../../ui/faults/Steps';
 import { MachineDrawing } from '../../../../ui/machines/drawing/MachineDrawing';
+import { Below } from '../../../../ui/shared/first-picture';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { HoldTag } from '../../../../ui/shared/marks/HoldTag';
 import { ago, dayDate, span } from '../../../../ui/shared/marks/when';
@@ -54,6 +56,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
     () => ({ value: diagnose(shop, fault), of: [fault.machineId] }),
     { besidesUse: true },
   );
+  const diagnosing = fault.stage === 'reported' || fault.stage === 'diagnosed';
+  // a screen of causes and checks stands above it then
+  const Rest = diagnosing ? Below : Fragment;
   const seen = fault.steps.at(-1)?.id ?? null;
   const limited = restrictions(shop, fault.machineId).find(({ faultId }) => faultId === fault.id);
   return (
@@ -128,7 +133,7 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
         ) : (
           <Allowed right="diagnose">
             <section className="panel" aria-label="Next step">
-              {(fault.stage === 'reported' || fault.stage === 'diagnosed') && (
+              {diagnosing && (
                 <DiagnosisPanel
                   faultId={fault.id}
                   seen={seen}
@@ -144,48 +149,50 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
                   }}
                 />
               )}
-              <Steps
-                fault={{
-                  id: fault.id,
-                  stage: fault.stage,
-                  cause: fault.cause,
-                  proofs: fault.proofs,
-                  returned: fault.returned,
-                  held: fault.holdIds.length > 0,
-                  seen,
-                }}
-                others={others.map((other) => ({
-                  id: other.id,
-                  words: faultTitle(other.signs, other.note),
-                }))}
-                parts={storeItems(shop).map(({ item, name }) => ({ item, name }))}
-                strength={{
-                  measured: strengthSince(shop, fault)?.strength ?? null,
-                  floor: shop.strengthFloor,
-                  href: `/machines/${fault.machineId}/strength`,
-                }}
-                bench={benchProofs(shop, fault)}
-                zone={shop.zone}
-                actions={{
-                  diagnose: actions.diagnoseAction,
-                  repair: actions.repairAction,
-                  prove: actions.proveAction,
-                  giveBack: actions.returnAction,
-                  close: actions.closeAction,
-                }}
-              />
-              <CallBySign
-                faultId={fault.id}
-                sign={faultTitle(fault.signs, fault.note)}
-                calls={machine ? suggestedCalls(machine, fault.signs) : []}
-                call={callAction}
-              />
-              {fault.holdIds[0] && (
-                <details style={{ marginTop: 16 }}>
-                  <summary>Release the machine before it is proved</summary>
-                  <ReleaseForm holdId={fault.holdIds[0]} release={releaseHoldAction} />
-                </details>
-              )}
+              <Rest>
+                <Steps
+                  fault={{
+                    id: fault.id,
+                    stage: fault.stage,
+                    cause: fault.cause,
+                    proofs: fault.proofs,
+                    returned: fault.returned,
+                    held: fault.holdIds.length > 0,
+                    seen,
+                  }}
+                  others={others.map((other) => ({
+                    id: other.id,
+                    words: faultTitle(other.signs, other.note),
+                  }))}
+                  parts={storeItems(shop).map(({ item, name }) => ({ item, name }))}
+                  strength={{
+                    measured: strengthSince(shop, fault)?.strength ?? null,
+                    floor: shop.strengthFloor,
+                    href: `/machines/${fault.machineId}/strength`,
+                  }}
+                  bench={benchProofs(shop, fault)}
+                  zone={shop.zone}
+                  actions={{
+                    diagnose: actions.diagnoseAction,
+                    repair: actions.repairAction,
+                    prove: actions.proveAction,
+                    giveBack: actions.returnAction,
+                    close: actions.closeAction,
+                  }}
+                />
+                <CallBySign
+                  faultId={fault.id}
+                  sign={faultTitle(fault.signs, fault.note)}
+                  calls={machine ? suggestedCalls(machine, fault.signs) : []}
+                  call={callAction}
+                />
+                {fault.holdIds[0] && (
+                  <details style={{ marginTop: 16 }}>
+                    <summary>Release the machine before it is proved</summary>
+                    <ReleaseForm holdId={fault.holdIds[0]} release={releaseHoldAction} />
+                  </details>
+                )}
+              </Rest>
             </section>
           </Allowed>
         )}

@@ -4,6 +4,7 @@ import { controllerOf } from '../../../../../services/usage/job-files';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { meterView, quietDays } from '../../../../../services/usage/meters';
 import { Rooms } from '../../../../../ui/machines/Rooms';
+import { Below } from '../../../../../ui/shared/first-picture';
 import { ago, dayDate } from '../../../../../ui/shared/marks/when';
 import { ControllerForm } from '../../../../../ui/usage/ControllerForm';
 import { QuietDays } from '../../../../../ui/usage/QuietDays';
@@ -45,12 +46,14 @@ export default async function MeterPage({ params }: { params: Promise<{ id: stri
           explain={actions.explainReadingAction}
           accept={actions.acceptUnloggedAction}
         />
-        <ControllerForm
-          machineId={id}
-          controller={controllerOf(machine)}
-          own={machine.controller !== null}
-          change={actions.changeControllerAction}
-        />
+        <Below>
+          <ControllerForm
+            machineId={id}
+            controller={controllerOf(machine)}
+            own={machine.controller !== null}
+            change={actions.changeControllerAction}
+          />
+        </Below>
       </div>
     </>
   );
