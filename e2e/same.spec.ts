@@ -70,7 +70,7 @@ test('held, broken or fit: rack, Today, machine, Clean, Faults and label agree o
 
   await page.goto(`${server.url}/faults`);
   const open = await text(
-    page.getByRole('region', { name: 'Open', exact: true }).locator('a[href^="/faults/"]'),
+    page.getByRole('region', { name: 'Open, gravest first' }).locator('a[href^="/faults/"]'),
   );
   for (const { nickname, faults } of machines) {
     const listed = open.filter((words) => words.startsWith(nickname)).length;

@@ -2,7 +2,7 @@ import { parse } from 'csv-parse/sync';
 import { bookQuery, type BookFilter } from '../../records/audit-log';
 import { entryKinds } from '../../records/audit-log-data';
 import { addBooking } from '../schedule/bookings';
-import { bookColumns, bookCsv, bookPage, searchBook } from './audit-log';
+import { bookColumns, bookCsv, bookPage, isInBook, searchBook } from './audit-log';
 import { bookFilter, kindGroups } from './filter';
 import { reportFault } from '../faults/report';
 import { correctSession, logSession } from '../usage/sessions';
@@ -138,7 +138,10 @@ test('words are found wherever a line shows them, page after page, and the searc
 
 test('what lies ahead is shown only to whoever asks for it', () => {
   const ahead = { from: shop.clock.now + 5 * 86_400_000, to: shop.clock.now + 6 * 86_400_000 };
+  const fromNow = { from: shop.now() + 1, to: Number.MAX_SAFE_INTEGER };
+  expect(isInBook(shop, fromNow)).toBe(false);
   must(addBooking(shop, tester, { machineId: id, ...ahead, weeks: 1, words: 'a course' }));
+  expect(isInBook(shop, fromNow)).toBe(true);
   const kinds = (query: object) =>
     bookPage(shop, bookFilter(query, shop.zone, shop.now()), 50).map(({ kind }) => kind);
   expect(kinds({})).not.toContain('booking');

@@ -91,6 +91,10 @@ export function bookPage(shop: Shop, filter: BookFilter, limit: number): BookLin
   return bookLines(shop, readBook(shop.db, filter, limit));
 }
 
+/** Whether a page of the book would have a line. */
+export const isInBook = (shop: Shop, filter: BookFilter): boolean =>
+  readBook(shop.db, filter, 1).length > 0;
+
 /** Lines that say something, and how far back was looked. */
 export interface BookSearch {
   lines: BookLine[];

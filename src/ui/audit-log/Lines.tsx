@@ -4,11 +4,15 @@ import { groupBy } from '../../core/units/group-by';
 import { localDay } from '../../core/units/zone';
 import type { BookLine } from '../../services/audit-log/audit-log';
 import { Allowed } from '../shared/frame/Allowed';
+import { useFirst } from '../shared/first-picture';
 import { type Packed, useUnpacked } from '../shared/packed';
 import { SoftLinks } from '../shared/SoftLinks';
 import { clockTime, dayDate } from '../shared/marks/when';
 import { Correct, type CorrectActions } from './Correct';
 import classes from './Record.module.css';
+
+/** Lines in the first picture of the page. */
+const firstLines = 25;
 
 interface LinesProps {
   lines: Packed<BookLine[]>;
@@ -21,7 +25,7 @@ interface LinesProps {
 
 /** The book, newest first, by day. Corrections strike through. */
 export function Lines({ lines, now, zone, ...choices }: LinesProps) {
-  const days = groupBy(useUnpacked(lines), ({ at }) => localDay(at, zone));
+  const days = groupBy(useFirst(useUnpacked(lines), firstLines), ({ at }) => localDay(at, zone));
   return (
     <SoftLinks>
       {[...days].map(([day, ofDay]) => (

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, CopyButton, Radio, Select, Stack, TextInput } from '@mantine/core';
+import { Button, CopyButton, NativeSelect, Radio, Stack, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { roles, roleWords, type Role } from '../../core/people/roles';
 import type {
@@ -10,6 +10,7 @@ import type {
   Person,
   signOutPerson,
 } from '../../services/people/people';
+import { Below, useFirst } from '../shared/first-picture';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import type { Ask, Send } from '../shared/forms/send';
 import { SendForm } from '../shared/forms/SendForm';
@@ -21,6 +22,9 @@ import classes from './People.module.css';
 import type { giveCode, dropCode } from '../../services/people/codes';
 
 type Link = { link: string | null; qr: string | null };
+
+/** People in the first picture of the page. */
+const firstPeople = 8;
 
 interface PeopleProps {
   people: Person[];
@@ -65,7 +69,7 @@ export function People({ people, self, now, zone, actions }: PeopleProps) {
           </div>
         )}
         <ul className={classes.people}>
-          {people.map((person) => (
+          {useFirst(people, firstPeople).map((person) => (
             <One
               key={person.id}
               person={person}
@@ -122,12 +126,13 @@ function One({
           <div className="quiet">{standing(person, now, zone)}</div>
         </div>
         {endedAt === null ? (
-          <Select
+          <NativeSelect
             aria-label={`Role of ${name}`}
             data={[...roles]}
             value={role}
-            allowDeselect={false}
-            onChange={(value) => value && change.run({ personId: id, role: value })}
+            onChange={({ currentTarget }) =>
+              change.run({ personId: id, role: currentTarget.value as Role })
+            }
             w={150}
           />
         ) : (
@@ -139,32 +144,34 @@ function One({
       {endedAt === null && (
         <details>
           <summary>Invitation, code, sign-out</summary>
-          <div className={classes.more}>
-            <Button variant="default" loading={invite.pending} onClick={() => invite.run(id)}>
-              {account ? 'Link for a new password' : 'Invitation link'}
-            </Button>
-            {account && (
-              <Button
-                variant="default"
-                loading={signOut.pending}
-                disabled={places.length === 0}
-                onClick={() => signOut.run({ personId: id, placeId: null })}
-              >
-                Sign out everywhere
+          <Below>
+            <div className={classes.more}>
+              <Button variant="default" loading={invite.pending} onClick={() => invite.run(id)}>
+                {account ? 'Link for a new password' : 'Invitation link'}
               </Button>
-            )}
-            {!self && (
-              <Button variant="default" loading={end.pending} onClick={() => end.run(id)}>
-                Mark as left
-              </Button>
-            )}
-          </div>
-          <CodeForm
-            name={name}
-            has={person.hasCode}
-            give={() => actions.giveCode(id)}
-            drop={() => actions.dropCode(id)}
-          />
+              {account && (
+                <Button
+                  variant="default"
+                  loading={signOut.pending}
+                  disabled={places.length === 0}
+                  onClick={() => signOut.run({ personId: id, placeId: null })}
+                >
+                  Sign out everywhere
+                </Button>
+              )}
+              {!self && (
+                <Button variant="default" loading={end.pending} onClick={() => end.run(id)}>
+                  Mark as left
+                </Button>
+              )}
+            </div>
+            <CodeForm
+              name={name}
+              has={person.hasCode}
+              give={() => actions.giveCode(id)}
+              drop={() => actions.dropCode(id)}
+            />
+          </Below>
         </details>
       )}
       <ProblemNote problem={problem} />

@@ -54,7 +54,6 @@ export default async function FaultsPage({
     <>
       <div className={classes.bar}>
         <h1>Faults</h1>
-        <span className="quiet">gravest first</span>
         <FaultFilter text={text} />
       </div>
       {found && (
@@ -67,7 +66,7 @@ export default async function FaultsPage({
         </p>
       )}
       <section className="panel" aria-labelledby="open">
-        <h2 id="open">Open</h2>
+        <h2 id="open">Open, gravest first</h2>
         {open.length === 0 ? (
           <p className="quiet">
             {found

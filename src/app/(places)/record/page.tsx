@@ -2,6 +2,7 @@ import { Link } from '../../../ui/shared/Link';
 import {
   bookPage,
   bookPeople,
+  isInBook,
   mayStrike,
   searchBook,
   type BookSearch,
@@ -37,7 +38,7 @@ export default async function RecordPage({
   const ahead =
     !query.ahead &&
     !query.to &&
-    bookPage(shop, { ...filter, from: now + 1, to: Number.MAX_SAFE_INTEGER }, 1);
+    isInBook(shop, { ...filter, from: now + 1, to: Number.MAX_SAFE_INTEGER });
   const machines = theBoard().machines.map(({ id, nickname }) => ({ id, nickname }));
   const address = (extra: Record<string, string>) =>
     new URLSearchParams({ ...(query as Record<string, string>), ...extra }).toString();
@@ -55,7 +56,7 @@ export default async function RecordPage({
         kinds={Object.keys(kindGroups)}
         people={bookPeople(shop)}
       />
-      {ahead && ahead.length > 0 && (
+      {ahead && (
         <Link className="line" href={`/record?${address({ ahead: '1' })}`}>
           Show what lies ahead too
         </Link>
