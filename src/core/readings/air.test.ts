@@ -13,8 +13,15 @@ describe('a filter that loads', () => {
     expect(error).toBeCloseTo(0.1179, 4);
     // the line is at 3.0001 + 0.5001 × 14 = 10.0015: 5 more at half an hour each
     expect(hoursLeft!.likely).toBeCloseTo(4.9985 / 0.50009, 2);
-    expect(hoursLeft!.early).toBeLessThan(hoursLeft!.likely);
-    expect(hoursLeft!.late!).toBeGreaterThan(hoursLeft!.likely);
+    expect(hoursLeft!.early).toBeCloseTo(4.9985 / (0.50009 + 0.11791), 2);
+    expect(hoursLeft!.late).toBeCloseTo(4.9985 / (0.50009 - 0.11791), 2);
+  });
+
+  it('tells a pace from three readings on', () => {
+    const three = [1, 1.5, 2.1].map((share, i) => ({ runHours: i * 10, share }));
+    expect(filterLoad(three, 3)!.perHour).toBeCloseTo(0.055, 12);
+    // 0.055 a run hour to 3 from 2.083 on the line at the last of them
+    expect(filterLoad(three, 3)!.hoursLeft!.likely).toBeCloseTo((3 - 2.08333) / 0.055, 2);
   });
 
   it('is past its limit at once where the line is, and tells no pace of two readings or of one day', () => {

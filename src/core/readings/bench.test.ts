@@ -270,6 +270,8 @@ describe('a reservoir that warms', () => {
     expect(fit.settlesAt).toBeCloseTo(settles, 6);
     expect(minutesUntil(fit, 20, at(50))).toBeCloseTo(50, 6);
     expect(minutesUntil(fit, 20, settles + 1)).toBeNull();
+    // it comes ever nearer to where it settles, and never there
+    expect(minutesUntil(fit, 20, fit.settlesAt)).toBeNull();
     expect(minutesUntil(fit, 30, 25)).toBe(0);
   });
 
@@ -292,6 +294,8 @@ describe('a fan on a duct', () => {
     const point = workingPoint(curve, duct);
     expect(point.pressure).toBeCloseTo(ductPressure(point.flow, duct), 6);
     expect(point.pressure).toBeCloseTo(220 - ((point.flow - 200) * 220) / 200, 6);
+    // in whatever order its points were read off
+    expect(workingPoint([curve[2]!, curve[0]!, curve[1]!], duct)).toEqual(point);
     // a filter that takes 60 Pa at 200 m³/h leaves less
     const filtered = workingPoint(curve, duct, { flow: 200, pressure: 60 });
     expect(filtered.flow).toBeLessThan(point.flow);

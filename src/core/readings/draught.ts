@@ -224,7 +224,7 @@ export interface FilterLoad {
   /** its standard error */
   error: number;
   /** run hours from the last reading until its limit: likely, and by one standard error; `null`: not in sight */
-  hoursLeft: { likely: number; early: number; late: number | null } | null;
+  hoursLeft: { likely: number; early: number; late: number } | null;
 }
 
 /** Readings of a filter below which no pace is told. */
@@ -260,7 +260,7 @@ export function filterLoad(
     hoursLeft: {
       likely: toGo / m,
       early: toGo / (m + error),
-      late: m > error ? toGo / (m - error) : null,
+      late: toGo / (m - error),
     },
   };
 }

@@ -329,6 +329,64 @@ describe('the printed card', () => {
     expect(job.warnings).toEqual([]);
   });
 
+  it('is written for the controller as it is read by one', () => {
+    const written = (more: Partial<typeof recipe>, how = machine) =>
+      cardGcode(
+        { ...card, squares: card.squares.slice(0, 1) },
+        { ...recipe, passes: 1, ...more },
+        how,
+        'Wren',
+      ).split('\n');
+    expect(written({})).toEqual([
+      '; Wren',
+      '; origin: lower left corner of the stock. Stay beside it.',
+      'G21',
+      'G90',
+      'M5',
+      'M8',
+      '; 125 percent, 10 mm/s',
+      'G0 X5 Y20',
+      'M4 S800',
+      'G1 X15 F600',
+      'G1 Y30',
+      'G1 X5',
+      'G1 Y20',
+      'M5',
+      'M9',
+      'G0 X0 Y0',
+      'M2',
+      '',
+    ]);
+    const dry = written({ airAssist: false }, { fullPower: 255, dynamicPower: false });
+    expect(dry.filter((line) => /^M[389]|^M4/.test(line))).toEqual(['M3 S204']);
+    // the beam is off from square to square
+    const two = cardGcode({ ...card, squares: card.squares.slice(0, 2) }, recipe, machine, '');
+    expect(two.split('\n').filter((line) => /^(G0|M[45])/.test(line))).toEqual([
+      'M5',
+      'G0 X5 Y20',
+      'M4 S800',
+      'M5',
+      'G0 X20 Y20',
+      'M4 S800',
+      'M5',
+      'G0 X0 Y0',
+    ]);
+  });
+
+  it('is drawn in millimetres, a layer a speed, each with its figure under it', () => {
+    const lines = cardSvg({ ...card, squares: card.squares.slice(0, 1) }, 'Wren').split('\n');
+    expect(lines).toEqual([
+      '<svg xmlns="http://www.w3.org/2000/svg" width="80mm" height="35mm" viewBox="0 0 80 35">',
+      '  <title>Wren</title>',
+      '  <g id="speed-10" data-speed="10">',
+      '    <rect x="5" y="5" width="10" height="10" fill="none" stroke="#000" stroke-width="0.1"/>',
+      '    <text x="10" y="18" font-size="2.6" text-anchor="middle">125 % · 10</text>',
+      '  </g>',
+      '</svg>',
+      '',
+    ]);
+  });
+
   it('draws each square where it is cut: up is down on paper', () => {
     const svg = cardSvg(card, 'Wren');
     const rects = [...svg.matchAll(/<rect x="([\d.]+)" y="([\d.]+)" width="10" height="10"/g)];

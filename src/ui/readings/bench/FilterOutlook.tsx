@@ -14,8 +14,7 @@ export function FilterOutlook({ load }: { load: FilterLoad | null }) {
           Ten run hours add {threeFigures(perHour * 1000)} % (± {threeFigures(error * 1000)}) of
           what it took when it was clean. It takes twice that in about{' '}
           <b>{hours(hoursLeft.likely)}</b>
-          {hoursLeft.late !== null &&
-            `, ${Math.round(hoursLeft.early)} to ${Math.round(hoursLeft.late)} by one standard error`}
+          {`, ${Math.round(hoursLeft.early)} to ${Math.round(hoursLeft.late)} by one standard error`}
           .
         </p>
       ) : (
