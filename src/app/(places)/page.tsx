@@ -39,7 +39,7 @@ export default async function TodayPage() {
         )}
         inMinutes={
           may(role, 'clean')
-            ? kept(shop, 'in minutes', ofNow, () => inMinutes(shop, board, usualMinutes))
+            ? kept(shop, 'in minutes', ofNow, () => packed(inMinutes(shop, board, usualMinutes)))
             : null
         }
         askMinutes={inMinutesAction.bind(null, null)}

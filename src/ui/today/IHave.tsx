@@ -8,12 +8,13 @@ import type { Ask } from '../shared/forms/send';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Link } from '../shared/Link';
+import { type Packed, useUnpacked } from '../shared/packed';
 import { backWords } from '../shared/marks/when';
 import classes from './IHave.module.css';
 
 interface IHaveProps {
   /** for the minutes to begin with */
-  initial: InMinutes;
+  initial: Packed<InMinutes>;
   ask: Ask<[minutes: number], InMinutes>;
   /** UTC milliseconds */
   now: number;
@@ -24,7 +25,8 @@ const quick = [10, 15, 25, 45, 60];
 const typingMs = 300;
 
 /** The cleaning that buys most for the minutes at hand: each machine's by the sheet that it starts. */
-export function IHave({ initial, ask, now, zone }: IHaveProps) {
+export function IHave({ initial: begin, ask, now, zone }: IHaveProps) {
+  const initial = useUnpacked(begin);
   const [minutes, setMinutes] = useState<number | string>(initial.minutes);
   const [asked, setAsked] = useState<InMinutes | null>(null);
   const { run, pending, problem } = useAction(ask, setAsked);

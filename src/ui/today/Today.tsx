@@ -36,7 +36,7 @@ interface TodayProps {
   lines: Packed<MachineLine[]>;
   zone: string;
   /** what could be done in the minutes at hand, for whoever may */
-  inMinutes: InMinutes | null;
+  inMinutes: Packed<InMinutes> | null;
   askMinutes: Ask<[minutes: number], InMinutes>;
   putRight: Send<typeof putRight>;
   /** that the newest copy is too old or the clock is wrong, for whoever may mend it */

@@ -15,8 +15,8 @@ import {
   eachTestShop,
   tester,
 } from '../../services/testing/shop';
-import { show } from '../shared/testing/show';
 import { packed } from '../shared/packed';
+import { show } from '../shared/testing/show';
 import { machineLines, Today } from './Today';
 
 jest.mock(
@@ -42,7 +42,7 @@ function draw(role: Role = 'technician') {
           'co2-glass-tube': 'CO2 glass tube',
         }),
       )}
-      inMinutes={role === 'technician' ? inMinutes(shop, board, 25) : null}
+      inMinutes={role === 'technician' ? packed(inMinutes(shop, board, 25)) : null}
       askMinutes={async (minutes) => {
         asked.push(minutes);
         return { ok: true, value: inMinutes(shop, board, minutes) };

@@ -14,6 +14,7 @@ import { cardFields } from '../../../../services/machines/machines';
 import { drawnBuild, isBuildSaid } from '../../../../services/machines/builds';
 import { findMachine, stationHistory } from '../../../../services/machines/machine-view';
 import { Below } from '../../../../ui/shared/first-picture';
+import { packed } from '../../../../ui/shared/packed';
 import { Allowed } from '../../../../ui/shared/frame/Allowed';
 import { IHave } from '../../../../ui/today/IHave';
 import { PutBacks } from '../../../../ui/cleaning/PutBacks';
@@ -215,7 +216,7 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           {holds.every(({ why }) => why === 'fire load') && (
             <Allowed right="clean">
               <IHave
-                initial={keptHere('in minutes', () => inMinutes(shop, board, 25, id))}
+                initial={keptHere('in minutes', () => packed(inMinutes(shop, board, 25, id)))}
                 ask={inMinutesAction.bind(null, id)}
                 now={now}
                 zone={shop.zone}
