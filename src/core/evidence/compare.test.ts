@@ -43,6 +43,38 @@ describe('one way against another', () => {
     expect(apart.more).toBeGreaterThan(0);
   });
 
+  it('without findings is as wide as two lives are believed to lie apart', () => {
+    // ln of either is normal with 0.7 about the same hours, so of their ratio with 0.7 √2
+    const wide = Math.exp(1.6448536 * 0.7 * Math.SQRT2);
+    const { p5, p50, p95 } = compareLives([], [], 20).ratio;
+    for (const share of [p5 * wide, p50, p95 / wide])
+      expect(Math.abs(share - 1)).toBeLessThan(0.03);
+  });
+
+  it.each([
+    [
+      'of one that lasts',
+      [lookAt(22, false, 3), lookAt(26, true)],
+      [lookAt(18, true, 2), lookAt(14, false, 2)],
+    ],
+    [
+      'of one that does not',
+      [lookAt(16, true, 2), lookAt(14, false, 2)],
+      [lookAt(20, false, 2), lookAt(24, true, 2)],
+    ],
+  ])('would tell them with about as many more of the same kind: %s', (_, first, second) => {
+    const { different, more } = compareLives(first, second, 20);
+    expect(different).toBe(false);
+    const times = (8 + more!) / 8;
+    const all = (some: LifeObservation[]) =>
+      some.map((one) => ({ ...one, count: (one.count ?? 1) * times }));
+    const { p5, p50, p95 } = compareLives(all(first), all(second), 20).ratio;
+    // the range comes to touch 1, with what the ratio itself moves as belief gives way to findings
+    const end = p50 > 1 ? p5 : 1 / p95;
+    expect(end).toBeGreaterThan(0.93);
+    expect(end).toBeLessThan(1.35);
+  });
+
   it('calls two of equal worth different in about one of ten at most', () => {
     let different = 0;
     for (let pair = 0; pair < 24; pair++) {
