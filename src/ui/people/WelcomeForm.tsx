@@ -34,9 +34,8 @@ export function WelcomeForm({ welcome, shopName, timezone, asksWord }: WelcomeFo
   const asked = useRef(false);
   useEffect(() => {
     const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
-    if (!asked.current && values.timezone === timezone) {
-      set({ timezone: here });
-    }
+    const known = Intl.supportedValuesOf('timeZone').includes(here);
+    if (!asked.current && known && values.timezone === timezone) set({ timezone: here });
     asked.current = true;
   }, [set, timezone, values.timezone]);
   return (

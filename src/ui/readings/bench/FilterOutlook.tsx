@@ -13,9 +13,8 @@ export function FilterOutlook({ load }: { load: FilterLoad | null }) {
         <p>
           Ten run hours add {threeFigures(perHour * 1000)} % (± {threeFigures(error * 1000)}) of
           what it took when it was clean. It takes twice that in about{' '}
-          <b>{hours(hoursLeft.likely)}</b>
-          {`, ${Math.round(hoursLeft.early)} to ${Math.round(hoursLeft.late)} by one standard error`}
-          .
+          <b>{hours(hoursLeft.likely)}</b>, {Math.round(hoursLeft.early)} to{' '}
+          {Math.round(hoursLeft.late)} by one standard error.
         </p>
       ) : (
         <p>So far no growth shows that is more than the readings scatter.</p>
