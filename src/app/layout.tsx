@@ -10,6 +10,7 @@ import { offsetsAround } from '../core/units/zone';
 import { EntryPage } from '../ui/people/EntryPage';
 import { Connection } from '../ui/shared/connection/Connection';
 import { ShopZone } from '../ui/shared/marks/ShopZone';
+import { SoftLinks } from '../ui/shared/SoftLinks';
 import { earlyPressScript } from '../ui/shared/theme/early-press';
 import { schemeScript } from '../ui/shared/theme/scheme';
 import { Theme } from '../ui/shared/theme/Theme';
@@ -40,6 +41,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
       </head>
       <body>
         <Theme>
+          <SoftLinks />
           {trouble === null ? (
             <WithClock>{children}</WithClock>
           ) : (

@@ -1,4 +1,3 @@
-import { Link } from '../ui/shared/Link';
 import { EntryPage } from '../ui/people/EntryPage';
 
 export default function NotFound() {
@@ -7,9 +6,9 @@ export default function NotFound() {
       title="Not in the book"
       lead="There is nothing at this address. It may have been a mistyped link."
     >
-      <Link className="line" href="/">
+      <a className="line" href="/">
         Go to Today
-      </Link>
+      </a>
     </EntryPage>
   );
 }

@@ -1,13 +1,11 @@
-import { Link } from '../../ui/shared/Link';
-
 export default function NotFound() {
   return (
     <>
       <h1>Not in the book</h1>
       <p className="quiet">There is nothing at this address. It may have been a mistyped link.</p>
-      <Link className="line" href="/">
+      <a className="line" href="/">
         Go to Today
-      </Link>
+      </a>
     </>
   );
 }

@@ -6,7 +6,6 @@ import type { BookLine } from '../../services/audit-log/audit-log';
 import { Allowed } from '../shared/frame/Allowed';
 import { useFirst } from '../shared/first-picture';
 import { type Packed, useUnpacked } from '../shared/packed';
-import { SoftLinks } from '../shared/SoftLinks';
 import { clockTime, dayDate } from '../shared/marks/when';
 import { Correct, type CorrectActions } from './Correct';
 import classes from './Record.module.css';
@@ -27,7 +26,7 @@ interface LinesProps {
 export function Lines({ lines, now, zone, ...choices }: LinesProps) {
   const days = groupBy(useFirst(useUnpacked(lines), firstLines), ({ at }) => localDay(at, zone));
   return (
-    <SoftLinks>
+    <>
       {[...days].map(([day, ofDay]) => (
         <section key={day}>
           <h2 className={classes.day}>{dayDate(ofDay[0]!.at, zone, now)}</h2>
@@ -77,6 +76,6 @@ export function Lines({ lines, now, zone, ...choices }: LinesProps) {
           </ol>
         </section>
       ))}
-    </SoftLinks>
+    </>
   );
 }

@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import { brokenScale } from '../../core/cleaning/broken-scale';
 import type { Place } from '../../core/cleaning/run';
 import type { CampaignSlot, CampaignView } from '../../services/cleaning/campaigns';
@@ -87,9 +86,9 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
                       )}
                     </span>
                     {index === 0 && (
-                      <Link className="go" href={`/clean/${slot.sheetId}`}>
+                      <a className="go" href={`/clean/${slot.sheetId}`}>
                         Go
-                      </Link>
+                      </a>
                     )}
                   </li>
                 ))}
@@ -108,9 +107,9 @@ export function CampaignClock({ campaign, zone }: CampaignClockProps) {
                 ? 'signed off'
                 : `${[...progress.marks.values()].filter(({ result }) => result).length} of ${run.tasks.length} tasks have a result`}
             </span>
-            <Link className="go" href={`/clean/${sheetId}`}>
+            <a className="go" href={`/clean/${sheetId}`}>
               {closed ? 'How it was handed over' : 'Its sheet'}
-            </Link>
+            </a>
           </li>
         ))}
       </ul>

@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import type { DrawerHead } from '../../services/cleaning/bench';
 import classes from './Clean.module.css';
 
@@ -10,7 +9,7 @@ export function DrawerHeads({ heads }: { heads: readonly DrawerHead[] }) {
       <h2 id="drawer">In the drawer</h2>
       <div className={classes.machines}>
         {heads.map(({ id, serial, name, due, sheetId }) => (
-          <Link
+          <a
             key={id}
             className={classes.machine}
             href={sheetId ? `/clean/${sheetId}` : `/clean/bench/${id}`}
@@ -22,7 +21,7 @@ export function DrawerHeads({ heads }: { heads: readonly DrawerHead[] }) {
                 ? 'being cleaned at the bench: resume'
                 : `${due === 0 ? 'nothing due' : `${due} due`}; no machine is stopped for it`}
             </span>
-          </Link>
+          </a>
         ))}
       </div>
     </section>

@@ -5,7 +5,6 @@ import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { Textarea } from '@mantine/core';
 import { useRouter } from 'next/navigation';
-import { Link } from '../shared/Link';
 import { useState } from 'react';
 import { needed, type InTheWay } from '../../core/cleaning/ending';
 import { inTheWayWords } from '../../core/cleaning/rules';
@@ -257,9 +256,9 @@ export function EndPractice({ context, ended }: { context: SheetContext; ended: 
           </p>
         )}
         <div className={classes.buttons}>
-          <Link className={classes.big} href={`/clean?machine=${machine.id}`}>
+          <a className={classes.big} href={`/clean?machine=${machine.id}`}>
             Back to {machine.nickname}
-          </Link>
+          </a>
         </div>
       </div>
     </section>

@@ -1,5 +1,4 @@
 import type { ReactNode } from 'react';
-import { Link } from '../shared/Link';
 import { amountWords } from '../../core/inventory/amount';
 import type { HandOver } from '../../services/cleaning/hand-over';
 import { PrintButton } from '../machines/PrintButton';
@@ -57,9 +56,9 @@ export function HandOverPage({ machine, over, now, zone, again }: HandOverPagePr
             {clockTime(Math.min(...late.map(({ at }) => at)), zone)} and{' '}
             {clockTime(Math.max(...late.map(({ at }) => at)), zone)}. They are kept and change
             nothing: correct the{' '}
-            <Link className="line" href={`/record?machine=${machine.id}&kind=care`}>
+            <a className="line" href={`/record?machine=${machine.id}&kind=care`}>
               record
-            </Link>{' '}
+            </a>{' '}
             where they should.
           </p>
           <ul>
@@ -218,17 +217,17 @@ export function HandOverPage({ machine, over, now, zone, again }: HandOverPagePr
       )}
       <p className="no-print">
         {machine.bench ? (
-          <Link className="go" href="/clean">
+          <a className="go" href="/clean">
             Clean
-          </Link>
+          </a>
         ) : (
-          <Link className="go" href={`/machines/${machine.id}`}>
+          <a className="go" href={`/machines/${machine.id}`}>
             {machine.nickname}
-          </Link>
+          </a>
         )}{' '}
-        <Link className="go" href="/">
+        <a className="go" href="/">
           Today
-        </Link>
+        </a>
       </p>
     </article>
   );

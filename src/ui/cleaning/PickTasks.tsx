@@ -5,7 +5,6 @@ import type { Pickable } from '../../services/cleaning/pick';
 import type { PickedTask, Sheet } from '../../services/cleaning/sheets';
 import type { Ask } from '../shared/forms/send';
 import { Button, Checkbox } from '@mantine/core';
-import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { isDue } from '../../core/care/due';
@@ -149,12 +148,12 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
           )}
         </span>
         {chosen.size > 0 && 'machineId' in subject && (
-          <Link
+          <a
             className="line"
             href={`/clean/practice?machine=${subject.machineId}&pick=${[...chosen].join(',')}`}
           >
             Practise it first: a dry run
-          </Link>
+          </a>
         )}
       </div>
     </form>

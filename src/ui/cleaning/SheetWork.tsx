@@ -5,7 +5,6 @@ import type { abandonSheet } from '../../services/cleaning/abandon';
 import type { signOffSheet } from '../../services/cleaning/sign-off';
 import type { Send } from '../shared/forms/send';
 import { memo, useMemo, useState } from 'react';
-import { Link } from '../shared/Link';
 import { inTheWay, isIsolated } from '../../core/cleaning/ending';
 import { runningWaits, standsSince } from '../../core/cleaning/waits';
 import { minutesLeft, stretchDone, waitsFor } from '../../core/cleaning/working';
@@ -193,18 +192,18 @@ function Trouble({ store }: { store: SheetStore }) {
         <p className={classes.trouble}>
           This clean-down was closed{closed.by && ` by ${closed.by}`}. What you press now is kept
           with it and changes nothing.{' '}
-          <Link className="line" href="?">
+          <a className="line" href="?">
             See how it ended
-          </Link>
+          </a>
         </p>
       )}
       {signedOut && (
         <p className={classes.trouble}>
           You are signed out. What you pressed is kept on this device and goes out when you are back
           in.{' '}
-          <Link className="line" href="/sign-in">
+          <a className="line" href="/sign-in">
             Sign in
-          </Link>
+          </a>
         </p>
       )}
       {!signedOut && stuck && (

@@ -2,7 +2,6 @@ import { Stack, TableTd, TableTr } from '@mantine/core';
 import type { CostRow, ShopCosts } from '../../services/evidence/costs';
 import type { PartLives } from '../../services/evidence/part-lives';
 import { Allowed } from '../shared/frame/Allowed';
-import { Link } from '../shared/Link';
 import classes from './Evidence.module.css';
 import { FiguresTable } from './FiguresTable';
 import { hoursWords, meanWords } from './words';
@@ -41,9 +40,9 @@ export function CostsView({ costs, lives }: { costs: ShopCosts; lives: readonly 
               key={one.machineId}
               of={one}
               name={
-                <Link className="line" href={`/machines/${one.machineId}`}>
+                <a className="line" href={`/machines/${one.machineId}`}>
                   {one.name}
-                </Link>
+                </a>
               }
             />
           ))}
@@ -53,9 +52,9 @@ export function CostsView({ costs, lives }: { costs: ShopCosts; lives: readonly 
           <p>
             Without a price, and so counted as nothing: {unpriced.join(', ')}.{' '}
             <Allowed right="set up">
-              <Link className="line" href="/setup/stores">
+              <a className="line" href="/setup/stores">
                 Stores
-              </Link>
+              </a>
             </Allowed>
           </p>
         )}

@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import classes from './Evidence.module.css';
 
 const rooms = [
@@ -16,14 +15,14 @@ export function EvidenceRooms({ here }: { here: (typeof rooms)[number]['path'] }
       <h1>Evidence</h1>
       <nav className={classes.rooms} aria-label="Pages of the evidence">
         {rooms.map(({ path, name }) => (
-          <Link
+          <a
             key={path}
             className="line"
             href={path}
             aria-current={path === here ? 'page' : undefined}
           >
             {name}
-          </Link>
+          </a>
         ))}
       </nav>
     </header>

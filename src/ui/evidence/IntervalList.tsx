@@ -1,7 +1,6 @@
 import { inPercent } from '../../core/units/percent';
 import { TableTd, TableTr } from '@mantine/core';
 import type { ListedInterval } from '../../services/evidence/proposals';
-import { Link } from '../shared/Link';
 import { minutesWords } from '../care/words';
 import classes from './Evidence.module.css';
 import { FiguresTable } from './FiguresTable';
@@ -127,9 +126,9 @@ function Rows({
         <TableTr key={`${one.stationId} ${one.task}`}>
           <TableTd>{one.machine}</TableTd>
           <TableTd>
-            <Link className="line" href={intervalPath(one)}>
+            <a className="line" href={intervalPath(one)}>
               {taskWords(one)}
-            </Link>
+            </a>
           </TableTd>
           <TableTd className={classes.figures}>
             {one.soiled} of {one.cycles}

@@ -2,7 +2,6 @@ import { TableTd, TableTr } from '@mantine/core';
 import type { LearnedWeight } from '../../core/evidence/material-weights';
 import type { GroupWeights } from '../../services/evidence/weights';
 import { Allowed } from '../shared/frame/Allowed';
-import { Link } from '../shared/Link';
 import classes from './Evidence.module.css';
 import { FiguresTable } from './FiguresTable';
 
@@ -62,9 +61,9 @@ export function MaterialWeights({ weights }: { weights: readonly GroupWeights[] 
       {told.some(({ materials }) => materials.some(spokenOf)) && (
         <Allowed right="set up">
           <p>
-            <Link className="line" href="/setup/weights">
+            <a className="line" href="/setup/weights">
               Change a weight, and see first what becomes due
-            </Link>
+            </a>
           </p>
         </Allowed>
       )}

@@ -3,7 +3,6 @@ import { Table, TableTbody, TableTd, TableTr } from '@mantine/core';
 import type { DiagnosisRecord } from '../../services/evidence/judgements';
 import type { Reliability, ShopReliability } from '../../services/evidence/reliability';
 import { millisecondsPerHour } from '../../core/units/time';
-import { Link } from '../shared/Link';
 import { span } from '../shared/marks/when';
 import { CumulativeChart } from './CumulativeChart';
 import classes from './Evidence.module.css';
@@ -49,9 +48,9 @@ export function ReliabilityView({
               key={one.machineId}
               of={one}
               name={
-                <Link className="line" href={`/machines/${one.machineId}`}>
+                <a className="line" href={`/machines/${one.machineId}`}>
                   {one.name}
-                </Link>
+                </a>
               }
             />
           ))}

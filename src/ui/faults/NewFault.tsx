@@ -1,6 +1,5 @@
 'use client';
 
-import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState, type ComponentProps } from 'react';
 import type { PictureQueue } from '../shared/forms/picture-queue';
@@ -26,9 +25,9 @@ export function NewFault(props: NewFaultProps) {
       <section className="panel">
         <h2>Reported</h2>
         <ReportPictures queue={done.pictures} onDone={() => open(done.page)} />
-        <Link className="go" href={done.page}>
+        <a className="go" href={done.page}>
           Open the fault
-        </Link>
+        </a>
       </section>
     );
   }

@@ -2,7 +2,6 @@
 
 import { inPercent } from '../../core/units/percent';
 import { Button, Textarea, TextInput } from '@mantine/core';
-import { Link } from '../shared/Link';
 import { useState } from 'react';
 import { burnProof } from '../../catalogue/proofs';
 import { ProblemNote } from '../shared/forms/ProblemNote';
@@ -44,9 +43,9 @@ export function Proofs({
                 {one.id === burnProof && (
                   <>
                     {strength.measured !== null && `; measured ${inPercent(strength.measured)}`}.{' '}
-                    <Link className="line" href={strength.href}>
+                    <a className="line" href={strength.href}>
                       Measure it
-                    </Link>
+                    </a>
                   </>
                 )}
                 {bench
@@ -54,9 +53,9 @@ export function Proofs({
                   .map(({ href, read }) => (
                     <span key={href}>
                       {read ? `; read: ${read.words}` : ''}.{' '}
-                      <Link className="line" href={href}>
+                      <a className="line" href={href}>
                         Read it at the bench
-                      </Link>
+                      </a>
                     </span>
                   ))}
               </div>

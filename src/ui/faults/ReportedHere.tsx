@@ -1,7 +1,6 @@
 'use client';
 
 import { useState } from 'react';
-import { Link } from '../shared/Link';
 import { ago } from '../shared/marks/when';
 import classes from './Follow.module.css';
 import { reportedHere, type ReportedHere as Report } from './reported-here';
@@ -20,9 +19,9 @@ export function ReportedHere({ machineId, zone }: { machineId: string; zone: str
       <ul>
         {kept?.all.map(({ follow, words, at }) => (
           <li key={follow}>
-            <Link className="line" href={`/follow/${follow}`}>
+            <a className="line" href={`/follow/${follow}`}>
               {words}
-            </Link>{' '}
+            </a>{' '}
             <span className="quiet">{ago(at, kept.now, zone)}</span>
           </li>
         ))}

@@ -21,7 +21,6 @@ import {
   TextInput,
 } from '@mantine/core';
 import { FigureInput } from '../shared/forms/FigureInput';
-import { Link } from '../shared/Link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { amountWords } from '../../core/inventory/amount';
@@ -75,9 +74,9 @@ export function Stores({ items, open, history, now, zone, ...actions }: StoresPr
             {items.map((item) => (
               <TableTr key={item.item} data-open={open?.item === item.item || undefined}>
                 <TableTd>
-                  <Link className="line" href={`/setup/stores?item=${item.item}`} scroll={false}>
+                  <a className="line" href={`/setup/stores?item=${item.item}`} data-stay>
                     {item.name}
-                  </Link>
+                  </a>
                 </TableTd>
                 <TableTd ta="right" className="figures">
                   {item.has === null
@@ -164,9 +163,9 @@ function Movements({ unit, history, now, zone }: MovementsProps) {
               {row.sheetId && (
                 <>
                   {' '}
-                  <Link className="line" href={`/clean/${row.sheetId}`}>
+                  <a className="line" href={`/clean/${row.sheetId}`}>
                     clean-down
-                  </Link>
+                  </a>
                 </>
               )}
               {row.note && <span className="quiet"> {row.note}</span>}

@@ -2,7 +2,6 @@ import type { ArithmeticRow } from '../../services/care/arithmetic';
 import type { TaskDue } from '../../services/care/due';
 import { formatDuration } from '../../core/units/duration';
 import { millisecondsToHours } from '../../core/units/time';
-import { Link } from '../shared/Link';
 import { clockTime, dayDate } from '../shared/marks/when';
 import classes from './Machine.module.css';
 
@@ -13,9 +12,9 @@ const weight = (value: number) => value.toFixed(2).replace(/0$/, '');
 /** A weight that opens what it rests on. */
 function Why({ of, children }: { of: string | null; children: string }) {
   return of ? (
-    <Link className="line" href={`/setup/weights?why=${encodeURIComponent(of)}`}>
+    <a className="line" href={`/setup/weights?why=${encodeURIComponent(of)}`}>
       {children}
-    </Link>
+    </a>
   ) : (
     children
   );

@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import classes from './Machine.module.css';
 
@@ -24,13 +23,13 @@ export function Rooms({
     <nav className={classes.rooms} aria-label={`Pages of ${machine.nickname}`}>
       {rooms.map(({ path, name, right }) => (
         <Allowed key={path} right={right}>
-          <Link
+          <a
             className="line"
             href={`/machines/${machine.id}${path}`}
             aria-current={path === here ? 'page' : undefined}
           >
             {name}
-          </Link>
+          </a>
         </Allowed>
       ))}
     </nav>

@@ -7,7 +7,6 @@ import { ReportedHere } from '../faults/ReportedHere';
 import { ReportForm, type ReportMachine } from '../faults/ReportForm';
 import type { PictureQueue } from '../shared/forms/picture-queue';
 import { ReportPictures } from '../shared/forms/ReportPictures';
-import { Link } from '../shared/Link';
 import classes from './AtMachine.module.css';
 import { keptAdvice, reportWords, type Doing } from './label-outbox';
 import { WhoField } from './WhoField';
@@ -61,9 +60,9 @@ export function SomethingWrong({
             : 'The technician sees it on the next look at the book.'}
         </p>
         <ReportPictures queue={pictures} />
-        <Link className="go" href={`/follow/${reported.follow}`}>
+        <a className="go" href={`/follow/${reported.follow}`}>
           Follow what becomes of it
-        </Link>
+        </a>
       </section>
     );
   }

@@ -3,7 +3,6 @@ import type { StationSaw } from '../../services/care/station-saw';
 import type { HistoryLine } from '../../services/machines/machine-view';
 import type { Send } from '../shared/forms/send';
 import { Below } from '../shared/first-picture';
-import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
 import { FirstLook } from './FirstLook';
@@ -51,12 +50,9 @@ export function StationPanel({ history, saw, unseen, ...rest }: StationPanelProp
         {saw && <Saw saw={saw} now={now} zone={zone} />}
         <h3>What was done here</h3>
         <p>
-          <Link
-            className="line"
-            href={`/machines/${rest.machineId}/pictures?station=${station.slug}`}
-          >
+          <a className="line" href={`/machines/${rest.machineId}/pictures?station=${station.slug}`}>
             Pictures, side by side
-          </Link>
+          </a>
         </p>
         <History lines={history} now={now} zone={zone} />
       </Below>

@@ -7,7 +7,6 @@ import type { StationDue, TaskDue } from '../../services/care/due';
 import type { Send } from '../shared/forms/send';
 import { Allowed } from '../shared/frame/Allowed';
 import { CleanLink } from '../shared/frame/OpenSheets';
-import { Link } from '../shared/Link';
 import { DueRange } from '../shared/marks/DueRange';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago } from '../shared/marks/when';
@@ -81,19 +80,15 @@ export function StationTask({
         {lastWords(task, now, zone)}{' '}
         {!task.known && (
           <Allowed right="set up">
-            <Link className="line" href={`/machines/${machineId}/before`}>
+            <a className="line" href={`/machines/${machineId}/before`}>
               Say when
-            </Link>{' '}
+            </a>{' '}
           </Allowed>
         )}
         {task.task.group !== 'coolant' && (
-          <Link
-            className="line"
-            scroll={false}
-            href={summed ? base : `${base}&sum=${task.task.key}#sum`}
-          >
+          <a className="line" data-stay href={summed ? base : `${base}&sum=${task.task.key}#sum`}>
             {summed ? 'Close the sum' : 'How is this counted?'}
-          </Link>
+          </a>
         )}
       </p>
       {task.deferral && (
@@ -152,9 +147,9 @@ function HowDone({ task, stationId }: { task: TaskDue['task']; stationId: string
           ? "Limits are common practice, a starting point. The maker's manual comes first."
           : `Limits of this shop: ${task.basis.reason}.`}{' '}
         <Allowed right="set up">
-          <Link className="line" href={`/setup/methods?station=${stationId}`}>
+          <a className="line" href={`/setup/methods?station=${stationId}`}>
             Methods here
-          </Link>
+          </a>
         </Allowed>
       </p>
     </details>

@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import type { UnsentDanger } from '../../services/mail/letters';
 import classes from '../shared/forms/forms.module.css';
 import { Allowed } from '../shared/frame/Allowed';
@@ -12,7 +11,7 @@ export function UnsentNote({ unsent }: { unsent: readonly UnsentDanger[] }) {
       The report of danger was not mailed to {people.join(', ')}. Tell them yourself. Why:{' '}
       {unsent[0]!.words}{' '}
       <Allowed right="set up">
-        <Link href="/setup/mail">Set-up, Mail</Link>
+        <a href="/setup/mail">Set-up, Mail</a>
       </Allowed>
     </div>
   );

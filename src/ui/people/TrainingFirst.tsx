@@ -6,7 +6,6 @@ import type { changeSetting } from '../../services/setup/settings';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import type { Send } from '../shared/forms/send';
 import { useAction } from '../shared/forms/use-action';
-import { Link } from '../shared/Link';
 
 /** What somebody has practised before they become a helper or a technician. */
 export function TrainingFirst({
@@ -37,9 +36,9 @@ export function TrainingFirst({
       <ProblemNote problem={problem} />
       <p className="quiet">
         What each has practised stands with the{' '}
-        <Link className="line" href="/trainer">
+        <a className="line" href="/trainer">
           trainer
-        </Link>
+        </a>
         .
       </p>
     </section>

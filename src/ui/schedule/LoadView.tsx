@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { Load } from '../../services/schedule/load';
 import { dayDate } from '../shared/marks/when';
@@ -41,9 +40,9 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
               : 'There is not time enough'}
         </h2>
         {!told && (
-          <Link className="line" href="/setup/time">
+          <a className="line" href="/setup/time">
             Say when
-          </Link>
+          </a>
         )}
         <p className={classes.figures}>
           <span>
@@ -81,9 +80,9 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
           <ul className={classes.lines}>
             {machines.map(({ id, nickname: name, minutes }) => (
               <li key={id}>
-                <Link className="line" href={`/machines/${id}`}>
+                <a className="line" href={`/machines/${id}`}>
                   {name}
-                </Link>
+                </a>
                 <span className="figures">{hours(minutes)}</span>
               </li>
             ))}
@@ -106,10 +105,10 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
           <ul className={classes.lines}>
             {drivers.slice(0, shownDrivers).map((one) => (
               <li key={`${one.machineId} ${one.slug} ${one.task} ${one.limit.kind}`}>
-                <Link className="line" href={`/machines/${one.machineId}?station=${one.slug}`}>
+                <a className="line" href={`/machines/${one.machineId}?station=${one.slug}`}>
                   {nicknameIn(machines, one.machineId)}: {one.station},{' '}
                   {one.task.replaceAll('-', ' ')}
-                </Link>
+                </a>
                 <span className="figures">
                   {one.times} × = {hours(one.minutes)}
                 </span>
@@ -129,9 +128,9 @@ export function LoadView({ load, zone, now }: { load: Load; zone: string; now: n
 function BesidePlan({ planned }: { planned: NonNullable<Load['planned']> }) {
   return (
     <p>
-      <Link className="line" href="/plan">
+      <a className="line" href="/plan">
         The plan
-      </Link>{' '}
+      </a>{' '}
       has <b className="figures">{hours(planned.minutes)}</b> in{' '}
       {planned.weeks === 1 ? 'its week' : `its ${planned.weeks} weeks`}; by the limits alone they
       need <b className="figures">{hours(planned.needed)}</b>. The plan does tasks of a machine

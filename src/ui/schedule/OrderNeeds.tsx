@@ -8,7 +8,6 @@ import {
   TableTr,
 } from '@mantine/core';
 import { amountWords } from '../../core/inventory/amount';
-import { Link } from '../shared/Link';
 import type { Need } from '../../services/schedule/needs';
 import { Allowed } from '../shared/frame/Allowed';
 import { dayDate } from '../shared/marks/when';
@@ -23,9 +22,9 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
       {needs.length === 0 ? (
         <p className="quiet">
           The plan needs nothing of the stores. Without{' '}
-          <Link className="line" href="/plan">
+          <a className="line" href="/plan">
             a plan
-          </Link>{' '}
+          </a>{' '}
           there is nothing to count.
         </p>
       ) : (
@@ -42,9 +41,9 @@ export function OrderNeeds({ needs, zone, now }: { needs: Need[]; zone: string; 
               </a>
             )}
             <Allowed right="clean">
-              <Link className="line" href="/setup/stores">
+              <a className="line" href="/setup/stores">
                 Stores
-              </Link>
+              </a>
             </Allowed>
           </p>
           <TableScrollContainer minWidth={620} type="native">

@@ -14,7 +14,6 @@ import { Button, Progress } from '@mantine/core';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo, useState } from 'react';
 import { startOfLocalDay } from '../../core/units/zone';
-import { Link } from '../shared/Link';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { late } from '../shared/late';
@@ -178,9 +177,9 @@ export function ScheduleLanes(props: ScheduleLanesProps) {
         <p className="quiet">
           Nothing is planned yet.{' '}
           {!view.told && (
-            <Link className="line" href="/setup/time">
+            <a className="line" href="/setup/time">
               Say first when the technician is there
-            </Link>
+            </a>
           )}
         </p>
       )}

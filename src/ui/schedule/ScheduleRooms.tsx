@@ -1,4 +1,3 @@
-import { Link } from '../shared/Link';
 import { Allowed } from '../shared/frame/Allowed';
 import classes from './Schedule.module.css';
 
@@ -18,9 +17,9 @@ export function ScheduleRooms({ here }: { here: (typeof rooms)[number]['path'] }
       <nav className={classes.rooms} aria-label="Pages of the plan">
         {rooms.map(({ path, name, right }) => (
           <Allowed key={path} right={right}>
-            <Link className="line" href={path} aria-current={path === here ? 'page' : undefined}>
+            <a className="line" href={path} aria-current={path === here ? 'page' : undefined}>
               {name}
-            </Link>
+            </a>
           </Allowed>
         ))}
       </nav>

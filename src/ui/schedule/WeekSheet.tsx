@@ -1,5 +1,4 @@
 import { Table, TableTbody, TableTd, TableTr } from '@mantine/core';
-import { Link } from '../shared/Link';
 import { startOfLocalDay } from '../../core/units/zone';
 import type { ScheduleState } from '../../services/schedule/schedules';
 import type { Weeks } from '../../services/schedule/problem';
@@ -29,14 +28,14 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
     <>
       <nav className={`${classes.bar} no-print`} aria-label="Weeks">
         {[0, 1, 2, 3].map((one) => (
-          <Link
+          <a
             key={one}
             className="go"
             href={`/plan/week?week=${one}`}
             aria-current={one === week ? 'page' : undefined}
           >
             {one === 0 ? 'This week' : one === 1 ? 'Next week' : `In ${one} weeks`}
-          </Link>
+          </a>
         ))}
         <span className="quiet">Print it from the browser; the sheet is made for paper.</span>
       </nav>
@@ -46,9 +45,9 @@ export function WeekSheet({ state, weeks, week, zone, now }: WeekSheetProps) {
       {blocks.length === 0 ? (
         <p className="quiet">
           No clean-down is planned in this week.{' '}
-          <Link className="line" href="/plan">
+          <a className="line" href="/plan">
             To the plan
-          </Link>
+          </a>
         </p>
       ) : (
         <p className="quiet">

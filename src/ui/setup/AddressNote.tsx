@@ -1,6 +1,5 @@
 import type { PublicAddress } from '../../services/setup/address';
 import { Allowed } from '../shared/frame/Allowed';
-import { Link } from '../shared/Link';
 
 const origins = {
   server: "as the server's settings say",
@@ -14,9 +13,9 @@ export function AddressNote({ address, alone }: { address: PublicAddress; alone:
   const change = (
     <Allowed right="set up">
       {' '}
-      <Link className="line" href="/setup">
+      <a className="line" href="/setup">
         Say another in Set-up
-      </Link>
+      </a>
       .
     </Allowed>
   );

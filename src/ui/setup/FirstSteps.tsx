@@ -4,7 +4,6 @@ import type { FirstStep, StepState, tickStep } from '../../services/setup/first-
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import type { Send } from '../shared/forms/send';
 import { useAction } from '../shared/forms/use-action';
-import { Link } from '../shared/Link';
 import classes from './Setup.module.css';
 
 const named: Readonly<Record<FirstStep, { name: string; why: string; href: string }>> = {
@@ -46,12 +45,12 @@ export function FirstSteps({
         {open.map(({ step, words, machineId }) => (
           <li key={step}>
             <span>
-              <Link
+              <a
                 className="line"
                 href={machineId ? `/machines/${machineId}/before` : named[step].href}
               >
                 {named[step].name}
-              </Link>{' '}
+              </a>{' '}
               <span className="quiet">{words || named[step].why}</span>
             </span>
             <button

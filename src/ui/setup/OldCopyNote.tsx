@@ -1,6 +1,5 @@
 import type { CopyAge } from '../../services/safekeeping/nightly';
 import forms from '../shared/forms/forms.module.css';
-import { Link } from '../shared/Link';
 import { ago } from '../shared/marks/when';
 
 /** Says on Today that the newest copy of the shop is too old, or that none can be made. */
@@ -19,7 +18,7 @@ export function OldCopyNote({
       {newest === null
         ? 'There is no copy of the book.'
         : `The newest copy of the book is of ${ago(newest, now, zone)}.`}{' '}
-      {trouble?.words} <Link href="/setup/copies">Copies</Link>
+      {trouble?.words} <a href="/setup/copies">Copies</a>
     </p>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { Link } from '../shared/Link';
 import { useMay } from '../shared/frame/Allowed';
 import classes from './Setup.module.css';
 
@@ -59,14 +58,14 @@ export function SetupRooms({ here }: { here: Room }) {
           <span key={name} className={classes.group}>
             <span className="quiet">{name}</span>
             {open.map(([path, room]) => (
-              <Link
+              <a
                 key={path}
                 className="line"
                 href={path}
                 aria-current={path === here ? 'page' : undefined}
               >
                 {room}
-              </Link>
+              </a>
             ))}
           </span>
         );

@@ -7,7 +7,6 @@ import type { InMinutes, Offer } from '../../services/today/choice';
 import type { Ask } from '../shared/forms/send';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
-import { Link } from '../shared/Link';
 import { type Packed, useUnpacked } from '../shared/packed';
 import { backWords } from '../shared/marks/when';
 import classes from './IHave.module.css';
@@ -89,13 +88,9 @@ export function IHave({ initial: begin, ask, now, zone }: IHaveProps) {
         {others.map((offer) => (
           <span key={offer.machineId}>
             or{' '}
-            <Link
-              className="line"
-              href={startOf(offer)}
-              aria-label={`Start this on ${offer.machine}`}
-            >
+            <a className="line" href={startOf(offer)} aria-label={`Start this on ${offer.machine}`}>
               {offer.machine}, {offer.tasks.length} {offer.tasks.length === 1 ? 'task' : 'tasks'}
-            </Link>
+            </a>
             : {backWords(offer, now, zone)}
           </span>
         ))}
@@ -133,9 +128,9 @@ function OfferLine({ offer, now, zone }: { offer: Offer; now: number; zone: stri
         ))}
         <span className={classes.takes}>{backWords(offer, now, zone)}</span>
       </span>
-      <Link className="go" href={startOf(offer)} aria-label={`Start this on ${machine}`}>
+      <a className="go" href={startOf(offer)} aria-label={`Start this on ${machine}`}>
         Start
-      </Link>
+      </a>
     </div>
   );
 }

@@ -8,7 +8,6 @@ import { StateMark, type MarkState } from '../shared/marks/StateMark';
 import type { DrawnColumn } from '../shared/ribbon/markup';
 import { RibbonColumns } from '../shared/ribbon/RibbonColumns';
 import { type Packed, useUnpacked } from '../shared/packed';
-import { SoftLinks } from '../shared/SoftLinks';
 import { TinyRibbon, tinyShape } from '../shared/ribbon/TinyRibbon';
 import classes from './Today.module.css';
 
@@ -34,7 +33,7 @@ export interface MachineLine {
 export function MachineLines(props: { lines: Packed<readonly MachineLine[]> }) {
   const lines = useUnpacked(props.lines);
   return (
-    <SoftLinks>
+    <>
       {lines.map(({ id, nickname, hold, strength, columns, ...line }) => (
         <article key={id} className={classes.machine}>
           <div className={classes.label}>
@@ -63,6 +62,6 @@ export function MachineLines(props: { lines: Packed<readonly MachineLine[]> }) {
           </a>
         </article>
       ))}
-    </SoftLinks>
+    </>
   );
 }

@@ -1,5 +1,4 @@
 import type { ReactNode } from 'react';
-import { Link } from '../shared/Link';
 import type { PlannedToday } from '../../services/schedule/schedules';
 import { CleanLink } from '../shared/frame/OpenSheets';
 import { Allowed } from '../shared/frame/Allowed';
@@ -29,9 +28,9 @@ export function Planned({
           {next
             ? `Next: ${next.nickname}, ${dayDate(next.from, zone, now)} ${clockTime(next.from, zone)}. `
             : 'Nothing is planned after it either. '}
-          <Link className="line" href="/plan">
+          <a className="line" href="/plan">
             Plan
-          </Link>
+          </a>
         </p>
       )}
       <ul className={classes.rows}>
@@ -73,9 +72,9 @@ export function Planned({
         <p className={classes.more}>
           Left undone and not planned again:{' '}
           {left.map(({ nickname, from }) => `${nickname}, ${dayDate(from, zone, now)}`).join('; ')}.{' '}
-          <Link className="line" href="/plan">
+          <a className="line" href="/plan">
             Plan anew
-          </Link>
+          </a>
         </p>
       )}
       {children}

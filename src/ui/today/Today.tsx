@@ -2,7 +2,6 @@ import type { putRight } from '../../services/cleaning/put-backs';
 import type { Send } from '../shared/forms/send';
 import type { ReactNode } from 'react';
 import { faultTitle } from '../../catalogue/signs';
-import { Link } from '../shared/Link';
 import type { MachineDue } from '../../services/care/due';
 import type { Board, DueItem } from '../../services/today/board';
 import type { InMinutes } from '../../services/today/choice';
@@ -161,17 +160,17 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
               </div>
               {sheet ? (
                 <Allowed right="clean">
-                  <Link className="go" href={`/clean/${sheet.row.id}`}>
+                  <a className="go" href={`/clean/${sheet.row.id}`}>
                     Resume
-                  </Link>
+                  </a>
                 </Allowed>
               ) : (
-                <Link
+                <a
                   className="go"
                   href={hold.faultId ? `/faults/${hold.faultId}` : `/machines/${hold.machineId}`}
                 >
                   Open
-                </Link>
+                </a>
               )}
             </li>
           );
@@ -181,9 +180,9 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
           .map((fault) => (
             <li key={fault.id}>
               <FaultLine fault={fault} now={now} zone={zone} short />
-              <Link className="go" href={`/faults/${fault.id}`}>
+              <a className="go" href={`/faults/${fault.id}`}>
                 Open
-              </Link>
+              </a>
             </li>
           ))}
       </ul>
@@ -207,9 +206,9 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
                     {one.person}, {ago(one.since, now, zone)}
                   </div>
                 </div>
-                <Link className="go" href={`/faults/${one.faultId}`}>
+                <a className="go" href={`/faults/${one.faultId}`}>
                   Open
-                </Link>
+                </a>
               </li>
             ))}
             {board.watched.map((one) => (
@@ -221,9 +220,9 @@ function Stopped({ board, zone, putRight }: Pick<TodayProps, 'board' | 'zone' | 
                     asked
                   </div>
                 </div>
-                <Link className="go" href={`/faults/${one.faultId}`}>
+                <a className="go" href={`/faults/${one.faultId}`}>
                   Open
-                </Link>
+                </a>
               </li>
             ))}
           </ul>
@@ -253,9 +252,9 @@ function Due({ board, zone }: { board: Board; zone: string }) {
         {shown.map(({ machine, station, task }) => (
           <li key={`${station.id} ${task.task.key}`}>
             <div>
-              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+              <a className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
                 {machine.nickname}: {station.name}
-              </Link>
+              </a>
               <div className={classes.short}>
                 {task.task.criticality};{' '}
                 {task.call
@@ -300,9 +299,9 @@ function PutOff({ board: { putOff, now }, zone }: { board: Board; zone: string }
         {putOff.map(({ machine, station, task }) => (
           <li key={`${station.id} ${task.task.key}`}>
             <div>
-              <Link className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
+              <a className="line" href={`/machines/${machine.id}?station=${station.slug}`}>
                 {machine.nickname}: {station.name}
-              </Link>
+              </a>
               <div className={classes.short}>
                 {untilWords(task.deferral!, now, zone)} ({task.deferral!.reason})
               </div>

@@ -3,7 +3,6 @@
 import type { noteQuietDay } from '../../services/usage/meters';
 import type { Send } from '../shared/forms/send';
 import { UnstyledButton } from '@mantine/core';
-import { Link } from '../shared/Link';
 import { useAction } from '../shared/forms/use-action';
 
 interface QuietDaysProps {
@@ -29,9 +28,9 @@ export function QuietDays({ machine, days, stoodStill }: QuietDaysProps) {
         It stood still
       </UnstyledButton>{' '}
       or{' '}
-      <Link className="line" href={`/log?machine=${machine.id}`}>
+      <a className="line" href={`/log?machine=${machine.id}`}>
         log its hours
-      </Link>
+      </a>
       .
     </p>
   );

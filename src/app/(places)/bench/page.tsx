@@ -1,5 +1,4 @@
 import { benchTools, type BenchTool } from '../../../services/readings/bench/bench-view';
-import { Link } from '../../../ui/shared/Link';
 import classes from '../../../ui/readings/bench/Bench.module.css';
 import { Said } from '../../../ui/readings/bench/ToolCards';
 import { NoMachines } from '../../../ui/shared/frame/NoMachines';
@@ -33,9 +32,9 @@ export default async function BenchPage() {
         {read.map(({ id, nickname, tools }) => (
           <section key={id} className="panel" aria-labelledby={`bench-${id}`}>
             <h2 id={`bench-${id}`}>
-              <Link className="line" href={`/machines/${id}/bench`}>
+              <a className="line" href={`/machines/${id}/bench`}>
                 {nickname}
-              </Link>
+              </a>
             </h2>
             {tools
               .flatMap(({ latest }) => latest.slice(0, 3))
@@ -50,9 +49,9 @@ export default async function BenchPage() {
             <h2 id="bench-unread">Nothing read yet</h2>
             {unread.map(({ id, nickname, tools }) => (
               <div key={id} className={classes.unread}>
-                <Link className="line" href={`/machines/${id}/bench`}>
+                <a className="line" href={`/machines/${id}/bench`}>
                   {nickname}
-                </Link>
+                </a>
                 <Unread id={id} tools={tools} />
               </div>
             ))}
@@ -73,9 +72,9 @@ function Unread({ id, tools }: { id: string; tools: readonly BenchTool[] }) {
       {unread.map(({ slug, name }, i) => (
         <span key={slug}>
           {i > 0 && ' · '}
-          <Link className="line" href={`/machines/${id}/bench/${slug}`}>
+          <a className="line" href={`/machines/${id}/bench/${slug}`}>
             {name}
-          </Link>
+          </a>
         </span>
       ))}
     </p>

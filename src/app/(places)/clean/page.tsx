@@ -1,4 +1,3 @@
-import { Link } from '../../../ui/shared/Link';
 import { redirect } from 'next/navigation';
 import { betweenCutsOffers } from '../../../services/cleaning/offers';
 import { BetweenCuts } from '../../../ui/cleaning/BetweenCuts';
@@ -48,9 +47,9 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
         <h1>Clean</h1>
         <p className="quiet">
           Which machine? Or{' '}
-          <Link className="line" href="/clean/campaign">
+          <a className="line" href="/clean/campaign">
             several together
-          </Link>
+          </a>
           , one soaking while you work on another.
         </p>
         <div className={classes.machines}>
@@ -58,7 +57,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
             const sheet = sheets.find(({ row }) => row.machineId === one.id);
             const due = loads.get(one.id)!;
             return (
-              <Link
+              <a
                 key={one.id}
                 className={classes.machine}
                 href={sheet ? `/clean/${sheet.row.id}` : `/clean?machine=${one.id}`}
@@ -72,7 +71,7 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
                       ? 'nothing due'
                       : `${due.due} due${due.takes ? `: ${backWords(due.takes, now, shop.zone)}` : ''}`}
                 </span>
-              </Link>
+              </a>
             );
           })}
         </div>
@@ -130,9 +129,9 @@ export default async function CleanPage({ searchParams }: CleanPageProps) {
       />
       <p className="quiet">
         There was a fire?{' '}
-        <Link className="line" href={`/machines/${machine.id}/after-fire`}>
+        <a className="line" href={`/machines/${machine.id}/after-fire`}>
           Look it over part by part
-        </Link>{' '}
+        </a>{' '}
         before anything is wiped.
       </p>
       <BetweenCuts

@@ -1,4 +1,3 @@
-import { Link } from '../../../ui/shared/Link';
 import { millisecondsPerDay } from '../../../core/units/time';
 import { findFaults } from '../../../services/faults/find';
 import { recentFaults } from '../../../services/faults/faults';
@@ -7,7 +6,6 @@ import { FaultFilter } from '../../../ui/faults/FaultFilter';
 import { FaultLanes } from '../../../ui/faults/FaultLanes';
 import { FaultLine } from '../../../ui/faults/FaultLine';
 import classes from '../../../ui/faults/Faults.module.css';
-import { SoftLinks } from '../../../ui/shared/SoftLinks';
 import { dayDate, span } from '../../../ui/shared/marks/when';
 import { theBoard } from '../../_server/board';
 import { enter } from '../../_server/shop';
@@ -36,9 +34,9 @@ export default async function FaultsPage({
     <ul className={classes.list}>
       {some.map((fault) => (
         <li key={fault.id}>
-          <Link className={classes.open} href={`/faults/${fault.id}`}>
+          <a className={classes.open} href={`/faults/${fault.id}`}>
             <FaultLine fault={fault} now={now} zone={shop.zone} />
-          </Link>
+          </a>
           <span className="condensed">
             {fault.closedAs
               ? `${fault.closedAs}${fault.times.down > 0 ? `, down ${span(fault.times.down)}` : ''}`
@@ -60,9 +58,9 @@ export default async function FaultsPage({
         <p role="status">
           {found.open.length + found.closed.length} of the {found.looked} faults looked through say
           “{text}”.{' '}
-          <Link className="line" href="/faults">
+          <a className="line" href="/faults">
             Show all
-          </Link>
+          </a>
         </p>
       )}
       <section className="panel" aria-labelledby="open">
@@ -80,9 +78,7 @@ export default async function FaultsPage({
       {recent && closed.length > 0 && (
         <section className="panel" aria-labelledby="lanes" style={{ marginTop: 16 }}>
           <h2 id="lanes">Since {dayDate(recent.since, shop.zone, now)}</h2>
-          <SoftLinks>
-            <FaultLanes faults={recent.within} from={recent.since} now={now} zone={shop.zone} />
-          </SoftLinks>
+          <FaultLanes faults={recent.within} from={recent.since} now={now} zone={shop.zone} />
         </section>
       )}
       <section className="panel" aria-labelledby="closed" style={{ marginTop: 16 }}>

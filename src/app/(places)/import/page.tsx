@@ -4,7 +4,6 @@ import { rememberedMappings } from '../../../services/import/history';
 import { machineNames } from '../../../services/machines/machine-view';
 import { ImportHistory } from '../../../ui/import/ImportHistory';
 import classes from '../../../ui/machines/Machine.module.css';
-import { Link } from '../../../ui/shared/Link';
 import { ImportSessions } from '../../../ui/usage/ImportSessions';
 import { enter } from '../../_server/shop';
 import {
@@ -37,14 +36,14 @@ export default async function ImportPage({
       <h1>From a file: {names[kind].toLowerCase()}</h1>
       <nav className={classes.rooms} aria-label="What is in the file">
         {importKinds.map((one) => (
-          <Link
+          <a
             key={one}
             className="line"
             href={`/import?kind=${one}`}
             aria-current={one === kind ? 'page' : undefined}
           >
             {names[one]}
-          </Link>
+          </a>
         ))}
       </nav>
       <p className="quiet">

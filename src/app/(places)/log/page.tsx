@@ -1,4 +1,3 @@
-import { Link } from '../../../ui/shared/Link';
 import { allWorks, logChoices } from '../../../services/usage/log-choices';
 import { controllers } from '../../../services/usage/job-files';
 import { LogForm } from '../../../ui/usage/LogForm';
@@ -33,9 +32,9 @@ export default async function LogPage({
       <h1>Log hours</h1>
       <p className="quiet">
         By hand here, or{' '}
-        <Link className="line" href="/import">
+        <a className="line" href="/import">
           from a file
-        </Link>
+        </a>
         .
       </p>
       <WatchQuestions

@@ -1,4 +1,3 @@
-import { Link } from '../../../ui/shared/Link';
 import {
   bookPage,
   bookPeople,
@@ -57,9 +56,9 @@ export default async function RecordPage({
         people={bookPeople(shop)}
       />
       {ahead && (
-        <Link className="line" href={`/record?${address({ ahead: '1' })}`}>
+        <a className="line" href={`/record?${address({ ahead: '1' })}`}>
           Show what lies ahead too
-        </Link>
+        </a>
       )}
       {shown.length === 0 ? (
         <p>
@@ -88,12 +87,12 @@ export default async function RecordPage({
         />
       )}
       {reached && (
-        <Link
+        <a
           className={`line ${classes.older}`}
           href={`/record?${address({ before: `${reached.at}_${reached.id}` })}`}
         >
           {query.text ? 'Look further back' : 'Older entries'}
-        </Link>
+        </a>
       )}
     </>
   );

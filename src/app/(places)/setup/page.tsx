@@ -1,4 +1,3 @@
-import { Link } from '../../../ui/shared/Link';
 import { deference } from '../../../catalogue/cautions';
 import { families } from '../../../catalogue/families';
 import { moduleKinds } from '../../../catalogue/modules';
@@ -49,9 +48,9 @@ export default async function SetupPage() {
           <ul className={classes.list}>
             {machines.map(({ id, nickname, family, retiredAt }) => (
               <li key={id}>
-                <Link className="line" href={`/machines/${id}`}>
+                <a className="line" href={`/machines/${id}`}>
                   {nickname}
-                </Link>
+                </a>
                 , {families.find((one) => one.id === family)?.name}
                 {retiredAt !== null && (
                   <>
@@ -72,9 +71,9 @@ export default async function SetupPage() {
               </li>
             ))}
           </ul>
-          <Link className="line" href="/machines/new">
+          <a className="line" href="/machines/new">
             Add a machine
-          </Link>
+          </a>
         </section>
         <Below>
           <AllModules

@@ -6,7 +6,6 @@ import {
   type Attempt,
   type Learned,
 } from '../../../services/training/learned';
-import { Link } from '../../../ui/shared/Link';
 import { dayDate } from '../../../ui/shared/marks/when';
 import classes from '../../../ui/training/Training.module.css';
 import { enter } from '../../_server/shop';
@@ -42,9 +41,9 @@ export default async function TrainerPage({ searchParams }: TrainerPageProps) {
       <p className="quiet">
         Nobody learns a machine by breaking it. Nothing here touches one; the book keeps only that
         an exercise was done. A whole sheet is tried under{' '}
-        <Link className="line" href="/clean">
+        <a className="line" href="/clean">
           Clean
-        </Link>
+        </a>
         , as a dry run.
       </p>
       <div className={classes.stack}>
@@ -54,9 +53,9 @@ export default async function TrainerPage({ searchParams }: TrainerPageProps) {
               {exercises.map((exercise) => (
                 <tr key={exercise}>
                   <td>
-                    <Link className="go" href={`/trainer/${exercise}`}>
+                    <a className="go" href={`/trainer/${exercise}`}>
                       {exerciseWords[exercise].name}
-                    </Link>
+                    </a>
                   </td>
                   <td>{about[exercise]}</td>
                   <td className="quiet">{said(own[exercise])}</td>
@@ -81,9 +80,9 @@ export default async function TrainerPage({ searchParams }: TrainerPageProps) {
                 {others.map(([name, done]) => (
                   <tr key={name}>
                     <td>
-                      <Link className="line" href={`/trainer?who=${encodeURIComponent(name)}`}>
+                      <a className="line" href={`/trainer?who=${encodeURIComponent(name)}`}>
                         {name}
-                      </Link>
+                      </a>
                     </td>
                     {exercises.map((exercise) => (
                       <td key={exercise}>{said(done[exercise])}</td>

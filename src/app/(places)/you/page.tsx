@@ -1,7 +1,6 @@
 import { roleWords } from '../../../core/people/roles';
 import { mailWishes } from '../../../services/mail/letters';
 import { person } from '../../../services/people/people';
-import { Link } from '../../../ui/shared/Link';
 import { Wishes } from '../../../ui/mail/Wishes';
 import { You } from '../../../ui/people/You';
 import { enter } from '../../_server/shop';
@@ -18,9 +17,9 @@ export default async function YouPage() {
       <h1>{actor.name}</h1>
       <p className="quiet">
         {role}: {roleWords[role]}.{' '}
-        <Link className="line" href="/trainer">
+        <a className="line" href="/trainer">
           Practise without a machine
-        </Link>
+        </a>
       </p>
       <You
         self={self}

@@ -1,4 +1,3 @@
-import { Link } from '../../shared/Link';
 import { ago } from '../../shared/marks/when';
 import type { JudgedReading } from '../../../services/readings/bench/bench';
 import type { BenchTool } from '../../../services/readings/bench/bench-view';
@@ -19,7 +18,7 @@ export function ToolCards({
   return (
     <div className={classes.tools}>
       {tools.map(({ slug, name, tells, latest }) => (
-        <Link
+        <a
           key={slug}
           href={`/machines/${machineId}/bench/${slug}`}
           className={`panel ${classes.tool}`}
@@ -33,7 +32,7 @@ export function ToolCards({
               .slice(0, 3)
               .map((one) => <Said key={one.id} reading={one} now={now} zone={zone} />)
           )}
-        </Link>
+        </a>
       ))}
     </div>
   );

@@ -2,12 +2,10 @@
 
 import { useEffect } from 'react';
 import { clockTime } from '../marks/when';
+import { linkUnder, pageOf } from '../SoftLinks';
 import classes from './Connection.module.css';
 import { keepPages } from './keep-pages';
 import { thisLine, useLine, watchLine } from './this-line';
-
-/** Links that are no page of the app's own: the router does not keep them from a page of errors. */
-const plainLink = 'a[href^="/"]:not([data-soft])';
 
 /**
  * Says so while the server does not answer, and keeps what is shown.
@@ -20,8 +18,10 @@ export function Connection({ madeAt, zone }: { madeAt: number; zone: string }) {
     watchLine(madeAt);
     keepPages();
     const stay = (event: MouseEvent) => {
-      const link = (event.target as Element).closest?.(plainLink);
-      if (link && thisLine.state().lost) event.preventDefault();
+      const link = linkUnder(event);
+      // the router waits with a page; a file would leave for the browser's page of errors
+      if (link?.getAttribute('href')?.startsWith('/') && !pageOf(link) && thisLine.state().lost)
+        event.preventDefault();
     };
     document.addEventListener('click', stay);
     return () => document.removeEventListener('click', stay);

@@ -1,4 +1,3 @@
-import { Link } from '../Link';
 import type { Packed } from '../packed';
 import type { ReactNode } from 'react';
 import type { Role } from '../../../core/people/roles';
@@ -45,9 +44,9 @@ export function Frame({
   // at the foot of the rack; on a phone at the end of the page
   const own = (
     <footer className={classes.foot}>
-      <Link href="/you" className="line">
+      <a href="/you" className="line">
         {person}
-      </Link>
+      </a>
       {foot}
     </footer>
   );
@@ -58,10 +57,10 @@ export function Frame({
           Skip to the page
         </a>
         <nav className={classes.rack} aria-label="Machines">
-          <Link href="/" className={classes.brand}>
+          <a href="/" className={classes.brand}>
             <span className={classes.product}>Bitacora</span>
             <span className={classes.shop}>{shopName}</span>
-          </Link>
+          </a>
           <Rack rows={rack} />
           {own}
         </nav>

@@ -1,4 +1,3 @@
-import { Link } from '../Link';
 import { Allowed } from './Allowed';
 
 /** In place of what a shop without machines would show. @param children what comes here once there is one */
@@ -8,9 +7,9 @@ export function NoMachines({ children }: { children: string }) {
       <h2>No machines yet</h2>
       <p>{children}</p>
       <Allowed right="set up">
-        <Link className="line" href="/machines/new">
+        <a className="line" href="/machines/new">
           Add a machine
-        </Link>
+        </a>
       </Allowed>
     </section>
   );

@@ -1,7 +1,6 @@
 'use client';
 
 import { createContext, useContext, type ReactNode } from 'react';
-import { Link } from '../Link';
 
 const OpenSheetsContext = createContext<ReadonlyMap<string, string>>(new Map());
 
@@ -33,12 +32,12 @@ export function CleanLink({
 }) {
   const sheet = useContext(OpenSheetsContext).get(machineId);
   return (
-    <Link
+    <a
       className="go"
       href={sheet ? `/clean/${sheet}` : `/clean?machine=${machineId}&pick=${picked.join(',')}`}
       aria-label={`${sheet ? 'Resume the clean-down' : what}: ${name}`}
     >
       {sheet ? 'Resume' : what}
-    </Link>
+    </a>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { Link } from '../Link';
 import { usePathname } from 'next/navigation';
 import { Allowed } from './Allowed';
 import classes from './Frame.module.css';
@@ -24,11 +23,7 @@ export function Places({ unanswered }: { unanswered: number }) {
         const here = href === '/' ? pathname === '/' : pathname.startsWith(href);
         return (
           <Allowed key={href} right={right}>
-            <Link
-              href={href}
-              className={classes.placeLink}
-              aria-current={here ? 'page' : undefined}
-            >
+            <a href={href} className={classes.placeLink} aria-current={here ? 'page' : undefined}>
               {name}
               {href === '/faults' && unanswered > 0 && (
                 <span className={classes.unanswered} title="reports nobody has looked at">
@@ -36,7 +31,7 @@ export function Places({ unanswered }: { unanswered: number }) {
                   <span className="visually-hidden"> not looked at</span>
                 </span>
               )}
-            </Link>
+            </a>
           </Allowed>
         );
       })}

@@ -3,7 +3,6 @@
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { type Packed, useUnpacked } from '../packed';
-import { SoftLinks } from '../SoftLinks';
 import { StateMark, type MarkState } from '../marks/StateMark';
 import { TinyRibbon, type TinyShape } from '../ribbon/TinyRibbon';
 import { Allowed } from './Allowed';
@@ -22,35 +21,33 @@ export function Rack(props: { rows: Packed<readonly RackRow[]> }) {
   const rows = useUnpacked(props.rows);
   const path = usePathname();
   return (
-    <SoftLinks>
-      <ul className={classes.machines}>
-        {rows.map((row) => (
-          <li key={row.id}>
-            <RackLink href={`/machines/${row.id}`} path={path}>
-              <span className={classes.rackHead}>
-                <span className={classes.nickname}>{row.nickname}</span>
-                <StateMark state={row.state} />
+    <ul className={classes.machines}>
+      {rows.map((row) => (
+        <li key={row.id}>
+          <RackLink href={`/machines/${row.id}`} path={path}>
+            <span className={classes.rackHead}>
+              <span className={classes.nickname}>{row.nickname}</span>
+              <StateMark state={row.state} />
+            </span>
+            <span className={classes.rackRibbon}>
+              <TinyRibbon shape={row.ribbon} />
+            </span>
+            {row.openFaults > 0 && (
+              <span className={classes.faults}>
+                {row.openFaults === 1 ? '1 open fault' : `${row.openFaults} open faults`}
               </span>
-              <span className={classes.rackRibbon}>
-                <TinyRibbon shape={row.ribbon} />
-              </span>
-              {row.openFaults > 0 && (
-                <span className={classes.faults}>
-                  {row.openFaults === 1 ? '1 open fault' : `${row.openFaults} open faults`}
-                </span>
-              )}
-            </RackLink>
-          </li>
-        ))}
-        <Allowed right="set up">
-          <li>
-            <RackLink href="/machines/new" path={path}>
-              <span className={classes.addMachine}>Add a machine</span>
-            </RackLink>
-          </li>
-        </Allowed>
-      </ul>
-    </SoftLinks>
+            )}
+          </RackLink>
+        </li>
+      ))}
+      <Allowed right="set up">
+        <li>
+          <RackLink href="/machines/new" path={path}>
+            <span className={classes.addMachine}>Add a machine</span>
+          </RackLink>
+        </li>
+      </Allowed>
+    </ul>
   );
 }
 

@@ -2,7 +2,6 @@
 
 import { useDisclosure, useHotkeys } from '@mantine/hooks';
 import { focusForm } from '../forms/focus-form';
-import { Link } from '../Link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { useMay } from './Allowed';
@@ -48,9 +47,9 @@ export function Verbs() {
   return (
     <div className={classes.verbs} role="group" aria-label="What to do">
       {verbs.map(({ key, name, path }) => (
-        <Link key={key} href={path + scope} className={classes.verb} aria-keyshortcuts={key}>
+        <a key={key} href={path + scope} className={classes.verb} aria-keyshortcuts={key}>
           {name} <kbd aria-hidden="true">{key}</kbd>
-        </Link>
+        </a>
       ))}
       <Dialog opened={keysShown} onClose={keys.close} title="Keys" size="sm">
         <dl className={classes.keys}>

@@ -1,7 +1,6 @@
 import type { Column } from './columns';
 import { drawnColumns } from './markup';
 import { RibbonColumns } from './RibbonColumns';
-import { SoftLinks } from '../SoftLinks';
 
 interface RibbonProps {
   /** whose stations they are */
@@ -17,9 +16,5 @@ interface RibbonProps {
  * fouls. State shows in height, pattern and cap, so it reads without colour.
  */
 export function Ribbon({ columns, ...rest }: RibbonProps) {
-  return (
-    <SoftLinks>
-      <RibbonColumns columns={drawnColumns(columns)} {...rest} />
-    </SoftLinks>
-  );
+  return <RibbonColumns columns={drawnColumns(columns)} {...rest} />;
 }

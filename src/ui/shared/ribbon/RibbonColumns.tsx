@@ -5,7 +5,7 @@ import { lineAt } from './columns';
 import { columnsMarkup, type DrawnColumn } from './markup';
 import classes from './Ribbon.module.css';
 
-/** The columns themselves, as plain links: within `SoftLinks` they do not load the page anew. */
+/** The columns themselves, each a link. */
 export function RibbonColumns({
   machine,
   columns,

@@ -1,4 +1,3 @@
-import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../catalogue/cautions';
 import { notTakenUp } from '../../../../services/cleaning/abandon';
@@ -50,15 +49,15 @@ export default async function SheetPage({ params }: { params: Promise<{ sheet: s
       <p className="quiet">
         Started by {sheet.row.startedBy} {ago(sheet.row.startedAt, shop.now(), shop.zone)}. Every
         press is kept at once.{' '}
-        <Link className="line" href={`/clean/${sheet.row.id}/paper`}>
+        <a className="line" href={`/clean/${sheet.row.id}/paper`}>
           On paper
-        </Link>
+        </a>
         {sheet.row.campaignId && (
           <>
             {' · '}
-            <Link className="line" href={`/clean/campaign/${sheet.row.campaignId}`}>
+            <a className="line" href={`/clean/campaign/${sheet.row.campaignId}`}>
               The whole campaign
-            </Link>
+            </a>
           </>
         )}
       </p>

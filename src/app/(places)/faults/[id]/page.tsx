@@ -1,5 +1,4 @@
 import { inPercent } from '../../../../core/units/percent';
-import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { Fragment } from 'react';
 import { faultTitle } from '../../../../catalogue/signs';
@@ -65,9 +64,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
     <>
       <div className={classes.bar}>
         <h1>
-          <Link className="plain" href={`/machines/${fault.machineId}`}>
+          <a className="plain" href={`/machines/${fault.machineId}`}>
             {fault.machine}
-          </Link>
+          </a>
           : {faultTitle(fault.signs, fault.note)}
         </h1>
         {fault.holdIds.length > 0 && <HoldTag words="until proved" />}
@@ -75,9 +74,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
       {fault.signs.includes('fire') && (
         <Allowed right="clean">
           <p>
-            <Link className="line" href={`/machines/${fault.machineId}/after-fire`}>
+            <a className="line" href={`/machines/${fault.machineId}/after-fire`}>
               Look it over part by part
-            </Link>{' '}
+            </a>{' '}
             before anything is wiped; then the cleaning is ordinary or deep.
           </p>
         </Allowed>
@@ -120,9 +119,9 @@ export default async function FaultPage({ params }: { params: Promise<{ id: stri
             }
           />
           {fault.duplicateOf && (
-            <Link className="line" href={`/faults/${fault.duplicateOf}`}>
+            <a className="line" href={`/faults/${fault.duplicateOf}`}>
               The fault it duplicates
-            </Link>
+            </a>
           )}
         </section>
         {fault.closedAs ? (
@@ -327,25 +326,25 @@ function Links({
       {repeats && (
         <li>
           <b>Repeat:</b> the same cause was{' '}
-          <Link className="line" href={`/faults/${repeats.id}`}>
+          <a className="line" href={`/faults/${repeats.id}`}>
             closed {when(repeats.closedAt)}
-          </Link>
+          </a>
         </li>
       )}
       {again && (
         <li>
           It was on watch and{' '}
-          <Link className="line" href={`/faults/${again}`}>
+          <a className="line" href={`/faults/${again}`}>
             was seen again
-          </Link>
+          </a>
         </li>
       )}
       {afterCleanDown && (
         <li>
           {afterCleanDown.runHours.toFixed(1)} run hours after{' '}
-          <Link className="line" href={`/clean/${afterCleanDown.sheetId}`}>
+          <a className="line" href={`/clean/${afterCleanDown.sheetId}`}>
             a clean-down
-          </Link>
+          </a>
           {afterCleanDown.opened.length > 0 && ` that opened ${afterCleanDown.opened.join(', ')}`}
         </li>
       )}

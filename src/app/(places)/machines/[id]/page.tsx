@@ -1,7 +1,6 @@
 import { kept, ofNow } from '../../../../services/kept';
 import { fireLoad } from '../../../../core/care/fire-load';
 import { FireLoad } from '../../../../ui/shared/marks/FireLoad';
-import { Link } from '../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { findFamily } from '../../../../catalogue/catalogue';
 import { stationKinds } from '../../../../catalogue/stations';
@@ -36,7 +35,6 @@ import { openMeterQuestions, quietDays } from '../../../../services/usage/meters
 import { compareStates } from '../../../../core/care/due';
 import { firstLook, unknownTasks, type StationDue } from '../../../../services/care/due';
 import { startOfLocalDay } from '../../../../core/units/zone';
-import { SoftLinks } from '../../../../ui/shared/SoftLinks';
 import { drawnParts } from '../../../../ui/machines/drawing/drawn-parts';
 import { MachineDrawing } from '../../../../ui/machines/drawing/MachineDrawing';
 import { Ribbon } from '../../../../ui/shared/ribbon/Ribbon';
@@ -78,9 +76,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         <h1>{row.nickname}</h1>
         <p>
           Retired {ago(row.retiredAt!, board.now, shop.zone)}. Its entries stay in the{' '}
-          <Link className="line" href={`/record?machine=${id}`}>
+          <a className="line" href={`/record?machine=${id}`}>
             record
-          </Link>
+          </a>
           .
         </p>
       </>
@@ -117,9 +115,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           Of {unknown} of its tasks nobody has said when they were last done: they count as neither
           clean nor dirty.{' '}
           <Allowed right="set up">
-            <Link className="line" href={`/machines/${id}/before`}>
+            <a className="line" href={`/machines/${id}/before`}>
               Say what is known
-            </Link>
+            </a>
           </Allowed>
         </p>
       )}
@@ -127,9 +125,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         <Allowed right="set up">
           <p className="quiet">
             Its sheets take it for built as most of its family.{' '}
-            <Link className="line" href={`/machines/${id}/build`}>
+            <a className="line" href={`/machines/${id}/build`}>
               Say where it differs
-            </Link>
+            </a>
           </p>
         </Allowed>
       )}
@@ -147,9 +145,9 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
         <p className="quiet">
           Its meter and its log differ{' '}
           {questions.length === 1 ? 'once' : `${questions.length} times`} of late.{' '}
-          <Link className="line" href={`/machines/${id}/meter`}>
+          <a className="line" href={`/machines/${id}/meter`}>
             Look
-          </Link>
+          </a>
         </p>
       )}
       <div className={classes.ribbon}>
@@ -203,15 +201,13 @@ export default async function MachinePage({ params, searchParams }: MachinePageP
           <Stopped board={board} machineId={id} zone={shop.zone} />
           <section className="panel" aria-labelledby="drawn">
             <h2 id="drawn">Where it lies</h2>
-            <SoftLinks>
-              <MachineDrawing
-                build={drawnBuild(shop, row)}
-                machine={machine.nickname}
-                stations={drawnParts(machine.stations)}
-                target={station ? [station.slug] : []}
-                href={(slug) => `/machines/${id}?station=${slug}`}
-              />
-            </SoftLinks>
+            <MachineDrawing
+              build={drawnBuild(shop, row)}
+              machine={machine.nickname}
+              stations={drawnParts(machine.stations)}
+              target={station ? [station.slug] : []}
+              href={(slug) => `/machines/${id}?station=${slug}`}
+            />
           </section>
           {holds.every(({ why }) => why === 'fire load') && (
             <Allowed right="clean">
@@ -307,19 +303,19 @@ function Stopped({ board, machineId, zone }: { board: Board; machineId: string; 
           )}
           {hold.why === 'fire load' && (
             <Allowed right="clean">
-              <Link className="go" href={`/clean?machine=${machineId}`}>
+              <a className="go" href={`/clean?machine=${machineId}`}>
                 Clean it
-              </Link>
+              </a>
             </Allowed>
           )}
           {hold.why === 'cleaning' && (
             <Allowed right="clean">
-              <Link
+              <a
                 className="go"
                 href={`/clean/${board.sheets.find(({ row: sheet }) => sheet.holdId === hold.id)?.row.id}`}
               >
                 Resume the clean-down
-              </Link>
+              </a>
             </Allowed>
           )}
         </div>
@@ -327,22 +323,22 @@ function Stopped({ board, machineId, zone }: { board: Board; machineId: string; 
       {limited.map((one) => (
         <p key={one.id}>
           <b>In use only so:</b>{' '}
-          <Link className="line" href={`/faults/${one.faultId}`}>
+          <a className="line" href={`/faults/${one.faultId}`}>
             {one.words}
-          </Link>
+          </a>
         </p>
       ))}
       {faults.map((fault) => (
-        <Link key={fault.id} className="plain" href={`/faults/${fault.id}`}>
+        <a key={fault.id} className="plain" href={`/faults/${fault.id}`}>
           <FaultLine fault={fault} now={now} zone={zone} />
-        </Link>
+        </a>
       ))}
       {watched.map((one) => (
         <p key={one.faultId}>
           <b>On watch:</b>{' '}
-          <Link className="line" href={`/faults/${one.faultId}`}>
+          <a className="line" href={`/faults/${one.faultId}`}>
             {one.words}
-          </Link>
+          </a>
           <span className="quiet">; {one.answers} of the next 2 users asked</span>
         </p>
       ))}
@@ -362,13 +358,13 @@ function AtLabel({ machineId }: { machineId: string }) {
         account.
       </p>
       <Allowed right="clean">
-        <Link className="go" href={`/machines/${machineId}/label`}>
+        <a className="go" href={`/machines/${machineId}/label`}>
           Print the label
-        </Link>{' '}
+        </a>{' '}
       </Allowed>
-      <Link className="go" href={`/record?machine=${machineId}`}>
+      <a className="go" href={`/record?machine=${machineId}`}>
         Its record
-      </Link>
+      </a>
     </section>
   );
 }

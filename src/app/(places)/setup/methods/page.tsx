@@ -1,4 +1,3 @@
-import { Link } from '../../../../ui/shared/Link';
 import { answeredQuestions, settledDisputes } from '../../../../services/care/methods';
 import { stationPlace } from '../../../../services/machines/machine-view';
 import { requireMachine } from '../../../../services/machines/machines';
@@ -47,9 +46,9 @@ export default async function MethodsPage({
         : the words, tools, supplies and cautions of its sheets follow, and the record keeps which
         way was used.{' '}
         {where && (
-          <Link className="line" href="/setup/methods">
+          <a className="line" href="/setup/methods">
             The whole shop&apos;s methods
-          </Link>
+          </a>
         )}
       </p>
       <div className={classes.stack}>

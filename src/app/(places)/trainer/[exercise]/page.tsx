@@ -4,7 +4,6 @@ import { facingQuestions, touchQuestions } from '../../../../catalogue/quiz';
 import { exercises, exerciseWords } from '../../../../core/people/exercises';
 import { drillCase, wrongNameMinutes } from '../../../../services/training/drill';
 import { orderPuzzle } from '../../../../services/training/puzzle';
-import { Link } from '../../../../ui/shared/Link';
 import { DotsTrainer } from '../../../../ui/training/DotsTrainer';
 import { DrillTrainer } from '../../../../ui/training/DrillTrainer';
 import { OrderTrainer } from '../../../../ui/training/OrderTrainer';
@@ -37,9 +36,9 @@ export default async function ExercisePage({ params, searchParams }: ExercisePag
     <>
       <h1>{exerciseWords[exercise].name}</h1>
       <p className="quiet">
-        <Link className="line" href="/trainer">
+        <a className="line" href="/trainer">
           Trainer
-        </Link>
+        </a>
         . The address of this page gives this very exercise to somebody else.
       </p>
       <div className={classes.stack}>

@@ -1,4 +1,3 @@
-import { Link } from '../../../../../ui/shared/Link';
 import { notFound } from 'next/navigation';
 import { deference } from '../../../../../catalogue/cautions';
 import { sheetSubject } from '../../../../../services/cleaning/bench';
@@ -25,9 +24,9 @@ export default async function PaperPage({ params }: { params: Promise<{ sheet: s
   return (
     <>
       <p className="no-print">
-        <Link className="go" href={`/clean/${id}`}>
+        <a className="go" href={`/clean/${id}`}>
           Back to the sheet
-        </Link>{' '}
+        </a>{' '}
         <PrintButton />
       </p>
       <Paper

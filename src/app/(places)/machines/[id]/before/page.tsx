@@ -7,7 +7,6 @@ import { PastForm } from '../../../../../ui/machines/PastForm';
 import { Slots } from '../../../../../ui/parts/Slots';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { Below } from '../../../../../ui/shared/first-picture';
-import { Link } from '../../../../../ui/shared/Link';
 import { enter } from '../../../../_server/shop';
 import { sayPastAction } from '../../../../actions/care';
 import * as partsActions from '../../../../actions/parts';
@@ -26,13 +25,13 @@ export default async function BeforePage({ params }: { params: Promise<{ id: str
       <p className="quiet">
         Whatever nobody knows stays <i>not known</i>: it is drawn apart from clean, and asks for a
         first look. Everything here can be said{' '}
-        <Link className="line" href={`/machines/${id}`}>
+        <a className="line" href={`/machines/${id}`}>
           later
-        </Link>
+        </a>
         , and said anew. Notebooks and sheets are taken in{' '}
-        <Link className="line" href="/import?kind=care">
+        <a className="line" href="/import?kind=care">
           from a file
-        </Link>
+        </a>
         .
       </p>
       <PastForm

@@ -3,7 +3,6 @@ import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { benchTools } from '../../../../../services/readings/bench/bench-view';
 import { currentStrength } from '../../../../../services/readings/strength/burns';
-import { Link } from '../../../../../ui/shared/Link';
 import { Rooms } from '../../../../../ui/machines/Rooms';
 import { ToolCards } from '../../../../../ui/readings/bench/ToolCards';
 import { ago } from '../../../../../ui/shared/marks/when';
@@ -24,9 +23,9 @@ export default async function MachineBenchPage({ params }: { params: Promise<{ i
       <Rooms machine={machine} here="/bench" />
       <p className="quiet">
         The test burn has{' '}
-        <Link className="line" href={`/machines/${id}/strength`}>
+        <a className="line" href={`/machines/${id}/strength`}>
           a page of its own
-        </Link>
+        </a>
         {strength
           ? `: ${inPercent(strength.strength)} of the baseline, ${ago(strength.at, now, shop.zone)}.`
           : '; nothing was measured there yet.'}

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { findMachine } from '../../../../../services/machines/machine-view';
 import { picturesOfKind } from '../../../../../services/machines/pictures';
-import { Link } from '../../../../../ui/shared/Link';
 import { SideBySide } from '../../../../../ui/machines/pictures/SideBySide';
 import { theBoard } from '../../../../_server/board';
 import { enter } from '../../../../_server/shop';
@@ -31,9 +30,9 @@ export default async function PicturesPage({ params, searchParams }: PicturesPag
         {machine.nickname}: pictures of {station.name.toLowerCase()}
       </h1>
       <p className="quiet">
-        <Link className="line" href={`/machines/${id}?station=${station.slug}`}>
+        <a className="line" href={`/machines/${id}?station=${station.slug}`}>
           The station
-        </Link>
+        </a>
         . Before and after its cleanings, and of the same part of other machines. Taken from the
         same side each time they can be compared.
       </p>
