@@ -8,7 +8,7 @@ const never = () => () => undefined;
  * Whether this is the first picture of a page, as the server draws it: what lies below a screen follows as it wakes. It
  * costs the server nothing then, which everybody waits for. A page that is come to by a link is whole at once.
  */
-function useFirstPicture(): boolean {
+export function useFirstPicture(): boolean {
   const waking = useSyncExternalStore(
     never,
     () => false,

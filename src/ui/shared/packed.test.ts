@@ -37,3 +37,13 @@ test('a part that is drawn again gets the same object, so that nothing that hang
 test('a function cannot be packed', () => {
   expect(() => packed({ send: () => 1 })).toThrow(/function/);
 });
+
+test('who asks for the same text next gets the same object, unless many others came between', () => {
+  const text = packed({ of: 'the first' });
+  const first = unpacked(text);
+  for (let n = 0; n < 31; n++) unpacked(packed({ n }));
+  expect(unpacked(text)).toBe(first);
+  unpacked(packed({ n: 31 }));
+  expect(unpacked(text)).not.toBe(first);
+  expect(unpacked(text)).toEqual(first);
+});

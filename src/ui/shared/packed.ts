@@ -13,5 +13,18 @@ export type Packed<T> = string & { readonly [holds]: T };
  */
 export const packed = <T>(value: T): Packed<T> => stringify(value) as Packed<T>;
 
-/** What was packed: the same object as long as the text is the same. */
-export const useUnpacked = <T>(text: Packed<T>): T => useMemo(() => parse(text) as T, [text]);
+/** What was unpacked of late, oldest first: the server draws the same text for everybody who asks for a page. */
+const lately = new Map<string, unknown>();
+const mostLately = 32;
+
+function unpack(text: string): unknown {
+  const known = lately.get(text);
+  if (known !== undefined) return known;
+  const value: unknown = parse(text);
+  if (lately.size >= mostLately) lately.delete(lately.keys().next().value!);
+  lately.set(text, value);
+  return value;
+}
+
+/** What was packed: the same object as long as the text is the same. Whoever gets it must not change it. */
+export const useUnpacked = <T>(text: Packed<T>): T => useMemo(() => unpack(text) as T, [text]);

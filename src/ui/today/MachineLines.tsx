@@ -7,6 +7,7 @@ import { HoldTag } from '../shared/marks/HoldTag';
 import { StateMark, type MarkState } from '../shared/marks/StateMark';
 import type { DrawnColumn } from '../shared/ribbon/markup';
 import { RibbonColumns } from '../shared/ribbon/RibbonColumns';
+import { useFirstPicture } from '../shared/first-picture';
 import { type Packed, useUnpacked } from '../shared/packed';
 import { TinyRibbon, tinyShape } from '../shared/ribbon/TinyRibbon';
 import classes from './Today.module.css';
@@ -27,11 +28,12 @@ export interface MachineLine {
 }
 
 /**
- * All machines, each with its ribbon; on a narrow screen a small drawing of it. Drawn from what is sent of each: as
- * elements made by the server all of it would be sent twice.
+ * All machines, each with its ribbon; on a narrow screen a small drawing of it, which the first picture leaves room for.
+ * Drawn from what is sent of each: as elements made by the server all of it would be sent twice.
  */
 export function MachineLines(props: { lines: Packed<readonly MachineLine[]> }) {
   const lines = useUnpacked(props.lines);
+  const woken = !useFirstPicture();
   return (
     <>
       {lines.map(({ id, nickname, hold, strength, columns, ...line }) => (
@@ -56,10 +58,12 @@ export function MachineLines(props: { lines: Packed<readonly MachineLine[]> }) {
           <div className={classes.full}>
             <RibbonColumns machine={{ id, nickname }} columns={columns} size="today" />
           </div>
-          <a href={`/machines/${id}`} className={classes.small} aria-label={`${nickname}: open`}>
-            <StateMark state={line.state} />
-            <TinyRibbon shape={tinyShape(columns)} />
-          </a>
+          {woken && (
+            <a href={`/machines/${id}`} className={classes.small} aria-label={`${nickname}: open`}>
+              <StateMark state={line.state} />
+              <TinyRibbon shape={tinyShape(columns)} />
+            </a>
+          )}
         </article>
       ))}
     </>
