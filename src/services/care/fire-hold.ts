@@ -1,5 +1,5 @@
 import { fireLoad } from '../../core/care/fire-load';
-import { inPercent } from '../../core/units/percent';
+import { inPercent, usedPercent } from '../../core/units/percent';
 import type { ShownHold } from '../machines/holds';
 import type { Shop } from '../shop';
 import type { MachineDue } from './due';
@@ -29,7 +29,7 @@ export function withFireHolds(
           id: `fire load ${id}`,
           machineId: id,
           why: 'fire load',
-          words: `fire load ${inPercent(load.share)}: ${load.place.toLowerCase()}`,
+          words: `fire load ${usedPercent(load.share)}: ${load.place.toLowerCase()}`,
           faultId: null,
           since: lastUse ?? 0,
           person: `by the shop’s limit of ${inPercent(fireHold)}`,

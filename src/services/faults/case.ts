@@ -1,4 +1,4 @@
-import { inPercent } from '../../core/units/percent';
+import { usedPercent } from '../../core/units/percent';
 import { findFamily } from '../../catalogue/catalogue';
 import {
   causeModels,
@@ -260,7 +260,7 @@ function dirtEvidence(
     const factor = justTouched ? Math.max(touchedFactor, usedFactor(share)) : usedFactor(share);
     words.set(
       id,
-      `${names[kind] ?? kind} at ${inPercent(share)} of its limit${justTouched ? ', but handled just before' : ''}`,
+      `${names[kind] ?? kind} at ${usedPercent(share)} of its limit${justTouched ? ', but handled just before' : ''}`,
     );
     return [{ id, likelihood: { [cause]: factor }, otherwise: 1 }];
   });

@@ -1,4 +1,4 @@
-import { inPercent } from '../../core/units/percent';
+import { usedPercent } from '../../core/units/percent';
 import { checks as writtenChecks, findCheck, type WrittenCheck } from '../../catalogue/checks';
 import { glassKinds } from '../../catalogue/diagnosis';
 import { findModuleKind } from '../../catalogue/modules';
@@ -372,6 +372,6 @@ function alongsideFinder(shop: Shop, machine: MachineDue) {
           ({ task, standing }) =>
             standing.used >= nearlyDue && openingsFor(build, kind, task).includes(opening),
         )
-        .map(({ task, standing }) => `${name}: ${task.key} (${inPercent(standing.used)})`),
+        .map(({ task, standing }) => `${name}: ${task.key} (${usedPercent(standing.used)})`),
     );
 }

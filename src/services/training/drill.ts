@@ -1,4 +1,4 @@
-import { inPercent } from '../../core/units/percent';
+import { usedPercent } from '../../core/units/percent';
 import { findFamily } from '../../catalogue/catalogue';
 import { families } from '../../catalogue/families';
 import { checks as writtenChecks, type WrittenCheck } from '../../catalogue/checks';
@@ -111,7 +111,7 @@ export function drillCase(seed: number): DrillCase {
       used: input.used[slug]!,
     }))
     .filter(({ used }) => used > 0.75)
-    .map(({ name, used }) => `${name}: ${inPercent(used)} of its limit`);
+    .map(({ name, used }) => `${name}: ${usedPercent(used)} of its limit`);
   const opened = (input.opened ?? []).map(({ what }) => `opened an hour of use ago: ${what}`);
   return {
     seed,

@@ -1,5 +1,6 @@
 'use client';
 
+import { usedPercent } from '../../core/units/percent';
 import { amountWords } from '../../core/inventory/amount';
 import type { Pickable } from '../../services/cleaning/pick';
 import type { PickedTask, Sheet } from '../../services/cleaning/sheets';
@@ -12,7 +13,7 @@ import { stockState, type StockState } from '../../core/inventory/stock';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { StateMark } from '../shared/marks/StateMark';
-import { leftOf, percent } from '../shared/ribbon/columns';
+import { leftOf } from '../shared/ribbon/columns';
 import classes from './Clean.module.css';
 import { pickedOf, SheetTakes, type AskSheetMinutes } from './SheetTakes';
 
@@ -110,7 +111,7 @@ export function PickTasks<S extends { machineId: string } | { moduleId: string }
               }
             />
             <span className={classes.used}>
-              {task.state === 'not known' ? '' : percent(task.used)}
+              {task.state === 'not known' ? '' : usedPercent(task.used)}
             </span>
             <StateMark state={task.state} />
           </li>
@@ -218,7 +219,7 @@ function OpenAnyway({
               </span>
             </span>
             <span className={classes.used}>
-              {task.state === 'not known' ? 'not known' : percent(task.used)}
+              {task.state === 'not known' ? 'not known' : usedPercent(task.used)}
             </span>
             <Button variant="default" size="sm" onClick={() => onTake(task)}>
               Add it

@@ -1,11 +1,12 @@
 'use client';
 
+import { usedPercent } from '../../core/units/percent';
 import type { callTask, SuggestedCall } from '../../services/care/call-or-defer';
 import type { Send } from '../shared/forms/send';
 import { Button } from '@mantine/core';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
-import { percent } from '../shared/ribbon/columns';
+
 import classes from './Faults.module.css';
 
 /** Cleanings the reported sign may call for before their limits. */
@@ -30,7 +31,7 @@ export function CallBySign({
           <li key={stationId}>
             <span>
               <b>{station}</b>: {name.toLowerCase()}{' '}
-              <span className="quiet figures">({percent(used)} of its limit)</span>
+              <span className="quiet figures">({usedPercent(used)} of its limit)</span>
             </span>
             {due ? (
               <span className="quiet">due already</span>

@@ -1,9 +1,10 @@
+import { usedPercent } from '../../core/units/percent';
 import type { Finding } from '../../core/care/care';
 import type { StationSaw } from '../../services/care/station-saw';
 import { dayDate } from '../shared/marks/when';
 import { Chart, Ends } from '../shared/charts/Chart';
 import { scales } from '../shared/charts/frame';
-import { amount, percent } from '../shared/ribbon/columns';
+import { amount } from '../shared/ribbon/columns';
 import classes from './Saw.module.css';
 
 const frame = { width: 620, height: 168, left: 44, right: 10, top: 10, bottom: 44 };
@@ -31,11 +32,11 @@ export function Saw({
     <figure className={classes.figure}>
       <figcaption className="quiet">
         {task}: use against {amount(limit.kind, limit.value)}, and what was found
-        {points.some(({ used }) => used > most) && `; cut off at ${percent(most)}`}
+        {points.some(({ used }) => used > most) && `; cut off at ${usedPercent(most)}`}
       </figcaption>
       <Chart
         frame={frame}
-        said={`${percent(points.at(-1)!.used)} of the limit now; ${marks.filter(({ resets }) => resets).length} times set back since ${dayDate(from, zone, now)}. The list below has every one.`}
+        said={`${usedPercent(points.at(-1)!.used)} of the limit now; ${marks.filter(({ resets }) => resets).length} times set back since ${dayDate(from, zone, now)}. The list below has every one.`}
       >
         <path
           d={`M${x(points[0]!.at).toFixed(1)} ${base}L${line}L${x(points.at(-1)!.at).toFixed(1)} ${base}z`}

@@ -1,3 +1,4 @@
+import { usedPercent } from '../../core/units/percent';
 import { cautions as allCautions } from '../../catalogue/cautions';
 import { counterFor, isDue } from '../../core/care/due';
 import type { DueForecast } from '../../core/forecast/due';
@@ -10,7 +11,7 @@ import { CleanLink } from '../shared/frame/OpenSheets';
 import { DueRange } from '../shared/marks/DueRange';
 import { StateMark } from '../shared/marks/StateMark';
 import { ago } from '../shared/marks/when';
-import { amount, leftOf, percent } from '../shared/ribbon/columns';
+import { amount, leftOf } from '../shared/ribbon/columns';
 import { Arithmetic } from './Arithmetic';
 import { DoneAlready, type OtherTask } from './DoneAlready';
 import { callWords, untilWords } from './judged';
@@ -169,7 +170,7 @@ function Limits({ task }: { task: TaskDue }) {
               <span
                 className={classes.meter}
                 role="img"
-                aria-label={`${percent(share)} of ${amount(kind, value)}`}
+                aria-label={`${usedPercent(share)} of ${amount(kind, value)}`}
               >
                 <span
                   className={classes.meterFill}
@@ -179,7 +180,7 @@ function Limits({ task }: { task: TaskDue }) {
                 <span className={classes.meterLine} />
               </span>
               <span className="figures">
-                {percent(share)} of {amount(kind, value)}
+                {usedPercent(share)} of {amount(kind, value)}
                 {notBefore && ', which must be reached too'}
               </span>
             </dd>

@@ -1,7 +1,7 @@
+import { usedPercent } from '../../core/units/percent';
 import { pastWords } from '../../core/care/past-words';
 import type { TaskDue } from '../../services/care/due';
 import { ago, dayDate } from '../shared/marks/when';
-import { percent } from '../shared/ribbon/columns';
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
@@ -20,7 +20,7 @@ export function lastWords(
       return said.last.kind === 'look'
         ? `${capital(pastWords(said, date))}, ${date(said.at)}.`
         : told;
-    return `${told} Between ${percent(range.least)} and ${percent(range.most!)} is used.`;
+    return `${told} Between ${usedPercent(range.least)} and ${usedPercent(range.most!)} is used.`;
   }
   return known
     ? `Never recorded as done: counted from ${dayDate(since, zone, now)}.`

@@ -1,3 +1,4 @@
+import { usedPercent } from '../../core/units/percent';
 import { CleanLink } from '../shared/frame/OpenSheets';
 import { Button, Checkbox, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -8,7 +9,7 @@ import { ProblemNote } from '../shared/forms/ProblemNote';
 import { useAction } from '../shared/forms/use-action';
 import { Allowed, useMay } from '../shared/frame/Allowed';
 import { clockTime, dayDate, plannedWords } from '../shared/marks/when';
-import { percent } from '../shared/ribbon/columns';
+
 import type { ViewBlock } from './blocks';
 import { usePlaces, type Weigh } from './use-places';
 import { costWords } from './words';
@@ -81,7 +82,7 @@ export function BlockPanel({ nickname, block, zone, now, change, weigh }: BlockP
                 {line.done
                   ? 'done'
                   : planned
-                    ? `${planned.criticality}, ${planned.used === null ? 'not known, first look' : `${percent(planned.used)} used now`}${dueWords(planned.due, zone, now)}`
+                    ? `${planned.criticality}, ${planned.used === null ? 'not known, first look' : `${usedPercent(planned.used)} used now`}${dueWords(planned.due, zone, now)}`
                     : 'need not be done any more'}
               </span>
             </li>

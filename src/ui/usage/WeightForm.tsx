@@ -1,5 +1,6 @@
 'use client';
 
+import { usedPercent } from '../../core/units/percent';
 import { Button, NumberInput, Progress, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { parseInstant } from '../../core/units/instant';
@@ -12,7 +13,7 @@ import { Tiles } from '../shared/forms/Tiles';
 import { unreachable, useBackgroundJob } from '../shared/forms/use-background-job';
 import { WhenField } from '../shared/forms/WhenField';
 import { StateMark } from '../shared/marks/StateMark';
-import { percent } from '../shared/ribbon/columns';
+
 import classes from './Weights.module.css';
 
 export interface WeightActions {
@@ -193,7 +194,7 @@ function Preview({ preview: { changed, moved } }: { preview: WeightPreview }) {
               </b>
               <span className="quiet">{task}</span>
               <span className="figures">
-                {percent(before.used)} → {percent(after.used)}
+                {usedPercent(before.used)} → {usedPercent(after.used)}
               </span>
               <StateMark state={after.state} />
             </li>

@@ -1,7 +1,7 @@
 import { dueMachines } from '../../../services/care/due';
 import { addTestMachine, eachTestShop, must, tester } from '../../../services/testing/shop';
 import { logSession } from '../../../services/usage/sessions';
-import { amount, fillShare, leftWords, lineAt, percent, ribbonColumns } from './columns';
+import { amount, fillShare, leftWords, lineAt, ribbonColumns } from './columns';
 
 const shop = eachTestShop();
 
@@ -33,13 +33,6 @@ test('amounts carry their unit, one and many', () => {
   expect(amount('days', 1)).toBe('1 day');
   expect(amount('jobs', 2)).toBe('2 jobs');
   expect(leftWords({ kind: 'run', left: -0.5 })).toBe('0.5 run hours over');
-});
-
-test('a share is never rounded up over the line', () => {
-  expect(percent(0.9999)).toBe('99 %');
-  expect(percent(1)).toBe('100 %');
-  expect(percent(1.12)).toBe('112 %');
-  expect(percent(40)).toBe('over 999 %');
 });
 
 test('the fill grows with use, meets the line at due and stays inside the column', () => {

@@ -1,4 +1,4 @@
-import { inPercent } from '../../../core/units/percent';
+import { inPercent, usedPercent } from '../../../core/units/percent';
 import type { LimitKind } from '../../../core/care/care';
 import { limitUnits } from '../../../core/care/limit-words';
 import type { CareState, Standing } from '../../../core/care/due';
@@ -34,19 +34,14 @@ export function leftWords({ kind, left }: { kind: LimitKind; left: number }): st
   return left < 0 ? `${amount(kind, -left)} over` : `${amount(kind, left)} left`;
 }
 
-/** "112 %", and what is beyond counting as "over 999 %". */
-export function percent(used: number): string {
-  return used >= 9.995 ? 'over 999 %' : `${Math.floor(used * 100 + 1e-9)} %`;
-}
-
 /** How far a task is, as far as that is known: "112 %", "about 60 %", "at least 12 %". */
 export function usedWords({
   standing: { used },
   known,
   range,
 }: Pick<TaskDue, 'standing' | 'known' | 'range'>): string {
-  if (!known || range?.most === null) return `at least ${percent(used)}`;
-  return range ? `about ${percent(used)}` : percent(used);
+  if (!known || range?.most === null) return `at least ${usedPercent(used)}`;
+  return range ? `about ${usedPercent(used)}` : usedPercent(used);
 }
 
 /** "3.1 soil hours left", or that nobody knows. */

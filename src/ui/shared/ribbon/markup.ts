@@ -1,5 +1,5 @@
-import { inPercent } from '../../../core/units/percent';
-import { fillShare, percent, type Column } from './columns';
+import { inPercent, usedPercent } from '../../../core/units/percent';
+import { fillShare, type Column } from './columns';
 
 const entities: Readonly<Record<string, string>> = {
   '&': '&amp;',
@@ -57,7 +57,7 @@ export function columnsMarkup(
         state === 'not known'
           ? '?'
           : used !== null && state !== 'clear'
-            ? percent(used).replace('over ', '>').replace(' %', '')
+            ? usedPercent(used).replace('over ', '>').replace(' %', '')
             : '';
       const fill = rounded(fillShare(used ?? 0));
       const dirt = rounded(Math.min(1, used ?? 0));
