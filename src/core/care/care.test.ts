@@ -202,11 +202,6 @@ describe('standing', () => {
     expect(standing([{ kind: 'days', value: 4 }], counters, true).state).toBe('past due');
   });
 
-  test('no limits and limits of nothing are defects', () => {
-    expect(() => standing([], counters)).toThrow(RangeError);
-    expect(() => standing([{ kind: 'run', value: 0 }], counters)).toThrow(RangeError);
-  });
-
   test('danger orders fire first, then the largest share', () => {
     const rows = [
       { criticality: 'motion', used: 3 },

@@ -50,20 +50,35 @@ const ft06 = [
   [1, 3, 3, 3, 5, 9, 0, 10, 4, 4, 2, 1],
 ];
 
+const jobShop = ft06.flatMap((row, job) =>
+  Array.from({ length: 6 }, (_, step): Activity => ({
+    id: `${job}.${step}`,
+    segments: [{ minutes: row[step * 2 + 1]!, hands: false, place: `m${row[step * 2]}` }],
+    after: step > 0 ? [{ id: `${job}.${step - 1}`, until: 'over' }] : [],
+  })),
+);
+
 test('the job shop of Fisher and Thompson, six by six', () => {
-  const activities = ft06.flatMap((row, job) =>
-    Array.from({ length: 6 }, (_, step): Activity => ({
-      id: `${job}.${step}`,
-      segments: [{ minutes: row[step * 2 + 1]!, hands: false, place: `m${row[step * 2]}` }],
-      after: step > 0 ? [{ id: `${job}.${step - 1}`, until: 'over' }] : [],
-    })),
-  );
-  const found = scheduleCampaign(activities, 1, { random: chance(7), tries: 6000 });
-  verify(activities, 1, found);
+  const found = scheduleCampaign(jobShop, 1, { random: chance(7), tries: 6000 });
+  verify(jobShop, 1, found);
   expect(found.finish).toBe(55);
   expect(found.sequential).toBe(197);
   expect(found.bound).toBeLessThanOrEqual(55);
 });
+
+// whoever means to change how it is searched reads these before and after
+test.each([
+  [1, [67, 61, 58, 55, 55, 55]],
+  [2, [67, 67, 67, 59, 57, 57]],
+  [3, [67, 58, 58, 55, 55, 55]],
+])(
+  'the same chance (%d) finds the same, the longer the search the sooner done',
+  (seed, finishes) => {
+    const after = (tries: number) =>
+      scheduleCampaign(jobShop, 1, { random: chance(seed), tries }).finish;
+    expect([0, 10, 40, 160, 640, 2560].map(after)).toEqual(finishes);
+  },
+);
 
 const anyCampaign = fc
   .array(

@@ -40,13 +40,6 @@ describe('mean time between failures', () => {
     }
     expect(held / machines).toBeGreaterThan(0.89);
   });
-
-  it('refuses what is no time, number or confidence', () => {
-    expect(() => meanBetween(0, 1)).toThrow(RangeError);
-    expect(() => meanBetween(10, 1.5)).toThrow(RangeError);
-    expect(() => meanBetween(10, -1)).toThrow(RangeError);
-    expect(() => meanBetween(10, 1, 1)).toThrow(RangeError);
-  });
 });
 
 describe('trend of failures', () => {
@@ -74,8 +67,6 @@ describe('trend of failures', () => {
     expect(powerLaw([], 100)).toBeNull();
     expect(powerLaw([100], 100)).toBeNull();
     expect(powerLaw([50], 100)!.shapeUnbiased).toBeNull();
-    expect(() => powerLaw([101], 100)).toThrow(RangeError);
-    expect(() => powerLaw([1], 0)).toThrow(RangeError);
   });
 });
 
@@ -131,6 +122,5 @@ describe('mean cumulative function', () => {
     for (const repairs of [[11], [-1], [3, NaN]]) {
       expect(() => meanCumulative([well, { repairs, until: 10 }])).toThrow(RangeError);
     }
-    expect(() => meanCumulative([{ repairs: [11], until: 10 }])).toThrow(RangeError);
   });
 });

@@ -76,12 +76,6 @@ describe('two mirrors by their dots', () => {
     expect(mirror1.standardError!.v).toBeLessThan(1e-9);
   });
 
-  it('cannot be told from dots along one line, nor from two', () => {
-    const line = [0, 100, 200].map((x) => ({ x, y: 0, h: 0, v: 0 }));
-    expect(() => fitMirrors(lead, line)).toThrow(RangeError);
-    expect(() => fitMirrors(lead, dotsOf(displacement).slice(0, 2))).toThrow(RangeError);
-  });
-
   it('has no standard errors from three dots, but for the error of reading them', () => {
     const three = dotsOf(displacement).slice(0, 3);
     expect(fitMirrors(lead, three).mirror1.standardError).toBeNull();
@@ -156,12 +150,6 @@ describe('a lens the right way round', () => {
       2,
     );
   });
-
-  it('refuses a ray that misses it', () => {
-    expect(() => aberration(glass, 27, 'curved')).toThrow(RangeError);
-    expect(() => aberration(glass, 0, 'flat')).toThrow(RangeError);
-    expect(() => aberration(zinc, 45, 'flat')).toThrow(RangeError);
-  });
 });
 
 describe('air', () => {
@@ -172,13 +160,11 @@ describe('air', () => {
     const { mean, flow } = traverseFlow(125, [1, 2, 3, 4, 5, 5, 4, 3, 2, 1]);
     expect(mean).toBe(3);
     expect(flow).toBeCloseTo((Math.PI / 4) * 0.125 ** 2 * 3 * 3600, 9);
-    expect(() => traverseFlow(125, [1, 2])).toThrow(RangeError);
   });
 
   it('rubs as the Moody chart has it', () => {
     expect(frictionFactor(1e5, 1e-4)).toBeCloseTo(0.0185139, 7);
     expect(frictionFactor(1000, 0)).toBe(0.064);
-    expect(() => frictionFactor(0, 0)).toThrow(RangeError);
   });
 
   it('solves Colebrook’s equation', () => {
@@ -229,7 +215,6 @@ it('dew falls at 16.7 °C in air of 25 °C and 60 percent; at the air’s own te
   expect(dewPoint(25, 0.6)).toBeCloseTo(16.7, 1);
   expect(dewPoint(20, 0.5)).toBeCloseTo(9.3, 1);
   expect(dewPoint(20, 1)).toBeCloseTo(20, 9);
-  expect(() => dewPoint(20, 0)).toThrow(RangeError);
 });
 
 describe('damp', () => {
@@ -299,8 +284,6 @@ describe('a fan on a duct', () => {
     // a filter that takes 60 Pa at 200 m³/h leaves less
     const filtered = workingPoint(curve, duct, { flow: 200, pressure: 60 });
     expect(filtered.flow).toBeLessThan(point.flow);
-    expect(() => workingPoint([curve[0]!, { flow: 100, pressure: 400 }], duct)).toThrow(RangeError);
-    expect(() => workingPoint([curve[0]!], duct)).toThrow(RangeError);
   });
 
   it('takes 4.52 Pa a metre at 300 m³/h, and two heads for two bends and the outlet', () => {

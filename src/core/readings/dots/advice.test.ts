@@ -123,8 +123,7 @@ describe('what dots ask for', () => {
     expect(advice).toEqual({ kind: 'cannot tell', why: 'no tilt' });
   });
 
-  it('needs four dots, and places both ways across the bed', () => {
-    expect(() => judgeDots(read(straight).slice(0, 3), bench)).toThrow(RangeError);
+  it('needs places both ways across the bed', () => {
     const line = [0, 100, 200, 300].map((x) => ({
       place: `${x}`,
       x,
