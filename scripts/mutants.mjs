@@ -109,6 +109,8 @@ function tried(tests, lines) {
       jsonReporter: { fileName: report },
       tempDirName: path.join(work, 'sandbox'),
       timeoutMS: 20_000,
+      // a slow machine takes over the five minutes that are usual for all tests of a room
+      dryRunTimeoutMinutes: 20,
       allowConsoleColors: false,
       ignorePatterns: ['/data', '/.next', '/docs/screenshots', '/test-results'],
     }),

@@ -147,6 +147,17 @@ export function keptBesidesUse<T>(
   return keptAt(shop, name, version, read, () => written.line === line);
 }
 
+/**
+ * What follows from something that a mark tells from all else, kept while the mark is the same.
+ * @param read tells what it is. Whoever gets it must not change it
+ */
+export const keptWhile = <T>(
+  shop: Pick<Shop, 'db'>,
+  name: string,
+  mark: string,
+  read: () => T,
+): T => (shop.db.$client.inTransaction ? read() : keptAt(shop, name, mark, read));
+
 /** For what says how long ago something was. */
 export const ofNow = 15_000;
 /** For what follows from the log and from the day. */

@@ -183,6 +183,16 @@ export function hoursBetween(db: Db, machineId: string, from: number, to: number
   }));
 }
 
+/** Tells the use of a machine in `[from, to]` from what it was: other sessions, or the same that count for something else. */
+export function useMark(db: Db, machineId: string, from: number, to: number): string {
+  const row = statement(
+    db,
+    `select count(*) sessions, max(entry_id) last, ${sums.map((name) => `total(${name}) ${name}`).join(', ')}
+     from session_hours where machine_id = ? and start between ? and ?`,
+  ).get(machineId, from, to) as Record<string, string | number | null>;
+  return Object.values(row).join(' ');
+}
+
 /** Replaces what the sessions of a machine in `[from, to]` count for. */
 export function replaceHours(
   db: Db,

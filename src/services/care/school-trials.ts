@@ -7,7 +7,8 @@ import { schools } from '../../core/care/schools';
 import { startOfLocalDay, localDay } from '../../core/units/zone';
 import { careBackwards } from '../../records/care';
 import { listStations } from '../../records/machines';
-import { firstUse, hoursBetween } from '../../records/usage/totals';
+import { firstUse, hoursBetween, useMark } from '../../records/usage/totals';
+import { keptWhile } from '../kept';
 import { requireMachine } from '../machines/machines';
 import { machineMeter } from '../usage/machine-meter';
 import type { Shop } from '../shop';
@@ -56,7 +57,7 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     furthest: null,
   }));
   const clock = replayClock(
-    hoursBetween(db, machineId, from, now),
+    useSince(shop, machineId, from, now),
     { from, to: now, zone },
     machineMeter(db, zone, machineId),
   );
@@ -82,4 +83,16 @@ export function schoolTrials(shop: Shop, machineId: string, now = shop.now()): S
     }
   }
   return trials;
+}
+
+/** The use of a machine from an instant on. That of days that are over is kept: it is most of it, and hardly changes. */
+function useSince(shop: Shop, machineId: string, from: number, now: number) {
+  const { db, zone } = shop;
+  const today = startOfLocalDay(localDay(now, zone), zone);
+  const before = [db, machineId, from, today - 1] as const;
+  const mark = `${from} ${today} ${useMark(...before)}`;
+  return [
+    ...keptWhile(shop, `use before today of ${machineId}`, mark, () => hoursBetween(...before)),
+    ...hoursBetween(db, machineId, today, now),
+  ];
 }
