@@ -6,6 +6,10 @@ const config: NextConfig = {
   reactStrictMode: true,
   serverExternalPackages: ['better-sqlite3', 'esbuild', 'pino', 'sharp'],
   typescript: { ignoreBuildErrors: true }, // `npm test` checks types; the demo need not twice
+  // no browser has a Buffer, and nothing of ours needs one there
+  turbopack: {
+    resolveAlias: { 'next/dist/compiled/buffer': { browser: './src/ui/shared/no-buffer.ts' } },
+  },
   experimental: { serverActions: { bodySizeLimit: '12mb' } },
   async headers() {
     return [
