@@ -20,7 +20,7 @@ import {
   takeHistory,
   type HistoryPreview,
 } from '../services/import/history';
-import { spareMemory } from '../services/background-job';
+import { spareMemory } from '../services/background/background-job';
 import type { Actor, Shop } from '../services/shop';
 import {
   checkSessionsFile,

@@ -13,7 +13,7 @@ import { dueMachines } from '../services/care/due';
 import { dueRows } from '../services/care/due-rows';
 import { controllerOf } from '../services/usage/job-files';
 import { addMachine, requireMachine } from '../services/machines/machines';
-import { renewSecret } from '../services/secret';
+import { renewSecret } from '../services/people/secret';
 import {
   closeShop,
   defaultDataDir,

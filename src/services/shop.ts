@@ -17,7 +17,7 @@ import { insertDataEntry, type NewEntry } from '../records/audit-log';
 import { allPeople } from '../records/people';
 import { readSetting } from '../records/settings';
 import { log } from './log';
-import { makeSecret, signingSecret } from './secret';
+import { makeSecret, signingSecret } from './people/secret';
 
 /** The open shop: its records, where its files are, and its clock. */
 export interface Shop {

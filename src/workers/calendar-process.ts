@@ -1,4 +1,4 @@
-import { readyWord } from '../services/ready-word';
+import { readyWord } from '../services/background/ready-word';
 import { readCalendar, type CalendarOrder } from '../services/schedule/icalendar';
 
 /** A process of its own that works out the times of one calendar, and ends. */

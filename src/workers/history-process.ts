@@ -1,6 +1,6 @@
 import { previewHistory, takeHistory } from '../services/import/history';
 import type { HistoryOrder } from '../services/import/history-apart';
-import { readyWord } from '../services/ready-word';
+import { readyWord } from '../services/background/ready-word';
 import { closeShop, inWords, openShop } from '../services/shop';
 
 /** A process of its own that reads one long history, or takes it in, and ends. */

@@ -13,7 +13,7 @@ import {
   type Word,
 } from '../services/usage/import/messages';
 import { ok } from '../core/units/result';
-import { spareMemory } from '../services/background-job';
+import { spareMemory } from '../services/background/background-job';
 import { openShop, type Shop } from '../services/shop';
 
 /**

@@ -1,6 +1,6 @@
 import { log } from '../services/log';
 import { checkBook } from '../services/safekeeping/check';
-import type { JobWord } from '../services/background-job';
+import type { JobWord } from '../services/background/background-job';
 import { packOutgoing } from '../services/safekeeping/outgoing';
 import { testCopy } from '../services/safekeeping/copies';
 import type { SafekeepingOrder } from '../services/safekeeping/job';

@@ -1,4 +1,4 @@
-import type { JobWord } from '../services/background-job';
+import type { JobWord } from '../services/background/background-job';
 
 /** Tells the server of the work. A server that died hears nothing: that is no fault of ours. */
 export function say(word: JobWord): void {

@@ -18,7 +18,7 @@ import { write } from '../../records/database';
 import type { EntryKind } from '../../records/audit-log-data';
 import { listMachines, stationById, type StationRow } from '../../records/machines';
 import { sessionsByEntry, type SessionRow } from '../../records/usage/sessions';
-import { othersTurn } from '../background-job';
+import { othersTurn } from '../background/background-job';
 import { correctCare } from '../care/care';
 import { entryWords } from './entry-words';
 import { taskReader } from '../care/care-plans';

@@ -11,7 +11,7 @@ import {
 import { newId } from '../../records/ids';
 import { machineById } from '../../records/machines';
 import { requireMachine } from '../machines/machines';
-import { hashOf } from '../secret';
+import { hashOf } from '../people/secret';
 import { refuse, writeEntry, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';
 import { z } from 'zod';

@@ -1,4 +1,4 @@
-import { soleJob } from '../background-job';
+import { soleJob } from '../background/background-job';
 
 /** What the process that reckons the evidence is told. */
 export interface EvidenceOrder {

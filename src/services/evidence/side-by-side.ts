@@ -9,7 +9,7 @@ import {
 } from '../../core/evidence/life-posterior';
 import { medianOf } from '../../core/evidence/proposal';
 import { groupBy } from '../../core/units/group-by';
-import { othersTurn } from '../background-job';
+import { othersTurn } from '../background/background-job';
 import type { Shop } from '../shop';
 import { observationsBy, type IntervalEvidence } from './intervals';
 import { keptCycles, keptEvidence } from './reckoned';

@@ -9,7 +9,7 @@ import { photosOf } from '../../records/photos';
 import { photoBytes } from '../audit-log/photos';
 import { dropFollowers, followersOf, insertFollower } from '../../records/mail';
 import { writeLetter } from '../mail/letters';
-import { keyed } from '../secret';
+import { keyed } from '../people/secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { idempotencyKey, optionalText } from '../use-case';
 import { readFault, type Fault } from './faults';

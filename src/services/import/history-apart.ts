@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { askApart } from '../background-job';
+import { askApart } from '../background/background-job';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { previewHistory, takeHistory, type HistoryPreview, type historySchema } from './history';
 

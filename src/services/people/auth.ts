@@ -15,7 +15,7 @@ import {
   personByName,
 } from '../../records/people';
 import { isCommonPassword } from './common-passwords';
-import { keyed, signingSecret } from '../secret';
+import { keyed, signingSecret } from './secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { allOrRefused, readInput } from '../use-case';
 import { changeSetting } from '../setup/settings';

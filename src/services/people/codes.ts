@@ -2,7 +2,7 @@ import { ok } from '../../core/units/result';
 import { randomInt } from 'node:crypto';
 import type { PersonRow } from '../../records/people';
 import { personById, personByCode, updatePerson } from '../../records/people';
-import { keyed } from '../secret';
+import { keyed } from './secret';
 import type { Outcome, Shop } from '../shop';
 import { refuse } from '../shop';
 import { useCase, id } from '../use-case';

@@ -32,7 +32,7 @@ import {
   type Auth,
   type SignInFrom,
 } from './auth';
-import { hashOf, linkToken } from '../secret';
+import { hashOf, linkToken } from './secret';
 import { stillToPass } from '../training/learned';
 import { notePerson } from './note-person';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';

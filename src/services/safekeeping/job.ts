@@ -1,4 +1,4 @@
-import { soleJob } from '../background-job';
+import { soleJob } from '../background/background-job';
 
 /** What the process that looks after the book is told. */
 export type SafekeepingOrder =

@@ -18,7 +18,7 @@ import {
   type CalendarRow,
   type CalendarTimes,
 } from '../../records/schedule';
-import { askApart } from '../background-job';
+import { askApart } from '../background/background-job';
 import { requireMachine } from '../machines/machines';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { id, useCase } from '../use-case';

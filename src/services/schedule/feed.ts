@@ -4,7 +4,7 @@ import { millisecondsPerDay } from '../../core/units/time';
 import { ok } from '../../core/units/result';
 import { readSetting, writeSetting } from '../../records/settings';
 import { plannedEvents } from '../../records/schedule';
-import { keyed } from '../secret';
+import { keyed } from '../people/secret';
 import { writeEntry, type Outcome, type Shop } from '../shop';
 import { nothing, useCase } from '../use-case';
 import { heardDays } from './events';

@@ -14,7 +14,7 @@ import { ok } from '../../core/units/result';
 import { localDay } from '../../core/units/zone';
 import { newId } from '../../records/ids';
 import type { MachineDue } from '../care/due';
-import { forkWorker, othersTurn } from '../background-job';
+import { forkWorker, othersTurn } from '../background/background-job';
 import { patiently, refuse, type Actor, type Outcome, type Shop } from '../shop';
 import { readInput } from '../use-case';
 import { currentSchedule, keepSchedule, type ScheduleView } from './schedules';

@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { ok } from '../../core/units/result';
 import { newId } from '../../records/ids';
-import { forkWorker } from '../background-job';
+import { forkWorker } from '../background/background-job';
 import type { WeightInput, WeightPreview } from './soil-weights';
 import { refuse, type Actor, type Outcome, type Shop } from '../shop';
 

@@ -16,7 +16,7 @@ import { writtenSince } from '../../records/audit-log';
 import { copyRecords, write } from '../../records/database';
 import { listMachines } from '../../records/machines';
 import { dueMachines } from '../care/due';
-import { makeSecret } from '../secret';
+import { makeSecret } from '../people/secret';
 import {
   closeShop,
   openShop,

@@ -1,5 +1,5 @@
 import { bookCsv } from '../../../services/audit-log/audit-log';
-import { othersTurn } from '../../../services/background-job';
+import { othersTurn } from '../../../services/background/background-job';
 import { bookFilter, bookQuerySchema } from '../../../services/audit-log/filter';
 import { guarded } from '../../_server/answer';
 

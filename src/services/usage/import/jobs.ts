@@ -1,7 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 import { ok } from '../../../core/units/result';
 import { newId } from '../../../records/ids';
-import { forkWorker } from '../../background-job';
+import { forkWorker } from '../../background/background-job';
 import { refuse, type Actor, type Outcome, type Shop } from '../../shop';
 import type { CheckedRow, ImportCounts } from './import-sessions';
 import type { Answers, ImportPart, Question, ReadOrder, Word } from './messages';

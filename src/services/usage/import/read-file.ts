@@ -5,7 +5,7 @@ import { fail, ok, type Result } from '../../../core/units/result';
 import { draughts, processes, type Draught, type Process } from '../../../core/usage/soil';
 import type { MaterialIndex } from '../../../core/usage/soil-table';
 import type { LoggedSession } from '../../../records/usage/sessions';
-import { givesWay, othersTurn } from '../../background-job';
+import { givesWay, othersTurn } from '../../background/background-job';
 import { nearest } from '../nearest';
 import { readMaterial, textLimits } from '../session-input';
 import { openTable } from '../../../core/import/csv-records';

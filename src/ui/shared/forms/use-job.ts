@@ -1,6 +1,6 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { JobView } from '../../../services/background-job';
+import type { JobView } from '../../../services/background/background-job';
 import type { Outcome, Refusal } from '../../../services/shop';
 import { useBackgroundJob } from './use-background-job';
 

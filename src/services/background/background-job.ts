@@ -3,10 +3,10 @@ import { fork, type ChildProcess } from 'node:child_process';
 import os from 'node:os';
 import path from 'node:path';
 import v8 from 'node:v8';
-import { fail, ok, type Result } from '../core/units/result';
-import { log } from './log';
+import { fail, ok, type Result } from '../../core/units/result';
+import { log } from '../log';
 import { readyWord } from './ready-word';
-import { refuse, type Refusal } from './shop';
+import { refuse, type Refusal } from '../shop';
 
 interface WorkerOptions {
   env?: Record<string, string>;

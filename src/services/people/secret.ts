@@ -1,8 +1,8 @@
 import { createHash, createHmac, randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import { RecordsUnusable } from '../records/database';
-import { newToken } from '../records/ids';
+import { RecordsUnusable } from '../../records/database';
+import { newToken } from '../../records/ids';
 
 const secretFile = (dataDir: string) => path.join(dataDir, 'secret');
 

@@ -3,7 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { spawn } from 'node:child_process';
 import type * as childProcess from 'node:child_process';
-import { log } from './log';
+import { log } from '../log';
 import { askApart, forkWorker, givesWay, othersTurn } from './background-job';
 
 let mockStart: (real: typeof childProcess) => childProcess.ChildProcess;
