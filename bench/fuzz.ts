@@ -12,7 +12,9 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 const [, , calls = '10000', seed = '1'] = process.argv;
 
 async function main() {
-  const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-fuzz-'));
+  // its copies lie beside it
+  const around = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-fuzz-'));
+  const dir = path.join(around, 'shop');
   const shop = openShop(dir);
   await seedDemo(shop, () => undefined);
   const sql = shop.db.$client;
@@ -33,7 +35,7 @@ async function main() {
     say(`The server answers ${alive.status}.`);
   } finally {
     await server.kill();
-    fs.rmSync(dir, { recursive: true, force: true });
+    fs.rmSync(around, { recursive: true, force: true });
   }
 }
 void main();

@@ -1,5 +1,4 @@
 import fs from 'node:fs';
-import os from 'node:os';
 import path from 'node:path';
 import { PNG } from 'pngjs';
 import type { Page } from '@playwright/test';
@@ -33,7 +32,8 @@ function plucked(): string {
   head.writeUInt16LE(16, 34);
   head.write('data', 36);
   head.writeUInt32LE(samples.byteLength, 40);
-  const file = path.join(fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-tone-')), 'belt.wav');
+  const file = path.resolve('test-results', 'belt.wav');
+  fs.mkdirSync(path.dirname(file), { recursive: true });
   fs.writeFileSync(file, Buffer.concat([head, Buffer.from(samples.buffer)]));
   return file;
 }

@@ -63,5 +63,4 @@ test('a folder that is destroyed comes back from the copy the server made by its
   await second.kill();
   await server.kill();
   data.remove();
-  fs.rmSync(copies, { recursive: true });
 });

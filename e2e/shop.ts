@@ -17,8 +17,15 @@ const root = path.resolve(__dirname, '..');
 
 /** A folder of data and the commands to fill it. */
 export class DataFolder {
-  readonly dir = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-e2e-'));
-  readonly clock = new Clock(this.dir);
+  /** what lies beside the folder, copies and a book moved aside, goes with it */
+  private readonly around = fs.mkdtempSync(path.join(os.tmpdir(), 'bitacora-e2e-'));
+  readonly dir = path.join(this.around, 'shop');
+  readonly clock: Clock;
+
+  constructor() {
+    fs.mkdirSync(this.dir);
+    this.clock = new Clock(this.dir);
+  }
 
   /** Runs the command line on this folder. */
   bitacora(...args: string[]): { code: number; out: string } {
@@ -35,7 +42,7 @@ export class DataFolder {
   }
 
   remove(): void {
-    fs.rmSync(this.dir, { recursive: true, force: true });
+    fs.rmSync(this.around, { recursive: true, force: true });
   }
 }
 
