@@ -40,6 +40,20 @@ test('an hour of the machine a day: two hundred days since are two hundred hours
   expect(carried.run.most).toBeCloseTo(300, 9);
 });
 
+test('nobody ran it for longer than its counter says, give or take what the counter is sure to', () => {
+  // nearly all of its life: half as much again would be 1425 hours of the 1000
+  const nearly = told({ last: { kind: 'date', at: now - 950 * day } });
+  expect(carriedBy(nearly, life, Infinity)!.run).toEqual({
+    least: expect.closeTo(475, 9),
+    likely: expect.closeTo(950, 9),
+    most: 1100,
+  });
+});
+
+test('hours that were asked for and not said are not known', () => {
+  expect(carriedBy(told({ last: { kind: 'hours' } }), life, Infinity)).toBeNull();
+});
+
 test('what the log holds since that day is not guessed again', () => {
   const since = now - 200 * day;
   const half = carriedBy(told({ last: { kind: 'date', at: since } }), life, now - 100 * day)!;

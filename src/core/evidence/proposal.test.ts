@@ -103,6 +103,19 @@ describe('what findings say of a limit', () => {
     }
   });
 
+  it('draw it to a third beyond the largest of what stands, what was seen and what is proposed', () => {
+    const end = (limit: number, risk: number) => {
+      const { curve, proposed, longest } = proposeLimit(looks(20, 10, 12), limit, risk);
+      return { end: curve.at(-1)!.hours, proposed, longest };
+    };
+    // what stands
+    expect(end(80, 0.2).end).toBeCloseTo(1.3 * 80, 9);
+    // what was seen
+    const seen = end(4, 0.02);
+    expect(seen.longest).toBeGreaterThan(Math.max(4, seen.proposed ?? 0));
+    expect(seen.end).toBeCloseTo(1.3 * seen.longest, 9);
+  });
+
   it('draw the share soiled from nothing up, within its range', () => {
     const { curve } = proposeLimit(looks(20, 10, 12), 10, 0.2);
     expect(curve[0]).toEqual({ hours: 0, low: 0, middle: 0, high: 0 });

@@ -2,12 +2,12 @@ import { downTime, faultTimes } from './fault-times';
 
 const minute = 60_000;
 
-test('worked by hand: reported at 0, looked at after 10, held 0 to 40 and 30 to 50, closed at 60', () => {
+test('worked by hand: reported at 5, looked at after 10, held 0 to 40 and 30 to 50, closed after 60', () => {
   const times = faultTimes(
     {
-      reportedAt: 0,
-      firstStepAt: 10 * minute,
-      closedAt: 60 * minute,
+      reportedAt: 5 * minute,
+      firstStepAt: 15 * minute,
+      closedAt: 65 * minute,
       repairMinutes: [6, 4],
       holds: [
         { from: 30 * minute, to: 50 * minute },

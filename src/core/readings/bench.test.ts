@@ -184,6 +184,17 @@ describe('air', () => {
     expect(ductFlow(300, 125, 0).loss).toBeCloseTo(4.52, 2);
   });
 
+  it('rubs by how rough a duct is for its size', () => {
+    const { reynolds, friction, loss } = ductFlow(300, 125, 0.09);
+    expect(friction).toBe(frictionFactor(reynolds, 0.09 / 125));
+    // of a corrugated hose: several times a smooth one
+    expect(ductFlow(300, 125, 5).loss).toBeGreaterThan(3 * ductFlow(300, 125, 0).loss);
+    // twice as wide and twice as rough, for the same speed: Reynolds doubles, the share stays
+    const twice = ductFlow(1200, 250, 0.18);
+    expect(twice.friction).toBe(frictionFactor(2 * reynolds, 0.09 / 125));
+    expect(twice.loss).toBeCloseTo((loss * twice.friction) / friction / 2, 9);
+  });
+
   it('clears a quarter of a cubic metre to 5 percent in 7.93 s at 340 m³/h', () => {
     expect(clearingSeconds(0.25, 340, 1, 0.05)).toBeCloseTo(7.93, 2);
     expect(mixingFactor(0.25, 340, 0.05, 15.86)).toBeCloseTo(0.5, 3);
@@ -258,6 +269,17 @@ describe('a reservoir that warms', () => {
     // it comes ever nearer to where it settles, and never there
     expect(minutesUntil(fit, 20, fit.settlesAt)).toBeNull();
     expect(minutesUntil(fit, 30, 25)).toBe(0);
+  });
+
+  it('has it too where the water was warmer or colder than the room to begin with', () => {
+    const settles = 20 + closedWarming(380, 15, 1) * 90;
+    for (const start of [14, 26]) {
+      // Newton's cooling with a steady source, solved: the way to where it settles shrinks by the same share each minute
+      const end = settles + (start - settles) * Math.exp(-45 / 90);
+      const fit = fitWarmUp({ ...load, minutes: 45, start, end })!;
+      expect(fit.timeConstant).toBeCloseTo(90, 6);
+      expect(fit.settlesAt).toBeCloseTo(settles, 6);
+    }
   });
 
   it('is not fitted where it warmed by more than the load can, or cooled faster than it could', () => {

@@ -77,6 +77,20 @@ describe('a joint', () => {
     expect(speed(40, 2000)).toBeCloseTo(2 * speed(40, 500), 9);
   });
 
+  test('a turn is one in space: up and down again is a stop, a slope is as gentle as it is steep', () => {
+    const sloped = (degrees: number): Segment => {
+      const radians = (degrees * Math.PI) / 180;
+      const direction: Direction = [Math.cos(radians), 0, Math.sin(radians)];
+      return { ...segment(0), starts: direction, ends: direction };
+    };
+    expect(junctionSpeed(sloped(60), sloped(-60), 500)).toBe(0);
+    expect(junctionSpeed(sloped(20), sloped(65), 500)).toBeCloseTo(speed(45), 9);
+    expect(junctionSpeed(sloped(0), sloped(45), 500)).toBeCloseTo(speed(45), 9);
+    // across the bed too
+    const aside = { ...segment(0), starts: along(80), ends: along(80) };
+    expect(junctionSpeed(aside, segment(125), 500)).toBeCloseTo(speed(45), 9);
+  });
+
   test('the slower of the two segments rules', () => {
     expect(junctionSpeed(segment(0, 30), segment(0, 80), 500)).toBe(30);
     expect(junctionSpeed(segment(0, 80), segment(0, 30), 500)).toBe(30);
