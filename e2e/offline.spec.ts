@@ -6,7 +6,7 @@ import { addMachine, DataFolder, expect, here, signIn, test, welcome } from './s
 test.use({ suite: 'offline', viewport: { width: 390, height: 844 } });
 test.describe.configure({ mode: 'serial', timeout: 180_000 });
 
-const data = new DataFolder();
+let data: DataFolder;
 let shop: RunningServer;
 let machine: string;
 let label: string;
@@ -54,6 +54,7 @@ const inRecord = (page: Page, minutes: number) =>
   page.locator('main li').filter({ hasText: new RegExp(`\\b${minutes} min`) });
 
 test.beforeAll(async ({ browser }) => {
+  data = new DataFolder();
   data.bitacora('set', 'address', 'http://book.quay.invalid:3000');
   shop = await startServer(data.dir, data.clock.env);
   const page = await browser.newPage();

@@ -6,7 +6,7 @@ import { DataFolder, expect, here, test } from './shop';
 test.use({ suite: 'same' });
 test.describe.configure({ mode: 'serial', timeout: 300_000 });
 
-const data = new DataFolder();
+let data: DataFolder;
 let server: RunningServer;
 let page: Page;
 
@@ -41,6 +41,7 @@ async function rack() {
 
 test.beforeAll(async ({ browser }) => {
   test.setTimeout(240_000); // the workshop's fourteen months are made first
+  data = new DataFolder();
   const seeded = data.bitacora('seed-demo');
   expect(seeded.code).toBe(0);
   data.bitacora('set', 'address', 'http://book.quay.invalid:3000');
@@ -56,7 +57,7 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(async () => {
   await page?.close();
   await server?.kill();
-  data.remove();
+  data?.remove();
 });
 
 test('held, broken or fit: rack, Today, machine, Clean, Faults and label agree of every machine', async () => {

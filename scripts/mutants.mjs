@@ -9,8 +9,12 @@
  * The tests of services open shops: all of them for each fault would take days. There a fault is tried against the
  * tests of its own subject alone, so that the figure is a lower bound: what only another subject's tests notice
  * counts as not noticed.
+ *
+ * What came of a group of lines is kept in `reports/mutants` under the state of `src` that it was tried in: a run that
+ * was broken off goes on where it was.
  */
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
@@ -92,8 +96,20 @@ function byTests(room, lines) {
   return groups;
 }
 
+/** Where what came of some lines is kept, for this state of the sources. */
+function keptAt(tests, lines) {
+  const state = execFileSync('git', ['stash', 'create'], { encoding: 'utf8' }).trim() || 'HEAD';
+  const sources = execFileSync('git', ['rev-parse', `${state}:src`], { encoding: 'utf8' }).trim();
+  const asked = createHash('sha256')
+    .update([tests, ...lines].join('\n'))
+    .digest('hex');
+  return path.join('reports/mutants', sources.slice(0, 12), `${asked.slice(0, 16)}.json`);
+}
+
 /** The files of the report of one run: what came of each fault in the lines, asked of the tests in folders. */
 function tried(tests, lines) {
+  const kept = keptAt(tests, lines);
+  if (fs.existsSync(kept)) return Object.entries(JSON.parse(fs.readFileSync(kept, 'utf8')).files);
   const work = fs.mkdtempSync(path.join(os.tmpdir(), 'mutants-'));
   const report = path.join(work, 'report.json');
   const config = path.join(work, 'stryker.json');
@@ -120,6 +136,8 @@ function tried(tests, lines) {
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, MUTANTS_TESTS: tests },
     });
+    fs.mkdirSync(path.dirname(kept), { recursive: true });
+    fs.copyFileSync(report, kept);
     return Object.entries(JSON.parse(fs.readFileSync(report, 'utf8')).files);
   } finally {
     fs.rmSync(work, { recursive: true, force: true });
