@@ -69,6 +69,18 @@ describe('evidence points the right way round', () => {
     for (const what of [head!, lens!]) expect(after('wrong-part', what)).toBeGreaterThan(2);
   });
 
+  it('air that was weak or off in the last sessions speaks for its pump, its hose and the nozzle', () => {
+    for (const airAssist of ['weak', 'off'] as const) {
+      const after = (cause: string) =>
+        chance(cause, { signs: ['char'], facts: { airAssist } }) /
+        chance(cause, { signs: ['char'] });
+      expect([airAssist, after('air-assist') > after('nozzle')]).toEqual([airAssist, true]);
+      expect([airAssist, after('nozzle') > 1]).toEqual([airAssist, true]);
+      const { words } = weighCase({ ...base, signs: ['char'], facts: { airAssist } });
+      expect([...words.values()]).toContain(`Air assist ${airAssist} in the last sessions`);
+    }
+  });
+
   it('a reference burn that is low speaks against changed settings, one that is good for them', () => {
     expect(chance('settings', { facts: { strength: 0.6 } })).toBeLessThan(chance('settings', {}));
     expect(chance('settings', { facts: { strength: 1 } })).toBeGreaterThan(chance('settings', {}));

@@ -150,6 +150,16 @@ describe('reports from labels', () => {
     }
     expect(bookPage(shop, {}, 100)).toHaveLength(before);
   });
+
+  it('too many from one place hold a machine that none of them holds yet', () => {
+    // grave in its reporter's eyes, of another sign, and holding nothing: it was released
+    const first = atLabel(['electric'], {}, reportInCrowd);
+    const [hold] = activeHolds(shop, machineId);
+    must(releaseEarly(shop, tester, { holdId: hold!.id, reason: 'a spark of the plug' }));
+    const second = atLabel(['guard'], {}, reportInCrowd);
+    expect(second.faultId).not.toBe(first.faultId);
+    expect(activeHolds(shop, machineId)).toHaveLength(1);
+  });
 });
 
 const helper: Actor = { ...tester, name: 'Bo' };
@@ -457,6 +467,9 @@ describe('repeats and chains', () => {
     expect(watched(shop, machineId)).toMatchObject([{ faultId, answers: 0 }]);
     const answer = (seen: boolean) =>
       answerWatch(shop, helper, { faultId, machineId, seen, key: `watch-key-${keys++}` });
+    expect(refusal(answer(false))).toContain('Log what you did first');
+    // what was done two days before says nothing of it
+    use(1, shop.clock.now - 49 * hour);
     expect(refusal(answer(false))).toContain('Log what you did first');
     shop.clock.now += 2 * hour;
     use(1);

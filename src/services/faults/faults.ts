@@ -28,6 +28,9 @@ import { photosOf } from '../../records/photos';
 import { nicknameOf } from '../usage/sessions';
 import { refuse, type Outcome, type Shop } from '../shop';
 
+/** Who tells of a fault that is known: somebody who met it too, or whoever reported it. */
+type Again = 'met' | NonNullable<EntryData<'fault again'>['reporter']>;
+
 /** One step of a fault's story. */
 export interface FaultStep {
   id: string;
@@ -39,6 +42,8 @@ export interface FaultStep {
   title: string;
   note: string | null;
   passed: boolean | null;
+  /** who met it again, or what whoever reported it says of it now; `null`: another kind of step */
+  again: Again | null;
   struck: boolean;
   photos: string[];
 }
@@ -103,6 +108,14 @@ const stepKinds = {
 /** Repairs after which one waits instead of proving. */
 export const waitingActions: readonly string[] = ['awaiting part', 'sent out'];
 
+const againWords: Readonly<Record<Again, string>> = {
+  met: 'somebody else met it',
+  worse: 'whoever reported it: it got worse',
+  'taken back': 'whoever reported it takes it back',
+};
+
+const againOf = (row: EntryRow): Again => entryData(row, 'fault again').reporter ?? 'met';
+
 function stepTitle(row: EntryRow): string {
   switch (row.kind) {
     case 'fault diagnosis':
@@ -121,11 +134,7 @@ function stepTitle(row: EntryRow): string {
       return restriction ? `with a restriction: ${restriction}` : 'without restriction';
     }
     case 'fault again':
-      return {
-        met: 'somebody else met it',
-        worse: 'whoever reported it: it got worse',
-        'taken back': 'whoever reported it takes it back',
-      }[entryData(row, 'fault again').reporter ?? 'met'];
+      return againWords[againOf(row)];
     case 'fault closed':
       return entryData(row, 'fault closed').as;
     default:
@@ -168,6 +177,7 @@ function stepsOf(own: readonly EntryRow[], { struck, photos }: Books): FaultStep
         title: stepTitle(row),
         note: row.note,
         passed: row.kind === 'fault proof' ? entryData(row, 'fault proof').passed : null,
+        again: row.kind === 'fault again' ? againOf(row) : null,
         struck: struck.has(row.id),
         photos: photos(row.id),
       },

@@ -49,6 +49,8 @@ test('faults are found by machine, sign, words of the report, cause and what a r
   must(closeFault(shop, tester, { faultId: smoke, as: 'no fault', note: 'a resinous sheet' }));
   expect(find('flange')).toMatchObject({ open: [], closed: [{ id: smoke }] });
   expect(ids('resinous')).toEqual([smoke]);
+  // one open, one closed: both were looked through
+  expect(find('resinous').looked).toBe(2);
 });
 
 test('what was struck from the book is not found by its words', () => {

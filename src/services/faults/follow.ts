@@ -1,6 +1,5 @@
 import { timingSafeEqual } from 'node:crypto';
 import { z } from 'zod';
-import { causeWords } from '../../catalogue/causes';
 import { faultTitle } from '../../catalogue/signs';
 import { ok } from '../../core/units/result';
 import { entryByKey } from '../../records/audit-log';
@@ -12,7 +11,7 @@ import { writeLetter } from '../mail/letters';
 import { keyed } from '../people/secret';
 import { refuse, writeEntry, type Actor, type Outcome, type Shop } from '../shop';
 import { idempotencyKey, optionalText } from '../use-case';
-import { readFault, type Fault } from './faults';
+import { readFault, type Fault, type FaultStep } from './faults';
 
 /** What whoever reported a fault sees of it, without an account. */
 export interface Followed {
@@ -90,20 +89,21 @@ function linesOf(fault: Fault): Followed['lines'] {
     { at: fault.at, words: 'You reported it.' },
     ...fault.steps
       .filter(({ struck }) => !struck)
-      .map(({ at, kind, title, passed }) => ({ at, words: lineWords(kind, title, passed) })),
+      .map((step) => ({ at: step.at, words: lineWords(step) })),
   ];
 }
 
 /** What was told again, as its own teller reads it. */
-const againLines: Readonly<Record<string, string>> = {
-  'whoever reported it: it got worse': 'You said that it got worse.',
-  'whoever reported it takes it back': 'You took it back.',
+const againLines: Readonly<Record<NonNullable<FaultStep['again']>, string>> = {
+  met: 'Somebody else met it too.',
+  worse: 'You said that it got worse.',
+  'taken back': 'You took it back.',
 };
 
-function lineWords(kind: Fault['steps'][number]['kind'], title: string, passed: boolean | null) {
+function lineWords({ kind, title, passed, again }: FaultStep): string {
   switch (kind) {
     case 'diagnosis':
-      return `Cause found: ${causeWords(title)}.`;
+      return `Cause found: ${title}.`;
     case 'repair':
       return `Worked on: ${title}.`;
     case 'proof':
@@ -111,7 +111,7 @@ function lineWords(kind: Fault['steps'][number]['kind'], title: string, passed: 
     case 'return':
       return `Back in use ${title}.`;
     case 'again':
-      return againLines[title] ?? 'Somebody else met it too.';
+      return againLines[again!];
     case 'closed':
       return `Closed: ${title}.`;
   }

@@ -3,6 +3,7 @@ import { activeHolds } from '../machines/holds';
 import { addTestMachine, must, eachTestShop, refusal, tester } from '../testing/shop';
 import { readFault } from './faults';
 import { reportFault } from './report';
+import { returnMachine } from './return';
 import { closeFault, diagnoseFault, proveFault, repairFault } from './steps';
 
 const shop = eachTestShop();
@@ -167,6 +168,12 @@ describe('the end', () => {
     expect(refusal(close(faultId, 'fixed'))).toBe(
       `Fixed needs a proof: ${first!.words.toLowerCase()}.`,
     );
+    const asked = `${first!.words.toLowerCase()} (${first!.because})`;
+    const back = () => returnMachine(shop, tester, { faultId, restriction: '' });
+    expect(refusal(back())).toBe(`Not yet: ${asked} is not recorded.`);
+    must(prove(faultId, { proof: first!.id, passed: false }));
+    expect(refusal(back())).toBe(`Not yet: ${asked} failed.`);
+    must(repair(faultId));
     proveAll(faultId);
     must(close(faultId, 'fixed'));
     expect(activeHolds(shop, machineId)).toEqual([]);

@@ -342,6 +342,10 @@ describe('modules in the shop', () => {
     expect(refusal(end(blue, { at: shop.clock.now - hour }))).toContain('moved after that time');
     must(end(blue));
     expect(listModules(shop)[0]).toMatchObject({ ended: { at: shop.clock.now, why: 'dropped' } });
+    // and is offered to no machine
+    for (const { fitted, others } of machineSlots(shop, wren)) {
+      expect([fitted, ...others].map((one) => one?.id)).not.toContain(blue);
+    }
     expect(listModules(shop)[0]!.moves.at(-1)).toEqual({ at: shop.clock.now, machineId: null });
     expect(refusal(end(blue))).toBe('B-1 has ended already (dropped).');
     expect(refusal(moveModule(shop, tester, { moduleId: blue, machineId: wren }))).toContain(
