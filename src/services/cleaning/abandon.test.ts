@@ -1,3 +1,4 @@
+import { entryData, standingEntries } from '../../records/audit-log';
 import { allOpen } from '../../records/open-entries';
 import { listStations } from '../../records/machines';
 import { activeHolds, holdMachine } from '../machines/holds';
@@ -61,6 +62,37 @@ test('an abandoned clean-down is taken up again as it was: its marks, its hold, 
   shop.clock.now += hour;
   must(abandonSheet(shop, tester, { sheetId, reason: 'for good' }));
   expect(handOver(shop, sheetRow(shop, sheetId)!).closed!.abandoned).toBe('for good');
+});
+
+test('what was found and done by then is kept in words, whatever was only looked at left out', () => {
+  markOn(shop, sheetId, station('frame'), 'wipe', {
+    finding: 'soiled',
+    result: 'in-part',
+    note: 'left side only',
+  });
+  abandon();
+  const marksOf = () => {
+    const row = standingEntries(shop.db, ['clean-down abandoned']).at(-1)!;
+    return entryData(row, 'clean-down abandoned').marks;
+  };
+  expect(marksOf()).toEqual(['Frame: wipe, found soiled, in-part, left side only']);
+  // with nothing marked there is nothing to tell
+  sheetId = start();
+  abandon();
+  expect(marksOf()).toEqual([]);
+  sheetId = start();
+  markOn(shop, sheetId, station('frame'), 'wipe', { result: 'done' });
+  abandon();
+  expect(marksOf()).toEqual(['Frame: wipe, done']);
+});
+
+test('each of two that were abandoned says its own reason', () => {
+  const first = sheetId;
+  abandon();
+  sheetId = start();
+  must(abandonSheet(shop, tester, { sheetId, reason: 'no gloves left' }));
+  const reasonOf = (id: string) => handOver(shop, sheetRow(shop, id)!).closed!.abandoned;
+  expect([first, sheetId].map(reasonOf)).toEqual(['called away', 'no gloves left']);
 });
 
 test('one that is in work, or not there, is not taken up', () => {

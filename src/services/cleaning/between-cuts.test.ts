@@ -19,7 +19,7 @@ import { eventsOf, press } from './events';
 import { handOver } from './hand-over';
 import { betweenCutsOffers } from './offers';
 import { changeStepWords, ownWordsOf } from './own-words';
-import { runOf, sheetRow, startSheet } from './sheets';
+import { draftFinder, runOf, sheetRow, startSheet } from './sheets';
 import { signOffSheet } from './sign-off';
 
 const shop = eachTestShop();
@@ -162,6 +162,36 @@ test('the words of a step are the shop’s, for one machine or all, and ours aga
   });
   must(change(null));
   expect([gloves(machineId), gloves(finch)]).toEqual(['Fresh gloves on.', 'Cotton gloves on.']);
+  // what is said everywhere later does not speak for a machine that has its own
+  must(change('One pair of gloves on.'));
+  must(change('Nitrile gloves on.', true));
+  expect([gloves(machineId), gloves(finch)]).toEqual([
+    'One pair of gloves on.',
+    'Nitrile gloves on.',
+  ]);
+  must(change(null, true));
+  expect([gloves(machineId), gloves(finch)]).toEqual([
+    'One pair of gloves on.',
+    'Fresh gloves on.',
+  ]);
+  expect(ownWordsOf(shop, finch).size).toBe(0);
+  expect(
+    refusal(
+      changeStepWords(shop, tester, {
+        machineId: finch,
+        instead: 'Fresh gloves on.',
+        reason: 'ours',
+      }),
+    ),
+  ).toBe('These are our words already.');
+});
+
+test('a sheet that is only thought of is refused between cuts as one that is begun', () => {
+  const draft = (slug: string, task: string, options: object) =>
+    draftFinder(shop)(machineId, [{ stationId: station(slug), task }], options);
+  expect(refusal(draft('belts', 'inspect', { between: true }))).toMatch(/Only glass/);
+  expect(must(draft('window', 'wipe', { between: true })).between).toBeTruthy();
+  expect(must(draft('window', 'wipe', {})).between).toBeUndefined();
 });
 
 test('a burn before and one after are readings of the machine, each at its own time', () => {

@@ -1,5 +1,7 @@
 import { elapsed, handsOn } from '../../core/care/minutes';
+import type { Marks } from '../../core/cleaning/progress';
 import { minutesOf } from '../../core/cleaning/run';
+import { careOfSheet } from '../../records/care';
 import { listStations, machineById } from '../../records/machines';
 import { recordCare } from '../care/care';
 import { chooseMethod } from '../care/methods';
@@ -141,4 +143,22 @@ test('the minutes of the hands are learned by way: another way begins with its o
     must(recordCare(shop, tester, { stationId, task: 'clean', at, minutes: 9 }));
   }
   expect([handsOnBy()('usual'), handsOnBy()('wipe')]).toEqual([40, 9]);
+});
+
+test('the book says in which way it was done, where there are several, unless a method was typed', () => {
+  const methodOf = (marks: Partial<Marks>) => {
+    const sheetId = begin();
+    must(press(shop, tester, sheetId, [{ kind: 'way', task: task(), way: 'wipe' }]));
+    markOn(shop, sheetId, stationId, 'clean', marks);
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    shop.clock.now += 600 * minute;
+    return careOfSheet(shop.db, sheetId)[0]!.method;
+  };
+  const { name } = workNow().ways.find(({ id }) => id === 'wipe')!;
+  expect(methodOf({ result: 'done' })).toBe(name);
+  expect(methodOf({ result: 'done', method: 'warm water and dish soap' })).toBe(
+    'warm water and dish soap',
+  );
+  expect(methodOf({ result: 'in-part', note: 'the left half' })).toBeNull();
 });
