@@ -96,20 +96,25 @@ function byTests(room, lines) {
   return groups;
 }
 
-/** Where what came of some lines is kept, for this state of the sources. */
+/** Where what came of some lines is kept, for the sources as they lie here, committed or not. */
 function keptAt(tests, lines) {
-  const state = execFileSync('git', ['stash', 'create'], { encoding: 'utf8' }).trim() || 'HEAD';
-  const sources = execFileSync('git', ['rev-parse', `${state}:src`], { encoding: 'utf8' }).trim();
-  const asked = createHash('sha256')
-    .update([tests, ...lines].join('\n'))
-    .digest('hex');
-  return path.join('reports/mutants', sources.slice(0, 12), `${asked.slice(0, 16)}.json`);
+  const sources = ['ls-files', '--cached', '--others', '--exclude-standard', 'src'];
+  const files = execFileSync('git', sources, { encoding: 'utf8' }).split('\n').filter(Boolean);
+  const hash = createHash('sha256').update([tests, ...lines].join('\n'));
+  for (const file of files)
+    if (fs.existsSync(file)) hash.update(file).update(fs.readFileSync(file));
+  return path.join('reports/mutants', `${hash.digest('hex').slice(0, 16)}.json`);
 }
 
 /** The files of the report of one run: what came of each fault in the lines, asked of the tests in folders. */
 function tried(tests, lines) {
   const kept = keptAt(tests, lines);
-  if (fs.existsSync(kept)) return Object.entries(JSON.parse(fs.readFileSync(kept, 'utf8')).files);
+  if (!fs.existsSync(kept)) tryOut(tests, lines, kept);
+  return Object.entries(JSON.parse(fs.readFileSync(kept, 'utf8')).files);
+}
+
+/** Puts each fault of some lines in, asks the tests, and keeps the report. */
+function tryOut(tests, lines, kept) {
   const work = fs.mkdtempSync(path.join(os.tmpdir(), 'mutants-'));
   const report = path.join(work, 'report.json');
   const config = path.join(work, 'stryker.json');
@@ -138,7 +143,6 @@ function tried(tests, lines) {
     });
     fs.mkdirSync(path.dirname(kept), { recursive: true });
     fs.copyFileSync(report, kept);
-    return Object.entries(JSON.parse(fs.readFileSync(report, 'utf8')).files);
   } finally {
     fs.rmSync(work, { recursive: true, force: true });
   }

@@ -103,7 +103,7 @@ describe('what findings say of a limit', () => {
     }
   });
 
-  it('draw it to a third beyond the largest of what stands, what was seen and what is proposed', () => {
+  it('draw it to a third beyond the larger of what stands and what was seen', () => {
     const end = (limit: number, risk: number) => {
       const { curve, proposed, longest } = proposeLimit(looks(20, 10, 12), limit, risk);
       return { end: curve.at(-1)!.hours, proposed, longest };

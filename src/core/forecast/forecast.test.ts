@@ -4,6 +4,7 @@ import { backTest, judgedSpans } from './back-test';
 import { sharesAhead } from './ahead';
 import { forecastDue, horizonDays, laterOf } from './due';
 import { dayAmounts, quantileAt, fitUse as fit, sumOfUse, rangeOfUse } from './use';
+import { memoized } from '../units/memoized';
 import { weekdayOf } from '../units/wall-clock';
 
 /** The model of amounts by day. */
@@ -44,12 +45,6 @@ function simulate(kind: ShopKind, seed: number, days: number): Map<number, numbe
     amounts.set(day, 3 * week * Math.exp(kind.daySpread * normal()));
   }
   return amounts;
-}
-
-/** What many tests look at, reckoned when the first asks. */
-function once<T>(reckon: () => T): () => T {
-  let kept: { value: T } | null = null;
-  return () => (kept ??= { value: reckon() }).value;
 }
 
 /** How often a range was asked for, and how often it held the truth. */
@@ -121,9 +116,9 @@ describe('what a machine’s own days say', () => {
 });
 
 describe('coverage on simulated shops', () => {
-  const tested = once(() =>
+  const tested = memoized((seeds: number) =>
     shops.flatMap((kind, index) =>
-      Array.from({ length: 36 }, (_, seed) => {
+      Array.from({ length: seeds }, (_, seed) => {
         const amounts = simulate(kind, 1000 * index + seed + 1, 400);
         return backTest(dayAmounts(amounts, 0, 399), 399);
       }).flat(),
@@ -131,7 +126,7 @@ describe('coverage on simulated shops', () => {
   );
 
   it.each(judgedSpans)('the range of the next %i days holds the truth in 75 to 85 %%', (span) => {
-    const { judged, held } = summed(tested().filter(({ days }) => days === span));
+    const { judged, held } = summed(tested(36).filter(({ days }) => days === span));
     expect(judged).toBeGreaterThan(5000);
     expect(held / judged).toBeGreaterThan(0.75);
     expect(held / judged).toBeLessThan(0.85);
@@ -230,11 +225,11 @@ class Judge {
   }
 }
 
-/** How often the range of the next days held the truth, over 160 shops of each class. */
-const coverage = once(() =>
+/** How often the range of the next days held the truth, over so many shops of each class. */
+const coverage = memoized((count: number) =>
   classes.map((kind) => {
     const judge = new Judge();
-    for (const { today, closed, laid, usedIn } of askedDays(kind, 1000, 160)) {
+    for (const { today, closed, laid, usedIn } of askedDays(kind, 1000, count)) {
       const model = fit(laid, today, closed);
       if (!model) continue;
       judge.ask((span) => ({
@@ -260,7 +255,7 @@ function expectHeld(found: readonly Held[]): void {
 
 it.each(judgedSpans)(
   'the range of the next %i days in shops that change holds the truth in 75 to 85 %% of each class, in 78 to 82.5 %% of all',
-  (span) => expectHeld(coverage().map((bySpan) => bySpan.get(span)!)),
+  (span) => expectHeld(coverage(160).map((bySpan) => bySpan.get(span)!)),
 );
 
 /** Shares of the day that have gone: before opening, in the middle, and when everybody has left. */
@@ -292,11 +287,11 @@ function coverageAsked(gone: number, kind: Class) {
   return judge.bySpan;
 }
 
-describe.each(moments)('asked %s, the range of what is left of today and the next', (_, gone) => {
-  const found = once(() => classes.map((kind) => coverageAsked(gone, kind)));
+const asked = memoized((gone: number) => classes.map((kind) => coverageAsked(gone, kind)));
 
+describe.each(moments)('asked %s, the range of what is left of today and the next', (_, gone) => {
   it.each(judgedSpans)('%i days holds the truth in 75 to 85 %% of each class of shop', (span) =>
-    expectHeld(found().map((bySpan) => bySpan.get(span)!)),
+    expectHeld(asked(gone).map((bySpan) => bySpan.get(span)!)),
   );
 });
 

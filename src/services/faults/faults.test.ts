@@ -152,7 +152,7 @@ describe('reports from labels', () => {
   });
 
   it('too many from one place hold a machine that none of them holds yet', () => {
-    // grave in its reporter's eyes, of another sign, and holding nothing: it was released
+    // as grave, of another sign, and holding nothing any more
     const first = atLabel(['electric'], {}, reportInCrowd);
     const [hold] = activeHolds(shop, machineId);
     must(releaseEarly(shop, tester, { holdId: hold!.id, reason: 'a spark of the plug' }));

@@ -89,6 +89,7 @@ test('a letter tells of the return with its restriction, and of no name', () => 
     subject: 'Heron: back in use',
   });
   expect(letters[0]!.body).toContain('It is back in use, with a restriction: Card only.');
+  expect(letters[0]!.body).not.toContain(tester.name);
   must(closeFault(shop, tester, { faultId, as: 'fixed' }));
   expect(standing(faultId)).toBe('Back in use, with a restriction: Card only');
   expect(lines(faultId)).toContain('You said that it got worse.');
