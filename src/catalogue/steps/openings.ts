@@ -13,15 +13,9 @@ interface Plan {
   cautions?: readonly string[];
 }
 
-const bedCatches: WrittenLine = [
-  'The bed stays in: bring the head over its middle by hand.',
-  'It catches the head, a screw or a glass that slips.',
-];
-
 const plans: Readonly<Record<string, Plan>> = {
   'head-off': {
     features: ['sensor', 'cable-run', 'hose', 'plugs', 'head-marks', 'held'],
-    first: [bedCatches],
     last: [
       [
         'Head on a soft cloth, on its side; opening down while its glass is out.',
@@ -210,8 +204,19 @@ export function isolationLines(build: Build, asked: Isolation): readonly Written
   ];
 }
 
-/** What comes before an opening: housing and crust outside; the extraction that was left on. */
-export function linesBefore(opening: string, extraction: boolean): readonly WrittenLine[] {
+/** What comes before an opening: housing and crust outside; the extraction that was left on; the bed that is in. */
+export function linesBefore(
+  opening: string,
+  { extraction, bedIn }: { extraction: boolean; bedIn: boolean },
+): readonly WrittenLine[] {
+  if (opening === 'head-off' && bedIn) {
+    return [
+      [
+        'The bed stays in: bring the head over its middle by hand.',
+        'It catches the head, a screw or a glass that slips.',
+      ],
+    ];
+  }
   if (opening === 'rear-off' && extraction) {
     return [
       [

@@ -10,6 +10,7 @@ export const ruleWords: Readonly<Record<string, string>> = {
   nested: 'what was taken off last goes back first',
   debris: 'loose debris goes first: it burns, and it falls into what is opened',
   outside: 'housing and crust are cleaned before it is opened',
+  'head-on': 'cables are tried by moving the head, with every plug home: not while the head is off',
   extraction: 'the extraction runs while flakes are raised: it is taken apart after',
   'bed-catches':
     'the bed catches what falls from the head: it stays in while the head comes off, and is in before the head goes on',
@@ -44,6 +45,7 @@ export const harmWords: Readonly<Record<string, string>> = {
   nested: 'what is under it cannot go back: it comes off again',
   debris: 'crumbs fall into what stands open, and the first job sets fire to the rest',
   outside: 'crust from the housing falls into the open head',
+  'head-on': 'a plug that has crept out is not found: it hangs in the air like the others',
   extraction: 'the flakes are in the room, and in the lungs',
   'bed-catches': 'a dropped screw lies under the table, or in a rail',
   vacuum: 'wet soot is a paste: the hose is blocked, and it smears',

@@ -17,6 +17,7 @@ const work = (id: string, more: Partial<WorkTraits> = {}): WorkTraits => ({
   mirror: null,
   shield: false,
   connectors: false,
+  headOn: false,
   extraction: false,
   duct: false,
   handsIn: false,
@@ -284,6 +285,24 @@ describe('ways that a shop may turn round', () => {
       ['glass', 'belt', 'lid'].map((id) => ways(rules, id, 'optics-last', 'optics-first'));
     expect(of(ours)).toEqual([['optics-last: belt begun'], [], []]);
     expect(of(turned)).toEqual([[], ['optics-first: glass over'], []]);
+  });
+
+  test('cables are tried with the head on: before it comes off, or where glass comes first when it is on again', () => {
+    const cables = work('cables', { headOn: true, handsIn: true });
+    const inside = work('inside', { headOn: true, openings: ['head-off'] });
+    const works = [cables, inside, work('glass', { glass: true, openings: ['head-off'] })];
+    const [ours, turned] = bothWays(
+      works,
+      [opening('head-off'), opening('bed-out')],
+      'optics-last',
+    );
+    const of = (rules: ReturnType<typeof sheetRules>) =>
+      ['cables', 'glass', 'head-off', 'bed-out'].map((id) => ways(rules, id, 'head-on'));
+    expect(of(ours)).toEqual([[], [], ['head-on: cables over'], []]);
+    expect(of(turned)).toEqual([['head-on: close:head-off begun'], [], [], []]);
+    for (const rules of bothWays(works, [opening('bed-out')], 'optics-last')) {
+      expect(of(rules)).toEqual([[], [], [], []]);
+    }
   });
 
   test('vacuumed before it is washed', () => {

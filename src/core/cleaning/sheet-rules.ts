@@ -27,6 +27,8 @@ export interface WorkTraits {
   shield: boolean;
   /** touches plugs: waits for the discharge */
   connectors: boolean;
+  /** tried by moving the head: not while it is off */
+  headOn: boolean;
   /** needs the extraction running */
   extraction: boolean;
   /** works in the duct or at its fan: the extraction is off by then */
@@ -163,6 +165,10 @@ const dustOver = (work: WorkTraits, rule: string): Before => ({
 const exposingOf = ({ opened }: Sheet, work: WorkTraits) =>
   work.openings.findLast((id) => opened.get(id)?.exposes);
 
+/** What is tried by moving the head comes before it is taken off, for glass comes after; else when it is on again. */
+const triedFirst = (work: WorkTraits, ours: Sheet['ours']) =>
+  work.headOn && !isInside(work, 'head-off') && ours('optics-last');
+
 const headAndBed = ({ opened }: Sheet) => opened.has('head-off') && opened.has('bed-out');
 
 function openRules(sheet: Sheet, { id, under, connectors, exposes }: OpeningTraits): Before[] {
@@ -181,6 +187,9 @@ function openRules(sheet: Sheet, { id, under, connectors, exposes }: OpeningTrai
   }
   for (const work of works) {
     if (work.whole || isInside(work, id)) continue;
+    if (id === 'head-off' && triedFirst(work, ours)) {
+      rules.push({ id: work.id, until: 'over', rule: 'head-on' });
+    }
     if (id === 'rear-off' && work.extraction) rules.push(dustOver(work, 'extraction'));
     if (work.outside && (exposes || id === 'head-off')) {
       rules.push({ id: work.id, until: 'over', rule: 'outside' });
@@ -248,6 +257,9 @@ function workRules(sheet: Sheet, work: WorkTraits): Before[] {
         ? { id: open('shield-off'), until: 'begun', rule: 'shield-apart' }
         : { id: close('shield-off'), until: 'begun', rule: 'shield-after' },
     );
+  }
+  if (work.headOn && opened.has('head-off') && !triedFirst(work, ours)) {
+    rules.push({ id: close('head-off'), until: 'begun', rule: 'head-on' });
   }
   return [
     ...rules,

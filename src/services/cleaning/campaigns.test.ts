@@ -136,3 +136,105 @@ test('what is done shows as done, on each machine for itself', () => {
   expect(after.slots.some(({ sheetId, done }) => sheetId === second!.sheetId && !done)).toBe(true);
   expect(readCampaign(shop, 'nowhere')).toBeNull();
 });
+
+test('each stretch has its words, its person and place, and is done when it is: waits with what they follow', () => {
+  const { campaignId } = must(startCampaign(shop, tester, both(['Marit'])));
+  const read = () => readCampaign(shop, campaignId)!;
+  const { slots, sheets, row } = read();
+  const [sheet] = sheets.filter(({ machineId }) => machineId === heron);
+  const { run, sheetId } = sheet!;
+  const comb = run.tasks.find(
+    ({ task: key, station }) => key === 'clean' && station === 'Honeycomb',
+  )!;
+  const ofComb = (all = read().slots) =>
+    all
+      .filter(({ key }) => key.startsWith(`${sheetId} ${comb.id}`))
+      .sort((a, b) => a.start - b.start);
+  const words = ofComb(slots).map(({ what, part, person, place }) => [what, part, person, place]);
+  // begun, soaked in the wash, rinsed there, dried in the sun or by the window
+  expect(words).toEqual([
+    ['Honeycomb: clean', 'hands', 'Marit', null],
+    ['Honeycomb soaks', 'wait', null, 'wash'],
+    ['Honeycomb: finish', 'hands', 'Marit', 'wash'],
+    ['Honeycomb dries', 'wait', null, 'window'],
+  ]);
+  expect(slots.every(({ start, end }) => end > start)).toBe(true);
+  expect(
+    slots.filter(({ key }) => key.startsWith(`${sheetId} isolate`)).map((s) => s.what),
+  ).toEqual(['Make it safe']);
+  expect(row.people).toEqual(['Marit']);
+  expect(ofComb().map(({ done }) => done)).toEqual([false, false, false, false]);
+  const steps = (lines: readonly { id: string }[]) =>
+    lines.map(({ id }) => ({ kind: 'step' as const, step: id, done: true }));
+  const [way] = comb.ways;
+  must(press(shop, tester, sheetId, steps(way!.active)));
+  expect(ofComb().map(({ done }) => done)).toEqual([true, true, false, false]);
+  must(press(shop, tester, sheetId, steps(way!.finishing.slice(1))));
+  expect(ofComb().map(({ done }) => done)).toEqual([true, true, false, false]);
+  must(
+    press(shop, tester, sheetId, [
+      ...steps(way!.finishing),
+      { kind: 'mark', task: comb.id, change: { result: 'done' } },
+    ]),
+  );
+  expect(ofComb().map(({ done }) => done)).toEqual([true, true, true, true]);
+  // what is asked and tested at the end is done where the sheet itself says so: every task ended, every answer a yes
+  const end = (task: string) =>
+    read().slots.find(({ key }) => key.startsWith(`${sheetId} ${task} `))!.done;
+  const checks = (answer: 'yes' | 'no') =>
+    must(
+      press(
+        shop,
+        tester,
+        sheetId,
+        run.checks.map(({ id }) => ({ kind: 'check', check: id, answer })),
+      ),
+    );
+  const [rails] = run.tasks.filter(({ id }) => id !== comb.id);
+  shop.clock.now += 24 * 3_600_000;
+  checks('yes');
+  expect([end('checks'), end('proof')]).toEqual([false, false]);
+  must(
+    press(shop, tester, sheetId, [
+      ...steps(rails!.ways[0]!.active),
+      { kind: 'mark', task: rails!.id, change: { result: 'done' } },
+    ]),
+  );
+  expect([end('checks'), end('proof')]).toEqual([true, false]);
+  checks('no');
+  expect(end('checks')).toBe(false);
+  checks('yes');
+  const prove = (passed: boolean) =>
+    must(
+      press(
+        shop,
+        tester,
+        sheetId,
+        run.proofs.map(({ id }) => ({ kind: 'proof', proof: id, passed, words: 'seen' })),
+      ),
+    );
+  prove(true);
+  expect(end('proof')).toBe(true);
+});
+
+test('nothing goes back before what is inside it is dry, whoever works and wherever it dries', () => {
+  const { campaignId } = must(startCampaign(shop, tester, both(['Marit', 'Oluf'])));
+  const { slots, sheets } = readCampaign(shop, campaignId)!;
+  for (const { sheetId, run } of sheets) {
+    const of = (id: string) => slots.filter(({ key }) => key.startsWith(`${sheetId} ${id}`));
+    for (const piece of [...run.pieces, ...run.tasks]) {
+      const [first] = of(piece.id).sort((a, b) => a.start - b.start);
+      for (const { id, until } of piece.after) {
+        const before = of(id);
+        const hands = before.filter(({ part }) => part === 'hands');
+        const last = {
+          begun: Math.min(...hands.map(({ end }) => end)),
+          worked: Math.max(...hands.map(({ end }) => end)),
+          over: Math.max(...before.map(({ end }) => end)),
+        }[until];
+        if (before.length > 0 && first)
+          expect([piece.id, id, first.start >= last]).toEqual([piece.id, id, true]);
+      }
+    }
+  }
+});

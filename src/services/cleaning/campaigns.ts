@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { scheduleCampaign, type Activity, type Campaign } from '../../core/cleaning/campaign';
-import { isBegun, progressOf, type Progress } from '../../core/cleaning/progress';
+import { progressOf, type Progress } from '../../core/cleaning/progress';
 import { stretchDone } from '../../core/cleaning/working';
 import { dryingPlace, sheetTasks, type RunSheet } from '../../core/cleaning/run';
 import { write } from '../../records/database';
@@ -201,7 +201,7 @@ export function readCampaign(shop: Shop, id: string): CampaignView | null {
           key: `${activity} ${segment}`,
           sheetId: sheetId!,
           machine: sheet.nickname,
-          what: wordsOf(sheet.run, task, person === null, ends),
+          what: wordsOf(sheet.run, task, { waits: person === null, ends, segment }),
           part: person === null ? 'wait' : 'hands',
           start,
           end,
@@ -213,20 +213,22 @@ export function readCampaign(shop: Shop, id: string): CampaignView | null {
   };
 }
 
-function wordsOf(run: RunSheet, id: string, waits: boolean, ends: boolean): string {
+function wordsOf(
+  run: RunSheet,
+  id: string,
+  { waits, ends, segment }: { waits: boolean; ends: boolean; segment: number },
+): string {
   const task = run.tasks.find((one) => one.id === id);
   if (task) {
-    if (waits) return `${task.station} ${task.wait.verb}`;
+    // hands, then its wait if it has one: what is waited for after that is that it dries
+    const dries = ends || segment > (task.ways[0]!.minutes.passive > 0 ? 1 : 0);
+    if (waits) return `${task.station} ${dries ? 'dries' : task.wait.verb}`;
     return ends ? `${task.station}: finish` : `${task.station}: ${task.name}`;
   }
   const piece = run.pieces.find((one) => one.id === id)!;
   return waits ? piece.wait.verb : piece.title;
 }
 
-function isDone({ run, progress, closed }: CampaignSheet, id: string, ends: boolean): boolean {
-  if (closed) return true;
-  if (id === 'checks') return run.checks.every((one) => progress.checks.has(one.id));
-  if (id === 'proof') return run.proofs.every((one) => progress.proofs.has(one.id));
-  const part = ends ? 'finishing' : 'active';
-  return isBegun(progress, id) && stretchDone(run, progress, { task: id, part });
+function isDone({ run, progress, closed }: CampaignSheet, task: string, ends: boolean): boolean {
+  return closed || stretchDone(run, progress, { task, part: ends ? 'finishing' : 'active' });
 }

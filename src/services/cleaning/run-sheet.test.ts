@@ -739,3 +739,150 @@ test('the trade, where a sheet would hurt a machine', () => {
   expect(words('co2-glass-tube', 'ports', 'clean')).not.toMatch(/open:rear-off/);
   expect(words('co2-metal-tube', 'ports', 'clean')).toMatch(/open:rear-off/);
 });
+
+describe('a sheet as it stands under what it is made for', () => {
+  const machine: Imagined = { family: 'enclosed-diode' };
+  const strip: [string, string] = ['window', 'strip-clean'];
+  const pieces = (run: RunSheet) => run.pieces.map(({ id }) => id.replace(/:.*/, ''));
+  const isolate = (run: RunSheet) => run.pieces[0]!;
+
+  test('on the bench nothing is waited for, tested or closed with a proof; its checks stay', () => {
+    const run = runOn(machine, placesOn(machine, strip, ['module', 'clean']), { bench: true });
+    expect(pieces(run)).not.toContain('proof');
+    expect(run).toMatchObject({ bench: true, isolationMinutes: 0, proofs: [] });
+    expect(run.between).toBeUndefined();
+    expect(run.checks.length).toBeGreaterThan(0);
+    expect(isolate(run)).toMatchObject({ title: 'Lay it on the bench', cautions: [] });
+    expect(isolate(run).minutes).toEqual({ active: 1, passive: 0, finishing: 0 });
+  });
+
+  test('between two cuts nothing is checked or proved', () => {
+    const inFront = { ...machine, variants: { reach: 'in-front' } };
+    const run = runOn(inFront, placesOn(inFront, strip), { between: true });
+    expect(pieces(run)).toEqual(['isolate', 'layout', 'checks']);
+    expect(run).toMatchObject({ between: true, checks: [], proofs: [] });
+    expect(run.bench).toBeUndefined();
+    expect(run.pieces.map(({ minutes }) => minutes.active)).toEqual([1, 0, 0]);
+    const off = runOn(inFront, placesOn(inFront, strip));
+    expect([off.between, off.bench]).toEqual([undefined, undefined]);
+    expect(off.checks.length).toBeGreaterThan(0);
+    expect(pieces(runOn(machine, placesOn(machine, strip)))).toContain('proof');
+  });
+
+  test('breaker and who opens it are said where they are known, the wait where its source is', () => {
+    const cautions = (more: Partial<Imagined>, mode = {}) => {
+      const one = { ...machine, ...more };
+      return isolate(runOn(one, placesOn(one, strip), mode)).cautions.filter((line) =>
+        /^Breaker|^Opened|before connectors/.test(line),
+      );
+    };
+    const card = { breaker: ' left of the door ', opens: ' Marit ' };
+    expect(cautions({ card })).toEqual(['Breaker: left of the door', 'Opened by: Marit']);
+    expect(cautions({ card: { breaker: ' ', opens: ' ' } })).toEqual([]);
+    // there is no machine to switch off
+    expect(cautions({ card }, { bench: true })).toEqual(['Opened by: Marit']);
+    const connectorWait = { minutes: 25, source: 'label' };
+    expect(cautions({ connectorWait })).toEqual(['25 min before connectors: label']);
+    expect(cautions({ connectorWait: { minutes: 25, source: null } })).toEqual([]);
+    expect(cautions({ connectorWait, variants: { reach: 'in-front' } })).toEqual([]);
+  });
+
+  test('it is made as safe as what is done asks, and lays out as much', () => {
+    const begin = (one: Imagined, ...picked: [string, string][]) =>
+      runOn(one, placesOn(one, ...picked))
+        .pieces.slice(0, 2)
+        .map(({ minutes }) => minutes.active);
+    // off by its switch; a hood off by hand; isolated
+    expect(begin(machine, ['frame', 'wipe'])).toEqual([1, 1]);
+    expect(begin(machine, ['shield', 'clean'], ['nozzle', 'clean'])).toEqual([1, 2]);
+    expect(begin(machine, strip)).toEqual([2, 3]);
+    expect(begin(machine, ['cables', 'inspect'])).toEqual([2, 3]);
+  });
+
+  test('the draught is read where it is won or lost, or the rear comes off; the table lowered for what lies below', () => {
+    const words = (one: Imagined, ...picked: [string, string][]) =>
+      isolate(runOn(one, placesOn(one, ...picked)))
+        .lines.map(({ text }) => text)
+        .join(' ');
+    const tube: Imagined = { family: 'co2-glass-tube' };
+    expect(words(tube, ['ports', 'clean'])).toMatch(/Draught felt or measured/);
+    expect(words({ family: 'co2-desktop' }, ['rear-fan', 'clean'])).toMatch(/Draught felt/);
+    expect(words(tube, ['rails', 'clean'])).not.toMatch(/Draught/);
+    expect(words(tube, ['rails', 'clean'])).not.toMatch(/Table lowered/);
+    expect(words(tube, ['honeycomb', 'clean'])).toMatch(/Table lowered/);
+    expect(words(tube, ['mirror-1', 'wipe'])).toMatch(/Table lowered/);
+  });
+
+  test('what may stand for a tool does no harm at any place where it is used', () => {
+    const on = (...picked: [string, string][]) =>
+      runOn(machine, placesOn(machine, ...picked)).instead!['isopropyl alcohol 99 %'];
+    const window: [string, string] = ['window', 'wipe'];
+    const nozzle: [string, string] = ['nozzle', 'clean'];
+    expect(on(window)).toContain('acetone');
+    // it dissolves plastic housings: where one bottle serves both, it stands for neither
+    for (const picked of [[nozzle], [window, nozzle], [nozzle, window]]) {
+      expect(on(...picked)).toEqual(['denatured alcohol', "maker's optics fluid"]);
+    }
+    const { instead, layOut } = runOn(machine, placesOn(machine, window, ['frame', 'wipe']));
+    expect(Object.keys(instead!).every((tool) => layOut.includes(tool))).toBe(true);
+    expect(instead).not.toHaveProperty('nitrile gloves');
+    expect(layOut).toEqual([...layOut].sort());
+    expect(new Set(layOut).size).toBe(layOut.length);
+  });
+
+  test('ways turned round that go in a circle together are set aside, and the sheet says which', () => {
+    const turned = ['shield-apart', 'vacuum'];
+    const all = everyPlace(machine);
+    const run = runOn({ ...machine, turned }, all);
+    expect(run.setAside).toEqual(turned);
+    const straight = runOn(machine, all);
+    expect(straight.setAside).toBeUndefined();
+    expect(run).toEqual({ ...straight, tasks: run.tasks, setAside: turned });
+    for (const one of turned) {
+      expect(runOn({ ...machine, turned: [one] }, all).setAside).toBeUndefined();
+    }
+  });
+
+  test('of what is left where every station went only the frame is', () => {
+    const run = runOn(machine, []);
+    expect(pieces(run)).toEqual(['isolate', 'layout', 'checks']);
+    expect(run).toMatchObject({ tasks: [], layOut: [], proofs: [], instead: {} });
+    expect(isolate(run).lines.length).toBeGreaterThan(0);
+  });
+
+  test('without an order the sheet has its parts and no sequence', () => {
+    const places = placesOn(machine, strip, ['belts', 'inspect']);
+    const run = runOn(machine, places, { ordered: false });
+    expect([run.sequence, run.exact]).toEqual([[], false]);
+    const ordered = runOn(machine, places);
+    expect(ordered.sequence.length).toBeGreaterThan(run.tasks.length);
+    expect({ ...run, sequence: ordered.sequence, exact: ordered.exact }).toEqual(ordered);
+  });
+
+  test('another way is there where the sheet opens for it, and what was learned of a soak goes with it', () => {
+    const tube: Imagined = { family: 'co2-glass-tube' };
+    const [task] = runOn(tube, placesOn(tube, ['honeycomb', 'clean'])).tasks;
+    const [usual, wiped] = task!.ways;
+    expect(usual).toMatchObject({ id: 'usual', soaksLearned: 0 });
+    expect(usual!.minutes.drying).toBe(1);
+    expect(wiped).toMatchObject({ id: 'wipe' });
+    expect(wiped!.soaksLearned).toBeUndefined();
+    expect(wiped!.minutes.drying).toBeUndefined();
+    expect(wiped!.active[0]!.id).toBe('honeycomb.clean#wipe-a1');
+    expect(usual!.active[0]!.id).toBe('honeycomb.clean#a1');
+    expect(task!.dryings!.map(({ place }) => place)).toContain('window');
+    const [lens] = runOn(tube, placesOn(tube, ['lens', 'wipe'])).tasks;
+    expect(lens!.dryings).toBeUndefined();
+    expect([lens!.mount, task!.mount]).toEqual([undefined, undefined]);
+    expect(runOn(tube, placesOn(tube, ['mirror-1', 'wipe'])).tasks[0]!.mount).toBe(true);
+  });
+
+  test('glass and boards that stand open are told by where they are opened and closed', () => {
+    const run = runOn(machine, placesOn(machine, strip, ['honeycomb', 'clean']));
+    expect(run.exposures!.map(({ open, close }) => [open, close])).toContainEqual([
+      'open:nozzle-off',
+      'close:nozzle-off',
+    ]);
+    expect(run.exposures!.map(({ open }) => open)).not.toContain('open:bed-out');
+  });
+});

@@ -239,13 +239,14 @@ export function buildRun(
     after: [{ id: 'isolate', until: 'begun', rule: 'isolate' }],
   };
   const minutes = new Map(openings.map((opening) => [opening.id, opening]));
+  const bedIn = !opened.has('bed-out') || !machine.turned.has('bed-catches');
   const openPieces = [...words].map(([id, written]): RunPiece => ({
     kind: 'open',
     id: `open:${id}`,
     title: openingName(id),
     minutes: { ...none, active: minutes.get(id)!.open },
     wait: noWait,
-    lines: lines(`open:${id}`, [...linesBefore(id, extraction), ...written.open]),
+    lines: lines(`open:${id}`, [...linesBefore(id, { extraction, bedIn }), ...written.open]),
     parts: partsOf(id, written.parts),
     cautions: spoken(written.cautions),
     after: rules.opens.get(id)!,

@@ -32,6 +32,7 @@ export function traitsOf(
     mirror: mirrorRank(place, index),
     shield: stationKind === 'shield',
     connectors: stationKind === 'cables',
+    headOn: stationKind === 'cables',
     extraction: written.extraction ?? false,
     duct: stationKind === 'duct' || stationKind === 'inline-fan',
     handsIn: handsInKinds.includes(stationKind) && !written.dusty,
