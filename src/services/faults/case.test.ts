@@ -1,7 +1,14 @@
 import { checks } from '../../catalogue/checks';
 import { causeModels, partsOpened } from '../../catalogue/diagnosis';
 import { usualOutcome } from '../../core/faults/diagnosis/outcomes';
-import { refitFactor, weighCase, type CaseInput, type CheckAnswer } from './case';
+import {
+  causeName,
+  refitFactor,
+  usedFactor,
+  weighCase,
+  type CaseInput,
+  type CheckAnswer,
+} from './case';
 import { lifeFactor } from './case-facts';
 import { stories } from './testing/stories';
 import { storiesAside } from './testing/stories-aside';
@@ -250,4 +257,126 @@ it('hears what the bench read: dots in line speak against mirrors, dots out of l
     }).causes.find(({ id }) => id === 'belt')!.probability;
   expect(belt({ belts: 'off' })).toBeGreaterThan(belt({}));
   expect(belt({ belts: 'even' })).toBeLessThan(belt({}));
+});
+
+describe('what a case is weighed on is told in words', () => {
+  const words = (change: Partial<CaseInput>, options = {}) =>
+    weighCase({ ...base, ...change }, options).words;
+
+  it('signs, when, where and what was pointed at, by the name that the shop has for it', () => {
+    const said = words(
+      {
+        signs: ['weak', 'other'],
+        when: 'after a while',
+        where: 'only some jobs',
+        pointedAt: 'lens',
+      },
+      { names: { lens: 'Lens of the left head' } },
+    );
+    expect(said.get('sign:weak')).toMatch(/^Reported: [a-z]/);
+    expect(said.has('sign:other')).toBe(false);
+    expect(said.get('when')).toBe('It shows: after a while');
+    expect(said.get('where')).toBe('It shows: only some jobs');
+    expect(said.get('pointed')).toBe('Pointed at: Lens of the left head');
+    expect(words({ pointedAt: 'head-mirror' }).get('pointed')).toBe('Pointed at: head mirror');
+    const none = words({});
+    for (const id of ['when', 'where', 'pointed', 'refit'])
+      expect([id, none.has(id)]).toEqual([id, false]);
+  });
+
+  it('how dirty: the dirtiest of what a cause needs, by slug or kind, as what it is called here', () => {
+    const dirt = (used: CaseInput['used'], more: Partial<CaseInput> = {}) =>
+      words({ used, ...more }, { names: { lens: 'Lens' } }).get('used:dirty-glass');
+    expect(dirt({ lens: 0.5 })).toBe('Lens at 50 % of its limit');
+    const mirrors = words({ used: { lens: 0.9, 'mirror-1': 0.3, 'mirror-2': 0.6 } });
+    expect(mirrors.get('used:dirty-mirror')).toBe('mirror at 60 % of its limit');
+    expect(dirt({ rails: 0.9 })).toBeUndefined();
+    const opened = (runHoursAgo: number) => ({ opened: [{ what: 'lens', runHoursAgo }] });
+    expect(dirt({ lens: 0.1 }, opened(2))).toBe(
+      'Lens at 10 % of its limit, but handled just before',
+    );
+    expect(dirt({ lens: 0.1 }, opened(2.1))).toBe('Lens at 10 % of its limit');
+    const weighs = (used: number, more = {}) =>
+      weighCase({ ...base, used: { lens: used }, ...more })
+        .causes.find(({ id }) => id === 'dirty-glass')!
+        .factors.find(({ evidence }) => evidence === 'used:dirty-glass')!.factor;
+    // what was just handled weighs no less than nothing said
+    expect(weighs(0.1, opened(1))).toBeGreaterThan(weighs(0.1));
+    expect(weighs(1.5, opened(1))).toBeCloseTo(weighs(1.5), 9);
+  });
+
+  it('dirt is neutral at four fifths of its limit and grows with its square, up to six', () => {
+    expect(usedFactor(0)).toBe(0.25);
+    expect(usedFactor(1)).toBeCloseTo(1.4, 12);
+    expect(usedFactor(0.8)).toBeCloseTo(0.986, 12);
+    expect(usedFactor(9)).toBe(6);
+  });
+
+  it('what was opened, with its run hours; that nothing was', () => {
+    expect(words({ opened: [] }).get('refit')).toBe('Nothing was opened lately');
+    const opened = [
+      { what: 'Lens', runHoursAgo: 0.25 },
+      { what: 'Head off', runHoursAgo: 3 },
+      { what: 'the garden', runHoursAgo: 1 },
+    ];
+    expect(words({ opened }).get('refit')).toBe(
+      'Opened and put together: lens 0.3 run hours before, head off 3.0 run hours before',
+    );
+    expect(words({ opened: [opened[2]!] }).has('refit')).toBe(false);
+    expect(words({ opened: [{ what: 'Lens', runHoursAgo: 10.5 }] }).has('refit')).toBe(false);
+  });
+
+  it('answers by question and words; what cannot be told and what nobody asks is no evidence', () => {
+    const said = words({
+      answers: [
+        { check: 'dots', answer: 'apart' },
+        { check: 'window-light', answer: 'unknown' },
+        { check: 'no such check', answer: 'yes' },
+      ],
+    });
+    const { question, answers } = checks.find(({ id }) => id === 'dots')!;
+    const apart = answers.outcomes.find(({ id }) => id === 'apart')!;
+    expect(said.get('dots')).toBe(`${question} ${apart.words}`);
+    expect([said.has('window-light'), said.has('no such check')]).toEqual([false, false]);
+  });
+
+  it('causes that somebody added stand among the rest, under their own words', () => {
+    const { causes } = weighCase(base, { own: ['mice in the duct'] });
+    expect(causes.map(({ id }) => id)).toContain('mice in the duct');
+    expect(causeName('mice in the duct')).toBe('mice in the duct');
+    expect(causeName('something-else')).toBe('something else');
+    expect(causeName('belt')).toBe(causeModels.find(({ id }) => id === 'belt')!.words);
+    const shares = causes.map(({ probability }) => probability);
+    expect(shares).toEqual(shares.toSorted((a, b) => b - a));
+  });
+
+  it('a cause carries what spoke for and against it, signs first', () => {
+    const { causes } = weighCase({ ...base, used: { lens: 1.4 }, when: 'after a while' });
+    const glass = causes.find(({ id }) => id === 'dirty-glass')!;
+    expect(glass.factors.map(({ evidence }) => evidence)).toEqual(
+      expect.arrayContaining(['sign:weak', 'when', 'used:dirty-glass']),
+    );
+    expect(glass.factors[0]!.evidence).toBe('sign:weak');
+  });
+
+  it('a check takes the minutes that it takes here, and is asked only after what must come first', () => {
+    const offered = (change: Partial<CaseInput>, minutes = new Map<string, number>()) =>
+      weighCase({ ...base, ...change }, { minutes }).checks;
+    const [first] = offered({});
+    const here = offered({}, new Map([[first!.id, first!.minutes + 40]]));
+    expect(here.find(({ id }) => id === first!.id)?.minutes).toBe(first!.minutes + 40);
+    expect(here[0]!.id).not.toBe(first!.id);
+    // a reset of the alarm waits until the glass is known to be clean
+    const alarm = (change: Partial<CaseInput>) =>
+      offered({ family: 'enclosed-diode', signs: ['alarm'], ...change }).some(
+        ({ id }) => id === 'reset-alarm',
+      );
+    expect(alarm({ used: { window: 0.05 } })).toBe(true);
+    expect(alarm({ used: { window: 0.06 } })).toBe(false);
+    expect(alarm({ used: { honeycomb: 0.01 } })).toBe(false);
+    expect(alarm({ facts: { glassCleaned: true } })).toBe(true);
+    expect(alarm({ used: { window: 0.01 }, facts: { glassCleaned: false } })).toBe(false);
+    expect(alarm({ answers: [{ check: 'window-light', answer: 'clear' }] })).toBe(true);
+    expect(offered({}).some(({ retired }) => retired)).toBe(false);
+  });
 });
