@@ -20,6 +20,9 @@ export const places: readonly Place[] = [
   { name: 'Import', href: '/import', right: 'clean', also: 'csv table history spreadsheet file' },
   { name: 'Clean', href: '/clean', right: 'clean', also: 'clean-down run sheet' },
   { name: 'Several machines', href: '/clean/campaign', right: 'clean', also: 'campaign together' },
+  { name: 'Bench', href: '/bench', right: 'see', also: 'instruments, readings, measure' },
+  { name: 'Trainer', href: '/trainer', right: 'see', also: 'exercise, drill, learn' },
+  { name: 'Add a machine', href: '/machines/new', right: 'set up', also: 'new, family, wizard' },
   { name: 'Record', href: '/record', right: 'see', also: 'book log history export csv' },
   { name: 'Set-up: shop', href: '/setup', right: 'set up', also: 'name time zone address modules' },
   {
@@ -67,6 +70,12 @@ export const places: readonly Place[] = [
     also: 'mean time between failures, availability',
   },
   {
+    name: 'Evidence: costs and lives',
+    href: '/evidence/costs',
+    right: 'see',
+    also: 'money, parts, worn',
+  },
+  {
     name: 'Evidence: forecasts',
     href: '/evidence/forecast',
     right: 'see',
@@ -74,12 +83,15 @@ export const places: readonly Place[] = [
   },
   { name: 'Set-up: mail', href: '/setup/mail', right: 'set up', also: 'letters smtp digest' },
   { name: 'Set-up: devices', href: '/setup/devices', right: 'set up', also: 'api token meter' },
+  { name: 'Set-up: copies', href: '/setup/copies', right: 'set up', also: 'backup restore archive' },
   { name: 'You', href: '/you', right: 'see', also: 'password sign out code account' },
 ];
 
 /** Pages of one machine. */
 export const machinePlaces: readonly Place[] = [
   { name: 'strength', href: '/strength', right: 'see', also: 'test burn power baseline' },
+  { name: 'bench', href: '/bench', right: 'see', also: 'instruments, readings, measure' },
+  { name: 'after a fire', href: '/after-fire', right: 'clean', also: 'burnt extinguisher' },
   { name: 'care plan', href: '/plan', right: 'set up', also: 'limits interval tasks' },
   { name: 'build', href: '/build', right: 'set up', also: 'head nozzle variant grease' },
   { name: 'before this book', href: '/before', right: 'set up', also: 'past last cleaned hours' },

@@ -56,3 +56,16 @@ test('nothing is found that the role may not open, and every page that is found 
     expect([href, pageRights[`/machines/[id]${href}`]]).toEqual([href, right]);
   }
 });
+
+test('every page with an address of its own is found, and every page of a machine', () => {
+  // a dry run is of a machine, pictures are of a station: without one there is no page
+  const asked = ['/refused', '/clean/practice'];
+  const own = Object.keys(pageRights).filter(
+    (page) => !page.includes('[') && pageRights[page] !== 'open' && !asked.includes(page),
+  );
+  expect(places.map(({ href }) => href).sort()).toEqual(own.sort());
+  const ofMachine = Object.keys(pageRights)
+    .map((page) => /^\/machines\/\[id\](\/[^[]+)$/.exec(page)?.[1])
+    .filter((href) => href !== undefined && href !== '/pictures');
+  expect(machinePlaces.map(({ href }) => href).sort()).toEqual(ofMachine.sort());
+});
