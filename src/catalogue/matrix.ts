@@ -264,6 +264,13 @@ export const matrix: readonly MatrixRule[] = [
     why: 'It lifts tar, say some; what is left of it in cells and bearings burns or washes the grease out. Degreaser does as well.',
   },
   {
+    id: 'acetone-on-rail',
+    parts: ['rail', 'dry rail'],
+    liquids: ['acetone'],
+    verdict: 'disputed',
+    why: 'It degreases fastest, say some; wheels, belts and covers of plastic beside the rail crack or soften under it, and the grease is washed out. Alcohol does as well.',
+  },
+  {
     id: 'solvent-on-housing',
     parts: ['housing', 'fan'],
     liquids: ['acetone', 'thinner'],

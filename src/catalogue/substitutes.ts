@@ -15,10 +15,10 @@ const groups: readonly (readonly string[])[] = [
 
 /**
  * What may be used instead of a tool.
- * @param harmful whether something does harm at a place where the tool is used
- * @returns the others of its groups that do no harm, each once
+ * @param unfit whether something does harm at a place where the tool is used, or is disputed there
+ * @returns the others of its groups that are fit, each once
  */
-export function substitutesFor(tool: string, harmful: (other: string) => boolean): string[] {
+export function substitutesFor(tool: string, unfit: (other: string) => boolean): string[] {
   const others = groups.filter((group) => group.includes(tool)).flat();
-  return [...new Set(others)].filter((other) => other !== tool && !harmful(other));
+  return [...new Set(others)].filter((other) => other !== tool && !unfit(other));
 }

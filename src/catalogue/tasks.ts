@@ -113,7 +113,7 @@ export const windowStrip = task('strip-clean', {
   prefer: 'S 15-20',
   minutes: [8, 5, 3],
   opening: 'head-off',
-  tools: [...swabs, 'lens tissue', 'hand drivers'],
+  tools: [...swabs, 'lens tissue'],
   cautions: ['isolate', 'glass-edges', 'solvent'],
   note: 'Also at the lens alarm: residue creeps to the back. Stubborn: overnight in alcohol, covered. Etched square or crack: replace.',
 });
@@ -129,7 +129,7 @@ export const headStrip = task('strip-clean', {
   // solvent beside a board airs out for a quarter of an hour
   minutes: [20, 15, 5],
   opening: 'head-off',
-  tools: ['soft brush kept for boards', 'lens swabs', 'canned gas', 'hand drivers'],
+  tools: ['soft brush kept for boards', 'lens swabs', 'canned gas'],
   cautions: ['isolate', 'board', 'compressed-air'],
   note: 'Housing, vents, heat sink and fan; board brushed dry. First time about a quarter of an hour.',
 });

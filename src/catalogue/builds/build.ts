@@ -71,7 +71,7 @@ function fromOwn(own: OwnVariant): Variant {
   return {
     id: own.id,
     name: own.name,
-    undo: own.undo,
+    undo: own.screws > 0 ? own.undo.map((says) => ({ act: 'unscrew', says })) : own.undo,
     redo: own.redo,
     ...(counted && {
       parts: [

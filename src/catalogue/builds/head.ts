@@ -32,7 +32,12 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'two-screws',
         name: 'two screws on top',
-        undo: ['One hand under the head, the other undoes its two screws with a hand driver.'],
+        undo: [
+          {
+            act: 'unscrew',
+            says: 'One hand under the head, the other undoes its two screws with a hand driver.',
+          },
+        ],
         redo: [flush, screwsIn],
         parts: [{ name: 'Head', screws: 2, facing: 'Vents away from the gantry, opening down' }],
         checks: ['screws'],
@@ -48,7 +53,12 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'screws-behind',
         name: 'screws from behind',
-        undo: ['One hand under the head, the other undoes its screws from behind.'],
+        undo: [
+          {
+            act: 'unscrew',
+            says: 'One hand under the head, the other undoes its screws from behind.',
+          },
+        ],
         redo: [flush, screwsIn],
         parts: [{ name: 'Head', screws: 2, facing: 'Back to the gantry, opening down' }],
         checks: ['screws'],
@@ -57,7 +67,10 @@ export const headFeatures: readonly Feature[] = [
         id: 'domed-nuts',
         name: 'four domed nuts that free the whole height stage',
         undo: [
-          'Four domed nuts off; the whole height stage comes away with the head: lay both aside together.',
+          {
+            act: 'unscrew',
+            says: 'Four domed nuts off; the whole height stage comes away with the head: lay both aside together.',
+          },
         ],
         redo: [
           'Height stage back over its studs, flush all round.',
@@ -249,7 +262,9 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'screwed',
         name: 'screwed on',
-        undo: ['Distance sensor: its screw out, laid aside, its cable on.'],
+        undo: [
+          { act: 'unscrew', says: 'Distance sensor: its screw out, laid aside, its cable on.' },
+        ],
         redo: ['Distance sensor on, square, its screw snug.'],
         parts: [{ name: 'Distance sensor', screws: 1, facing: 'Face down, square' }],
         checks: ['screws'],
@@ -297,7 +312,12 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'set-screws',
         name: 'set screws, loosened until it slides',
-        undo: ['Set screws of the shield loosened until it slides, not taken out.'],
+        undo: [
+          {
+            act: 'unscrew',
+            says: 'Set screws of the shield loosened until it slides, not taken out.',
+          },
+        ],
         redo: [
           [
             'Shield up; its set screws fall into the dents they made; snug and no more.',
@@ -317,7 +337,12 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'four-and-set-screw',
         name: 'four screws and a set screw above them',
-        undo: ['Four screws out, and the set screw above them: it alone does not free the shield.'],
+        undo: [
+          {
+            act: 'unscrew',
+            says: 'Four screws out, and the set screw above them: it alone does not free the shield.',
+          },
+        ],
         redo: [
           { act: 'screws', what: 'four screws', hand: true },
           'The set screw above them last, snug.',
@@ -328,7 +353,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'two-behind',
         name: 'two screws from behind',
-        undo: ['Two screws of the shield out, from behind.'],
+        undo: [{ act: 'unscrew', says: 'Two screws of the shield out, from behind.' }],
         redo: ['Shield on, two screws from behind, snug.'],
         parts: [{ name: 'Shield', screws: 2, facing: 'Window to the front' }],
         checks: ['screws', 'shield'],
@@ -368,7 +393,10 @@ export const headFeatures: readonly Feature[] = [
         id: 'grub-screw',
         name: 'a grub screw behind a rubber cap',
         undo: [
-          'Rubber cap off; the grub screw behind it a little loose, not out.',
+          {
+            act: 'unscrew',
+            says: 'Rubber cap off; the grub screw behind it a little loose, not out.',
+          },
           'Nozzle down and off; its tube comes out of its hole.',
         ],
         redo: ['Nozzle up, its tube meeting its hole; grub screw snug; rubber cap back on.'],
@@ -378,7 +406,12 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'hex-below',
         name: 'a hex key from below',
-        undo: ['Soft cloth under the head; nozzle off with the hex key, from below.'],
+        undo: [
+          {
+            act: 'unscrew',
+            says: 'Soft cloth under the head; nozzle off with the hex key, from below.',
+          },
+        ],
         redo: ['Nozzle on from below with the hex key, snug.'],
         parts: [{ name: 'Nozzle', screws: 1, facing: 'Wide end up' }],
         checks: ['screws'],
@@ -437,7 +470,10 @@ export const headFeatures: readonly Feature[] = [
         id: 'four-screws',
         name: 'four screws, its bevelled holes up',
         undo: [
-          'Four screws with the hand driver; each back into its hole in the cover, or into a dish in the same places.',
+          {
+            act: 'unscrew',
+            says: 'Four screws with the hand driver; each back into its hole in the cover, or into a dish in the same places.',
+          },
           [
             'Lift the cover a finger wide and look for the fan lead before going on.',
             'The lead is short and tears at the motor.',
@@ -456,7 +492,10 @@ export const headFeatures: readonly Feature[] = [
         id: 'plate-indents',
         name: 'a plate whose indents face the screw posts',
         undo: [
-          'Four screws out, a dish in the same places; plate up, the fan lead looked for first.',
+          {
+            act: 'unscrew',
+            says: 'Four screws out, a dish in the same places; plate up, the fan lead looked for first.',
+          },
         ],
         redo: ['Plate on, its indents facing the screw posts.', screwsIn],
         parts: [{ name: 'Head plate', screws: 4, facing: 'Indents to the screw posts' }],

@@ -147,7 +147,10 @@ export const otherFeatures: readonly Feature[] = [
         name: 'honeycomb over a plate, fixed to a lift',
         undo: [
           'Mark the edge of the bed that lies at the back.',
-          'Gloves on. Screws of the lift out, then lift the honeycomb off its plate; two people for a big one.',
+          {
+            act: 'unscrew',
+            says: 'Gloves on. Screws of the lift out, then lift the honeycomb off its plate; two people for a big one.',
+          },
         ],
         redo: [dryBed, 'Honeycomb on its plate, marked edge to the back; screws of the lift snug.'],
         parts: [{ name: 'Bed', screws: 4, facing: 'Marked edge to the back' }],
@@ -241,7 +244,10 @@ export const otherFeatures: readonly Feature[] = [
             'Pull the fan’s plug by its body, never by the wires.',
             'A lead torn at the motor ends the fan.',
           ],
-          'Fan screws with the hand driver while the other hand holds the fan’s weight.',
+          {
+            act: 'unscrew',
+            says: 'Fan screws with the hand driver while the other hand holds the fan’s weight.',
+          },
         ],
         redo: [
           ['Dry: fan, hub, plug.', 'Nothing wet goes back near electrics.'],
@@ -265,7 +271,7 @@ export const otherFeatures: readonly Feature[] = [
         undo: [
           wallAway,
           'Foam pad up; press the clip of the plug while it is drawn; it fits one way.',
-          'Long screws out, opposite corners, a hand under the fan.',
+          { act: 'unscrew', says: 'Long screws out, opposite corners, a hand under the fan.' },
         ],
         redo: [
           ['Fan on, the arrow for the air outwards.', 'The wrong way round it blows the smoke in.'],
@@ -286,7 +292,7 @@ export const otherFeatures: readonly Feature[] = [
           wallAway,
           'Coolant hoses stay on: watch that none pulls.',
           'Bin bag under the collar; clamp off, hose off over the bag: tar drips.',
-          'Collar or plenum screws with the hand driver.',
+          { act: 'unscrew', says: 'Collar or plenum screws with the hand driver.' },
           [
             'The cover of the tube beside it stays shut.',
             'Tens of kilovolts, stored after switch-off.',
@@ -310,7 +316,10 @@ export const otherFeatures: readonly Feature[] = [
           wallAway,
           'Note the arrow for the air on the filter and the size printed on it.',
           'Bin bag under the plenum; clamp off, hose off over the bag.',
-          'Plenum screws with the hand driver, the last ones while a hand holds it.',
+          {
+            act: 'unscrew',
+            says: 'Plenum screws with the hand driver, the last ones while a hand holds it.',
+          },
         ],
         redo: [
           'Filter in, arrow the way the air goes, seal all round.',

@@ -2,6 +2,15 @@
 export const railTypes = ['v-wheels', 'rods', 'bearing', 'screw', 'slides', 'dry'] as const;
 export type RailType = (typeof railTypes)[number];
 
+/** A step in words, alone or with why it must not be skipped. */
+export type Said = string | readonly [text: string, why: string];
+
+/** Screws or nuts out, or loosened: a driver lies ready. */
+export interface Unscrew {
+  act: 'unscrew';
+  says: Said;
+}
+
 /** A step of which build and method in force choose the words. */
 export type Act =
   /** gloves, or clean hands */
@@ -27,6 +36,7 @@ export type Act =
   | { act: 'clear' }
   /** degreaser on a bed that is out */
   | { act: 'degrease'; what: string }
+  | Unscrew
   /** screws in again */
   | { act: 'screws'; what?: string; /** on a head, where no powered driver goes */ hand?: true }
   /** a lens goes back, the way round that was kept */
@@ -35,5 +45,5 @@ export type Act =
   | {
       act: 'by build';
       feature: string;
-      says: Readonly<Record<string, string | readonly [text: string, why: string]>>;
+      says: Readonly<Record<string, Said | Unscrew>>;
     };

@@ -13,10 +13,13 @@ const fanOut: WrittenWay = {
   school: 'fan-out:out',
   minutes: [14, 0, 0],
   active: [
-    [
-      'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
-      'The lead is short and tears at the motor: that ends the fan.',
-    ],
+    {
+      act: 'unscrew',
+      says: [
+        'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
+        'The lead is short and tears at the motor: that ends the fan.',
+      ],
+    },
     holdBlades,
     'Brush both sides of the blades, the frame, the fins behind it.',
     [
@@ -69,7 +72,12 @@ export const moduleFanClean: Written = {
     {
       act: 'by build',
       feature: 'head-fan',
-      says: { two: 'Two fans with two screws each: one after the other, not both out at once.' },
+      says: {
+        two: {
+          act: 'unscrew',
+          says: 'Two fans with two screws each: one after the other, not both out at once.',
+        },
+      },
     },
     'Soft brush kept for boards: blades, then vents, then the fins of the heat sink, always outwards.',
     { act: 'blow', where: 'from the inside out, never at the board' },
@@ -97,7 +105,12 @@ export const headFanClean: Written = {
     {
       act: 'by build',
       feature: 'head-fan',
-      says: { two: 'Two fans with two screws each: one after the other, not both out at once.' },
+      says: {
+        two: {
+          act: 'unscrew',
+          says: 'Two fans with two screws each: one after the other, not both out at once.',
+        },
+      },
     },
     'Soft brush kept for boards: blades, then the openings beside it, outwards.',
     { act: 'blow', where: 'through the openings, away from the plug' },

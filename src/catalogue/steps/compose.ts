@@ -1,13 +1,14 @@
 import type { StepFacts } from '../../core/cleaning/step';
-import type { Act, RailType } from './acts';
+import type { Verdict } from '../matrix';
+import type { Act, RailType, Said } from './acts';
 import type { WrittenLine } from './written';
 
 /** What a sentence is composed from: the methods in force at a station, its build, its machine card. */
 export interface By {
   /** the school in force for a question */
   school: (question: string) => string;
-  /** whether a way in words harms what the station is made of */
-  harmful: (method: string) => boolean;
+  /** what a way in words does to what the station is made of; a dispute that the shop has settled is allowed */
+  verdict: (method: string) => Verdict;
   /** the variant of a feature of the build; `undefined` where the machine does not have it */
   variant: (feature: string) => string | undefined;
   /** the shop's own words for a feature that it wrote itself; none where it did not */
@@ -473,7 +474,7 @@ function clear(by: By): Composed[] {
   };
   const name = names[chosen];
   const why = 'Ammonia and window cleaners haze acrylic in time; strong solvents craze it at once.';
-  if (name && !by.harmful(`${name} on a cloth`)) {
+  if (name && by.verdict(`${name} on a cloth`) !== 'harmful') {
     return [
       line(
         `${capital(name)} on microfibre; straight strokes, no pressure.`,
@@ -531,6 +532,8 @@ export function driverSize(by: Pick<By, 'card'>): string {
   return size ? ` (${size})` : '';
 }
 
+const handDrivers = 'hand drivers';
+
 function screws(by: By, { what = 'screws', hand }: Extract<Act, { act: 'screws' }>): Composed[] {
   const why = 'One screw tightened alone pulls the part askew, and plastic threads strip.';
   return by.school('driver') === 'powered' && !hand
@@ -539,7 +542,7 @@ function screws(by: By, { what = 'screws', hand }: Extract<Act, { act: 'screws' 
           `Start all ${what} by hand before any is tightened; run them down with the powered driver at its lowest torque, opposite corners; the last quarter turn by hand${driverSize(by)}.`,
           why,
           { action: 'fasten', part: what, driver: 'powered, last quarter turn by hand' },
-          ['powered driver', 'hand drivers'],
+          ['powered driver', handDrivers],
         ),
       ]
     : [
@@ -547,7 +550,7 @@ function screws(by: By, { what = 'screws', hand }: Extract<Act, { act: 'screws' 
           `Start all ${what} before any is tightened; then snug with two fingers on the hand driver${driverSize(by)}, opposite corners; back to the first at the end.`,
           why,
           { action: 'fasten', part: what, driver: 'by hand' },
-          ['hand drivers'],
+          [handDrivers],
         ),
       ];
 }
@@ -570,9 +573,11 @@ function byBuild(by: By, { feature, says }: Extract<Act, { act: 'by build' }>): 
   const own = by.ownWords(feature);
   if (own.length > 0) return own.map((text) => line(text, null, null));
   const said = says[variant];
-  if (said === undefined) return [];
-  return [typeof said === 'string' ? line(said, null, null) : line(said[0], said[1], null)];
+  return said === undefined ? [] : compose([said], by);
 }
+
+const spoken = (said: Said, uses: readonly string[] = []): Composed =>
+  typeof said === 'string' ? line(said, null, null, uses) : line(said[0], said[1], null, uses);
 
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
@@ -608,6 +613,8 @@ function composeAct(act: Act, by: By): Composed[] {
       return screws(by, act);
     case 'lens in':
       return lensIn(by);
+    case 'unscrew':
+      return [spoken(act.says, [handDrivers])];
     case 'by build':
       return byBuild(by, act);
     default:
@@ -618,9 +625,8 @@ function composeAct(act: Act, by: By): Composed[] {
 /** Written steps as they are read under the methods and the build in force. */
 export function compose(lines: readonly WrittenLine[], by: By): Composed[] {
   return lines.flatMap((written): Composed[] => {
-    if (typeof written === 'string') return [line(written, null, null)];
-    if ('act' in written) return composeAct(written, by);
-    return [line(written[0], written[1], null)];
+    if (typeof written === 'object' && 'act' in written) return composeAct(written, by);
+    return [spoken(written)];
   });
 }
 

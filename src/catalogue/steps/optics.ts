@@ -212,7 +212,10 @@ export const headStrip: Written = {
       feature: 'head-fan',
       says: {
         'short-lead': 'Fan: brush blades and frame, both sides as far as its lead lets it.',
-        two: 'Two fans, one after the other: two screws out, brush blades and frame, two screws in, then the next.',
+        two: {
+          act: 'unscrew',
+          says: 'Two fans, one after the other: two screws out, brush blades and frame, two screws in, then the next.',
+        },
       },
     },
     [

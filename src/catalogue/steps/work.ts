@@ -102,7 +102,7 @@ export function workOf(
     inPlace: false,
   };
   const others = (written.ways ?? [])
-    .filter(({ name }) => !by.harmful(name))
+    .filter(({ name }) => by.verdict(name) !== 'harmful')
     .map((way) => ({
       id: way.id,
       name: way.name,

@@ -1,11 +1,11 @@
 import type { Place } from '../../core/cleaning/run';
 import type { ProofId } from '../schema';
-import type { Act } from './acts';
+import type { Act, Said } from './acts';
 
 export type { ProofId } from '../schema';
 
 /** A step as it is written down: alone, with why it must not be skipped, or composed when it is read. */
-export type WrittenLine = string | readonly [text: string, why: string] | Act;
+export type WrittenLine = Said | Act;
 
 /** What dries after it was rinsed: it decides where, and for how long. */
 export type Drying = 'comb' | 'plate';

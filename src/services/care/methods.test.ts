@@ -8,7 +8,7 @@ import { answeredQuestions, chooseMethod, stationMethods } from './methods';
 import { changeCard } from '../machines/machines';
 import { progressOf } from '../../core/cleaning/progress';
 import { eventsOf } from '../cleaning/events';
-import { startSheet } from '../cleaning/sheets';
+import { runOf, startSheet } from '../cleaning/sheets';
 import { addTestMachine, markOn, must, eachTestShop, refusal, tester } from '../testing/shop';
 
 const shop = eachTestShop();
@@ -47,6 +47,21 @@ test('a disputed method warns once, and the choice of the shop is remembered', (
   const settled = standingEntries(shop.db, ['method choice']);
   expect(settled).toHaveLength(1);
   expect(settled[0]!.person).toBe('Tester');
+});
+
+test('what is disputed stands for nothing on a sheet until the shop has settled it', () => {
+  const standsForSoap = (nickname: string) => {
+    const { id } = addTestMachine(shop, nickname);
+    const lid = listStations(shop.db, id).find(({ slug }) => slug === 'lid-window')!.id;
+    const sheet = startSheet(shop, tester, {
+      machineId: id,
+      tasks: [{ stationId: lid, task: 'wipe' }],
+    });
+    return runOf(shop, must(sheet).row.id)!.instead!['mild soap'];
+  };
+  expect(standsForSoap('Heron')).toEqual(['mild cleaner']);
+  must(clean('lid-window', 'wipe', 'alcohol on a cloth', { methodDecided: true }));
+  expect(standsForSoap('Plover')).toEqual(['denatured alcohol', 'mild cleaner']);
 });
 
 test('a refused method on a sheet loses nothing else that was marked', () => {

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { disputedField, judgeMethod, partOf, type MatrixRule } from '../../catalogue/matrix';
+import {
+  disputedField,
+  judgeMethod,
+  partOf,
+  type MatrixRule,
+  type Part,
+  type Verdict,
+} from '../../catalogue/matrix';
 import {
   methodChoices,
   methodQuestions,
@@ -141,6 +148,12 @@ export function settledDisputes(shop: Pick<Shop, 'db'>): Set<string> {
   );
 }
 
+/** What a shop makes of a method on a part: a dispute that it has settled is allowed. */
+export function ourVerdict(settled: ReadonlySet<string>, method: string, part: Part): Verdict {
+  const { verdict, rule } = judgeMethod(method, part);
+  return verdict === 'disputed' && settled.has(rule!.id) ? 'allowed' : verdict;
+}
+
 /** Says once and for all that the shop uses a disputed method. */
 export function settleDispute(shop: Shop, actor: Actor, rule: string): void {
   writeEntry(shop, actor, {
@@ -187,24 +200,20 @@ export function stationMethods(shop: Shop, stationId: string, group: CareGroup):
   const station = stationById(shop.db, stationId);
   if (!station) return [];
   const answers = answeredQuestions(shop, { machineId: station.machineId, stationId });
-  return waysToRecord(
-    answers,
-    group,
-    (method) => judgeFor(shop, station, method).verdict === 'harmful',
-  );
+  return waysToRecord(answers, group, (method) => judgeFor(shop, station, method).verdict);
 }
 
 /** The same from answers that are known already. */
 export function waysToRecord(
   answers: readonly AnsweredQuestion[],
   group: CareGroup,
-  harmful: (method: string) => boolean,
+  verdict: (method: string) => Verdict,
 ): string[] {
   const ours = answers
     .filter(({ groups, by }) => groups.includes(group) && by !== null)
     .map(({ schools, chosen }) => schools.find(({ id }) => id === chosen)!.name);
   const liked = (method: string) => ours.some((name) => method.includes(name));
   return [...methodChoices[group]]
-    .filter((method) => !harmful(method))
+    .filter((method) => verdict(method) !== 'harmful')
     .sort((a, b) => Number(liked(b)) - Number(liked(a)));
 }

@@ -74,8 +74,7 @@ export function placeOn(
   const answers = answersOf(imagined.methods);
   const by: By = {
     school: (question) => answers.find(({ id }) => id === question)?.chosen ?? '',
-    harmful: (method) =>
-      judgeMethod(method, partOf(kind, card, runsDry(rails))).verdict === 'harmful',
+    verdict: (method) => judgeMethod(method, partOf(kind, card, runsDry(rails))).verdict,
     variant: (feature) => build.variants[feature],
     ownWords: (feature) => ownUndo(build, feature),
     card,

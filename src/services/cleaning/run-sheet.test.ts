@@ -258,6 +258,12 @@ test('any tasks of any machine in any method: nesting, dust, waits and closing h
       }
       const opened = run.pieces.filter(({ kind }) => kind === 'open');
       expect(run.pieces.filter(({ kind }) => kind === 'close')).toHaveLength(opened.length);
+      // whatever is unscrewed finds its driver on the cloth
+      const asWritten = arrange(run, noWays, null).steps.flatMap((step) => [
+        ...linesOf(run, step, noWays),
+      ]);
+      const driven = asWritten.some(({ text }) => /hand driver|hex key/.test(text));
+      if (driven) expect(run.layOut).toContain('hand drivers');
       // no sentence is left half composed
       for (const { text } of steps.flatMap((step) => [...linesOf(run, step, ways)])) {
         expect(text).toMatch(/^[A-Z“].*[.!?]$/);
@@ -799,6 +805,42 @@ describe('a sheet as it stands under what it is made for', () => {
     expect(begin(machine, ['cables', 'inspect'])).toEqual([2, 3]);
   });
 
+  test('a driver lies ready where something is unscrewed, and only there', () => {
+    const drivers = (more: Imagined, ...picked: [string, string][]) =>
+      runOn(more, placesOn(more, ...picked)).layOut.filter((tool) => /driver/.test(tool));
+    expect(drivers({ family: 'co2-metal-tube' }, ['ports', 'clean'])).toEqual(['hand drivers']);
+    const grub = { ...machine, variants: { nozzle: 'grub-screw' } };
+    expect(drivers(grub, ['nozzle', 'clean'])).toEqual(['hand drivers']);
+    expect(drivers(machine, ['nozzle', 'clean'])).toEqual([]);
+    expect(drivers(machine, strip)).toEqual(['hand drivers']);
+    const byHand = { variants: { held: 'latch' } };
+    expect(drivers({ ...machine, ...byHand }, strip)).toEqual([]);
+    const inFront = { ...machine, variants: { reach: 'in-front' } };
+    const between = runOn(inFront, placesOn(inFront, strip), { between: true });
+    expect(between.layOut).not.toContain('hand drivers');
+    const powered = { methods: { driver: 'powered' } };
+    expect(drivers({ family: 'co2-metal-tube', ...powered }, ['ports', 'clean'])).toEqual([
+      'hand drivers',
+      'powered driver',
+    ]);
+    const own = (screws: number) => ({
+      feature: 'held',
+      id: 'own-1',
+      name: 'two long bolts',
+      undo: ['Both bolts out.'],
+      redo: ['Both bolts in.'],
+      screws,
+      plugs: 0,
+      hoses: 0,
+      lugs: 0,
+      facing: '',
+      connectors: true,
+    });
+    const held = { ...machine, variants: { held: 'own-1' } };
+    expect(drivers({ ...held, own: [own(2)] }, strip)).toEqual(['hand drivers']);
+    expect(drivers({ ...held, own: [own(0)] }, strip)).toEqual([]);
+  });
+
   test('the draught is read where it is won or lost, or the rear comes off; the table lowered for what lies below', () => {
     const words = (one: Imagined, ...picked: [string, string][]) =>
       isolate(runOn(one, placesOn(one, ...picked)))
@@ -813,15 +855,24 @@ describe('a sheet as it stands under what it is made for', () => {
     expect(words(tube, ['mirror-1', 'wipe'])).toMatch(/Table lowered/);
   });
 
-  test('what may stand for a tool does no harm at any place where it is used', () => {
-    const on = (...picked: [string, string][]) =>
-      runOn(machine, placesOn(machine, ...picked)).instead!['isopropyl alcohol 99 %'];
+  test('what may stand for a tool is harmless and undisputed at every place where it is used', () => {
     const window: [string, string] = ['window', 'wipe'];
-    const nozzle: [string, string] = ['nozzle', 'clean'];
-    expect(on(window)).toContain('acetone');
-    // it dissolves plastic housings: where one bottle serves both, it stands for neither
-    for (const picked of [[nozzle], [window, nozzle], [nozzle, window]]) {
-      expect(on(...picked)).toEqual(['denatured alcohol', "maker's optics fluid"]);
+    const on = (tool: string, one: Imagined, ...picked: [string, string][]) =>
+      runOn(one, placesOn(one, ...picked)).instead![tool];
+    // acetone is disputed on glass, and melts plastic housings
+    expect(on('isopropyl alcohol 99 %', machine, window, ['nozzle', 'clean'])).toEqual([
+      'denatured alcohol',
+      "maker's optics fluid",
+    ]);
+    // a compressor's trap is not trusted on a board by all: what serves pump and board is neither's
+    const desktop: Imagined = { family: 'co2-desktop' };
+    const pump: [string, string] = ['air-assist', 'clean'];
+    const fan: [string, string] = ['head-fan', 'clean'];
+    expect(on('canned gas', desktop, pump)).toEqual(['compressor line with trap']);
+    for (const picked of [[fan], [pump, fan], [fan, pump]]) {
+      expect(on('canned gas', desktop, ...picked)).toBeUndefined();
+      const { layOut } = runOn(desktop, placesOn(desktop, ...picked));
+      expect(layOut).toContain('canned gas');
     }
     const { instead, layOut } = runOn(machine, placesOn(machine, window, ['frame', 'wipe']));
     expect(Object.keys(instead!).every((tool) => layOut.includes(tool))).toBe(true);

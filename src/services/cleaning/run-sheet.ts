@@ -214,7 +214,15 @@ export function buildRun(
     ],
     after: [],
   };
-  const layOut = [...new Set(places.flatMap(({ work }) => work.task.tools))].sort();
+  const undoing = [...words.values()].flatMap(({ open, close }) =>
+    compose([...open, ...close], by),
+  );
+  const layOut = [
+    ...new Set([
+      ...places.flatMap(({ work }) => work.task.tools),
+      ...undoing.flatMap(({ uses }) => uses),
+    ]),
+  ].sort();
   const layout: RunPiece = {
     kind: 'layout',
     id: 'layout',
@@ -330,13 +338,13 @@ export function buildRun(
   };
 }
 
-/** What may stand for each thing that is laid out, at every place where it is used. */
+/** What may stand for each thing that is laid out, at every place where it is used: nothing the shop has to weigh first. */
 function insteadOf(layOut: readonly string[], places: readonly SheetPlace[]) {
   return Object.fromEntries(
     layOut.flatMap((tool) => {
       const users = places.filter(({ work }) => work.task.tools.includes(tool));
       const others = substitutesFor(tool, (other) =>
-        users.some(({ work }) => work.by.harmful(other)),
+        users.some(({ work }) => work.by.verdict(other) !== 'allowed'),
       );
       return others.length > 0 ? [[tool, others]] : [];
     }),
@@ -358,7 +366,7 @@ function sheetBy(places: readonly SheetPlace[], machine: SheetMachine): By {
   return (
     places[0]?.work.by ?? {
       school: () => '',
-      harmful: () => false,
+      verdict: () => 'allowed',
       variant: (feature) => machine.build.variants[feature],
       ownWords: (feature) => ownUndo(machine.build, feature),
       card: machine.card,

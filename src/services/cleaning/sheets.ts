@@ -233,7 +233,7 @@ export function placesOf(
         station: station.name,
         // its parts stand on the sheet for themselves: what is left is a look round
         work: whole ? lookRound(shown) : shown,
-        methods: waysToRecord(work.answers, task.group, work.by.harmful),
+        methods: waysToRecord(work.answers, task.group, work.by.verdict),
       };
     })
     .sort((a, b) => (order.get(a.stationId) ?? 0) - (order.get(b.stationId) ?? 0));

@@ -1,4 +1,4 @@
-import { judgeMethod, partOf } from '../../catalogue/matrix';
+import { partOf } from '../../catalogue/matrix';
 import { ownUndo, type Build } from '../../catalogue/builds/build';
 import type { CatalogueTask } from '../../catalogue/schema';
 import type { By } from '../../catalogue/steps/compose';
@@ -6,7 +6,7 @@ import { railsOf, runsDry } from '../../catalogue/steps/steps';
 import { workOf, type Work } from '../../catalogue/steps/work';
 import { withLearned } from '../../core/cleaning/learned';
 import { listMachines } from '../../records/machines';
-import { methodsFinder, type AnsweredQuestion } from '../care/methods';
+import { methodsFinder, ourVerdict, settledDisputes, type AnsweredQuestion } from '../care/methods';
 import { buildFinder, type BuiltMachine } from '../machines/builds';
 import { keptBesidesUse, ofThisMinute } from '../kept';
 import type { Shop } from '../shop';
@@ -50,6 +50,7 @@ function readWorks(shop: Pick<Shop, 'db' | 'now'>, supposed: Readonly<Record<str
   const buildOf = buildFinder(shop);
   const methodsAt = methodsFinder(shop);
   const learnedOf = minutesFinder(shop);
+  const settled = settledDisputes(shop);
   const soakTaken = soakFinder(shop);
   const cards = new Map(listMachines(shop.db, { retired: true }).map(({ id, card }) => [id, card]));
   const builds = new Map<string, Build>();
@@ -70,7 +71,7 @@ function readWorks(shop: Pick<Shop, 'db' | 'now'>, supposed: Readonly<Record<str
     const part = partOf(station.kind, card, runsDry(rails));
     const asItIs: By = {
       school: (question) => chosen.get(question) ?? '',
-      harmful: (method) => judgeMethod(method, part).verdict === 'harmful',
+      verdict: (method) => ourVerdict(settled, method, part),
       variant: (feature) => build.variants[feature],
       ownWords: (feature) => ownUndo(build, feature),
       card,

@@ -82,7 +82,7 @@ function machineBy(shop: Shop, machine: MachineRow, build: Build): By {
   const answers = answeredQuestions(shop, { machineId: machine.id, stationId: null });
   return {
     school: (question) => answers.find(({ id }) => id === question)?.chosen ?? '',
-    harmful: () => false,
+    verdict: () => 'allowed',
     variant: (feature) => build.variants[feature],
     ownWords: (feature) => ownUndo(build, feature),
     card: machine.card,
