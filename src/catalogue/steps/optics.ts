@@ -59,7 +59,7 @@ const latched: WrittenLine = {
   feature: 'alarm',
   says: {
     latched:
-      'The lens alarm is latched: reset it now that the glass is clean, and say so in the note.',
+      'The lens alarm is latched: with the glass in and the power on, reset it, and say so in the note.',
     clears: 'The lens alarm clears by itself: if it stays, look at the glass again.',
   },
 };
@@ -167,8 +167,8 @@ export const windowStrip: Written = {
       'Vapour shut in under the ring hazes the inner lens.',
     ],
     'New window? Peel the foil off both faces.',
-    latched,
     glassIn,
+    latched,
   ],
   ways: [
     {
