@@ -212,8 +212,11 @@ export const consumables: readonly Consumable[] = [
   },
 ];
 
-/** More than the usual amount: a change of coolant takes a tank, a blow-out a puff. Units of the item. */
-const otherwise: Readonly<Record<string, number>> = { 'distilled coolant.change': 10 };
+/** More than the usual amount: a change of coolant takes a tank, a honeycomb many cloths. Units of the item. */
+const otherwise: Readonly<Record<string, number>> = {
+  'distilled coolant.change': 10,
+  'denatured honeycomb.clean': 100,
+};
 
 /** How many units of an item one task at a kind of station uses, by our starting assumption. */
 export function usualUse(item: Consumable, stationKind: string, task: CatalogueTask): number {

@@ -113,7 +113,7 @@ export const windowStrip = task('strip-clean', {
   prefer: 'S 15-20',
   minutes: [8, 5, 3],
   opening: 'head-off',
-  tools: [...swabs, 'lens tissue'],
+  tools: swabs,
   cautions: ['isolate', 'glass-edges', 'solvent'],
   note: 'Also at the lens alarm: residue creeps to the back. Stubborn: overnight in alcohol, covered. Etched square or crack: replace.',
 });
@@ -129,7 +129,7 @@ export const headStrip = task('strip-clean', {
   // solvent beside a board airs out for a quarter of an hour
   minutes: [20, 15, 5],
   opening: 'head-off',
-  tools: ['soft brush kept for boards', 'lens swabs', 'canned gas'],
+  tools: ['soft brush kept for boards', 'canned gas'],
   cautions: ['isolate', 'board', 'compressed-air'],
   note: 'Housing, vents, heat sink and fan; board brushed dry. First time about a quarter of an hour.',
 });
@@ -189,7 +189,7 @@ export const lensWipe = task('wipe', {
   prefer: 'S 2-3',
   minutes: [6, 3, 3],
   opening: 'nozzle-off',
-  tools: [...swabs, 'lens tissue'],
+  tools: swabs,
   cautions: ['isolate', 'glass-edges', 'znse', 'solvent'],
   note: 'In place or out. Bulging side as the machine card says; touch the rim only.',
 });
@@ -219,7 +219,7 @@ export const panelMirrorCheck = task('clean', {
   prefer: 'R 100',
   minutes: [10, 2, 3],
   opening: 'panels-off',
-  tools: [...swabs, 'torch'],
+  tools: swabs,
   cautions: ['isolate', 'high-voltage', 'solvent'],
   note: 'Thumb screw snug afterwards: a loose mirror shakes.',
   lookOnly: true,
@@ -235,7 +235,7 @@ export const probeWipe = task('wipe', {
   prefer: 'S 20',
   minutes: [2, 0, 0],
   opening: 'lid-only',
-  tools: ['lens swabs'],
+  tools: ['lens swabs', 'isopropyl alcohol 99 %'],
   note: 'Soot lifts the focus. It must move freely.',
 });
 
@@ -297,7 +297,13 @@ export const honeycombClean = task('clean', {
   prefer: 'S 25',
   minutes: [10, 60, 15],
   opening: 'bed-out',
-  tools: ['household degreaser', 'brass brush', 'gloves and goggles', 'soaking tub'],
+  tools: [
+    'vacuum with a fine filter',
+    'household degreaser',
+    'brass brush',
+    'gloves and goggles',
+    'soaking tub',
+  ],
   cautions: ['caustic', 'lifting', 'dry-before-power'],
   note: 'Brush from several angles. Clean enough to work, not to look at. It must be fully dry.',
 });
@@ -525,7 +531,7 @@ export const moduleFanClean = task('clean', {
   prefer: 'S 30',
   minutes: [6, 0, 0],
   opening: 'module-top-off',
-  tools: ['soft brush kept for boards', 'thin swabs', 'canned gas'],
+  tools: ['soft brush kept for boards', 'canned gas'],
   cautions: ['isolate', 'board', 'compressed-air'],
   note: 'No liquid on the board. Hold the blades; short leads break; press corners, not the hub.',
 });
@@ -618,7 +624,7 @@ export const frameWipe = task('wipe', {
   prefer: 'D 3-7',
   minutes: [5, 0, 0],
   opening: 'lid-only',
-  tools: ['microfibre', 'warm water'],
+  tools: ['microfibre', 'warm water', 'vacuum with a fine filter'],
   note: 'Damp warm cloth. When the frame is dirty the rest is too.',
 });
 
@@ -631,7 +637,7 @@ export const interiorWipe = task('wipe', {
   prefer: 'D 7',
   minutes: [10, 5, 0],
   opening: 'lid-only',
-  tools: ['microfibre', 'household degreaser'],
+  tools: ['microfibre', 'household degreaser', 'vacuum with a fine filter'],
   cautions: ['soot'],
   note: 'Cleaner on the cloth, never sprayed near boards.',
 });
@@ -644,7 +650,7 @@ export const interiorStrip = task('strip-clean', {
   prefer: 'D 30',
   minutes: [10, 5, 0],
   opening: 'bed-out',
-  tools: ['microfibre', 'household degreaser', 'vacuum with a fine filter'],
+  tools: ['microfibre', 'household degreaser', 'vacuum with a fine filter', 'scraper'],
   cautions: ['isolate', 'soot'],
   note: 'Corners and ledges too, with the bed out.',
 });

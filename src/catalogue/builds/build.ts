@@ -1,3 +1,4 @@
+import { unscrew } from '../steps/acts';
 import { headFeatures } from './head';
 import { opticsFeatures } from './optics';
 import { otherFeatures } from './rest';
@@ -71,7 +72,7 @@ function fromOwn(own: OwnVariant): Variant {
   return {
     id: own.id,
     name: own.name,
-    undo: own.screws > 0 ? own.undo.map((says) => ({ act: 'unscrew', says })) : own.undo,
+    undo: own.screws > 0 ? own.undo.map(unscrew) : own.undo,
     redo: own.redo,
     ...(counted && {
       parts: [

@@ -1,3 +1,4 @@
+import { unscrew } from '../steps/acts';
 import type { WrittenLine } from '../steps/written';
 import type { Feature } from './feature';
 
@@ -33,10 +34,7 @@ export const headFeatures: readonly Feature[] = [
         id: 'two-screws',
         name: 'two screws on top',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'One hand under the head, the other undoes its two screws with a hand driver.',
-          },
+          unscrew('One hand under the head, the other undoes its two screws with a hand driver.'),
         ],
         redo: [flush, screwsIn],
         parts: [{ name: 'Head', screws: 2, facing: 'Vents away from the gantry, opening down' }],
@@ -53,12 +51,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'screws-behind',
         name: 'screws from behind',
-        undo: [
-          {
-            act: 'unscrew',
-            says: 'One hand under the head, the other undoes its screws from behind.',
-          },
-        ],
+        undo: [unscrew('One hand under the head, the other undoes its screws from behind.')],
         redo: [flush, screwsIn],
         parts: [{ name: 'Head', screws: 2, facing: 'Back to the gantry, opening down' }],
         checks: ['screws'],
@@ -67,10 +60,9 @@ export const headFeatures: readonly Feature[] = [
         id: 'domed-nuts',
         name: 'four domed nuts that free the whole height stage',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'Four domed nuts off; the whole height stage comes away with the head: lay both aside together.',
-          },
+          unscrew(
+            'Four domed nuts off; the whole height stage comes away with the head: lay both aside together.',
+          ),
         ],
         redo: [
           'Height stage back over its studs, flush all round.',
@@ -262,9 +254,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'screwed',
         name: 'screwed on',
-        undo: [
-          { act: 'unscrew', says: 'Distance sensor: its screw out, laid aside, its cable on.' },
-        ],
+        undo: [unscrew('Distance sensor: its screw out, laid aside, its cable on.')],
         redo: ['Distance sensor on, square, its screw snug.'],
         parts: [{ name: 'Distance sensor', screws: 1, facing: 'Face down, square' }],
         checks: ['screws'],
@@ -312,12 +302,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'set-screws',
         name: 'set screws, loosened until it slides',
-        undo: [
-          {
-            act: 'unscrew',
-            says: 'Set screws of the shield loosened until it slides, not taken out.',
-          },
-        ],
+        undo: [unscrew('Set screws of the shield loosened until it slides, not taken out.')],
         redo: [
           [
             'Shield up; its set screws fall into the dents they made; snug and no more.',
@@ -338,10 +323,9 @@ export const headFeatures: readonly Feature[] = [
         id: 'four-and-set-screw',
         name: 'four screws and a set screw above them',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'Four screws out, and the set screw above them: it alone does not free the shield.',
-          },
+          unscrew(
+            'Four screws out, and the set screw above them: it alone does not free the shield.',
+          ),
         ],
         redo: [
           { act: 'screws', what: 'four screws', hand: true },
@@ -353,7 +337,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'two-behind',
         name: 'two screws from behind',
-        undo: [{ act: 'unscrew', says: 'Two screws of the shield out, from behind.' }],
+        undo: [unscrew('Two screws of the shield out, from behind.')],
         redo: ['Shield on, two screws from behind, snug.'],
         parts: [{ name: 'Shield', screws: 2, facing: 'Window to the front' }],
         checks: ['screws', 'shield'],
@@ -393,10 +377,7 @@ export const headFeatures: readonly Feature[] = [
         id: 'grub-screw',
         name: 'a grub screw behind a rubber cap',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'Rubber cap off; the grub screw behind it a little loose, not out.',
-          },
+          unscrew('Rubber cap off; the grub screw behind it a little loose, not out.'),
           'Nozzle down and off; its tube comes out of its hole.',
         ],
         redo: ['Nozzle up, its tube meeting its hole; grub screw snug; rubber cap back on.'],
@@ -406,12 +387,7 @@ export const headFeatures: readonly Feature[] = [
       {
         id: 'hex-below',
         name: 'a hex key from below',
-        undo: [
-          {
-            act: 'unscrew',
-            says: 'Soft cloth under the head; nozzle off with the hex key, from below.',
-          },
-        ],
+        undo: [unscrew('Soft cloth under the head; nozzle off with the hex key, from below.')],
         redo: ['Nozzle on from below with the hex key, snug.'],
         parts: [{ name: 'Nozzle', screws: 1, facing: 'Wide end up' }],
         checks: ['screws'],
@@ -470,10 +446,9 @@ export const headFeatures: readonly Feature[] = [
         id: 'four-screws',
         name: 'four screws, its bevelled holes up',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'Four screws with the hand driver; each back into its hole in the cover, or into a dish in the same places.',
-          },
+          unscrew(
+            'Four screws with the hand driver; each back into its hole in the cover, or into a dish in the same places.',
+          ),
           [
             'Lift the cover a finger wide and look for the fan lead before going on.',
             'The lead is short and tears at the motor.',
@@ -492,10 +467,9 @@ export const headFeatures: readonly Feature[] = [
         id: 'plate-indents',
         name: 'a plate whose indents face the screw posts',
         undo: [
-          {
-            act: 'unscrew',
-            says: 'Four screws out, a dish in the same places; plate up, the fan lead looked for first.',
-          },
+          unscrew(
+            'Four screws out, a dish in the same places; plate up, the fan lead looked for first.',
+          ),
         ],
         redo: ['Plate on, its indents facing the screw posts.', screwsIn],
         parts: [{ name: 'Head plate', screws: 4, facing: 'Indents to the screw posts' }],

@@ -1,3 +1,4 @@
+import { needs, unscrew } from '../steps/acts';
 import type { WrittenLine } from '../steps/written';
 import type { Feature, Variant } from './feature';
 
@@ -11,7 +12,10 @@ const wallAway: WrittenLine = {
     'on-side': 'Lid shut, machine stood on the side where the head parks, on a cloth.',
   },
 };
-const bag: WrittenLine = 'Bin bag under the outlet; clamp off, hose off over the bag: tar drips.';
+const bag: WrittenLine = needs(
+  'bin bag',
+  'Bin bag under the outlet; clamp off, hose off over the bag: tar drips.',
+);
 const hose = { name: 'Exhaust hose', hoses: 1, facing: 'Clamp screw to where a hand reaches it' };
 const hoseOn: WrittenLine =
   'Hose on over the whole collar, clamp all round; machine back, hose without a kink.';
@@ -147,10 +151,9 @@ export const otherFeatures: readonly Feature[] = [
         name: 'honeycomb over a plate, fixed to a lift',
         undo: [
           'Mark the edge of the bed that lies at the back.',
-          {
-            act: 'unscrew',
-            says: 'Gloves on. Screws of the lift out, then lift the honeycomb off its plate; two people for a big one.',
-          },
+          unscrew(
+            'Gloves on. Screws of the lift out, then lift the honeycomb off its plate; two people for a big one.',
+          ),
         ],
         redo: [dryBed, 'Honeycomb on its plate, marked edge to the back; screws of the lift snug.'],
         parts: [{ name: 'Bed', screws: 4, facing: 'Marked edge to the back' }],
@@ -244,10 +247,7 @@ export const otherFeatures: readonly Feature[] = [
             'Pull the fan’s plug by its body, never by the wires.',
             'A lead torn at the motor ends the fan.',
           ],
-          {
-            act: 'unscrew',
-            says: 'Fan screws with the hand driver while the other hand holds the fan’s weight.',
-          },
+          unscrew('Fan screws with the hand driver while the other hand holds the fan’s weight.'),
         ],
         redo: [
           ['Dry: fan, hub, plug.', 'Nothing wet goes back near electrics.'],
@@ -271,7 +271,7 @@ export const otherFeatures: readonly Feature[] = [
         undo: [
           wallAway,
           'Foam pad up; press the clip of the plug while it is drawn; it fits one way.',
-          { act: 'unscrew', says: 'Long screws out, opposite corners, a hand under the fan.' },
+          unscrew('Long screws out, opposite corners, a hand under the fan.'),
         ],
         redo: [
           ['Fan on, the arrow for the air outwards.', 'The wrong way round it blows the smoke in.'],
@@ -291,8 +291,11 @@ export const otherFeatures: readonly Feature[] = [
         undo: [
           wallAway,
           'Coolant hoses stay on: watch that none pulls.',
-          'Bin bag under the collar; clamp off, hose off over the bag: tar drips.',
-          { act: 'unscrew', says: 'Collar or plenum screws with the hand driver.' },
+          needs(
+            'bin bag',
+            'Bin bag under the collar; clamp off, hose off over the bag: tar drips.',
+          ),
+          unscrew('Collar or plenum screws with the hand driver.'),
           [
             'The cover of the tube beside it stays shut.',
             'Tens of kilovolts, stored after switch-off.',
@@ -315,11 +318,8 @@ export const otherFeatures: readonly Feature[] = [
         undo: [
           wallAway,
           'Note the arrow for the air on the filter and the size printed on it.',
-          'Bin bag under the plenum; clamp off, hose off over the bag.',
-          {
-            act: 'unscrew',
-            says: 'Plenum screws with the hand driver, the last ones while a hand holds it.',
-          },
+          needs('bin bag', 'Bin bag under the plenum; clamp off, hose off over the bag.'),
+          unscrew('Plenum screws with the hand driver, the last ones while a hand holds it.'),
         ],
         redo: [
           'Filter in, arrow the way the air goes, seal all round.',

@@ -5,11 +5,24 @@ export type RailType = (typeof railTypes)[number];
 /** A step in words, alone or with why it must not be skipped. */
 export type Said = string | readonly [text: string, why: string];
 
-/** Screws or nuts out, or loosened: a driver lies ready. */
-export interface Unscrew {
-  act: 'unscrew';
+/** A step that needs something at hand, as the stores name it. */
+export interface Needs {
+  act: 'needs';
+  tools: readonly string[];
   says: Said;
 }
+
+/** A step for which tools or supplies lie ready. */
+export const needs = (tools: string | readonly string[], says: Said): Needs => ({
+  act: 'needs',
+  tools: [tools].flat(),
+  says,
+});
+
+export const handDrivers = 'hand drivers';
+
+/** Screws or nuts out, or loosened. */
+export const unscrew = (says: Said): Needs => needs(handDrivers, says);
 
 /** A step of which build and method in force choose the words. */
 export type Act =
@@ -36,7 +49,7 @@ export type Act =
   | { act: 'clear' }
   /** degreaser on a bed that is out */
   | { act: 'degrease'; what: string }
-  | Unscrew
+  | Needs
   /** screws in again */
   | { act: 'screws'; what?: string; /** on a head, where no powered driver goes */ hand?: true }
   /** a lens goes back, the way round that was kept */
@@ -45,5 +58,5 @@ export type Act =
   | {
       act: 'by build';
       feature: string;
-      says: Readonly<Record<string, Said | Unscrew>>;
+      says: Readonly<Record<string, Said | Needs>>;
     };

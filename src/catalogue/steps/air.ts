@@ -1,3 +1,4 @@
+import { needs, unscrew } from './acts';
 import type { Written, WrittenLine, WrittenWay } from './written';
 
 const holdBlades: WrittenLine = { act: 'blades' };
@@ -11,15 +12,13 @@ const fanOut: WrittenWay = {
   id: 'out',
   name: 'fan lifted out',
   school: 'fan-out:out',
+  tools: ['soft brush kept for boards'],
   minutes: [14, 0, 0],
   active: [
-    {
-      act: 'unscrew',
-      says: [
-        'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
-        'The lead is short and tears at the motor: that ends the fan.',
-      ],
-    },
+    unscrew([
+      'Undo the fan’s screws; hold its weight with the other hand; do not let it hang.',
+      'The lead is short and tears at the motor: that ends the fan.',
+    ]),
     holdBlades,
     'Brush both sides of the blades, the frame, the fins behind it.',
     [
@@ -38,10 +37,10 @@ const fromOutside: WrittenWay = {
   minutes: [5, 0, 0],
   inPlace: true,
   active: [
-    [
+    needs('torch', [
       'Look in with a torch: fluff on the blades, brown spots on the board? Say so in the note.',
       'What is caked or brown is opened: that is its strip-clean, at the bench.',
-    ],
+    ]),
     [
       'What covers the glass stays on, and a dry cloth lies under the head.',
       'What is brushed loose falls: on the cloth, not on the glass or the bed.',
@@ -52,10 +51,10 @@ const fromOutside: WrittenWay = {
       act: 'blow',
       where: 'slantwise in at the vents and out past the blades, never straight down at the board',
     },
-    [
+    needs('cotton swabs', [
       'Turn the fan with the wooden end of the swab: it turns freely for two turns.',
       'A fan that must be pushed round will not start under power.',
-    ],
+    ]),
   ],
 };
 
@@ -73,10 +72,7 @@ export const moduleFanClean: Written = {
       act: 'by build',
       feature: 'head-fan',
       says: {
-        two: {
-          act: 'unscrew',
-          says: 'Two fans with two screws each: one after the other, not both out at once.',
-        },
+        two: unscrew('Two fans with two screws each: one after the other, not both out at once.'),
       },
     },
     'Soft brush kept for boards: blades, then vents, then the fins of the heat sink, always outwards.',
@@ -106,10 +102,7 @@ export const headFanClean: Written = {
       act: 'by build',
       feature: 'head-fan',
       says: {
-        two: {
-          act: 'unscrew',
-          says: 'Two fans with two screws each: one after the other, not both out at once.',
-        },
+        two: unscrew('Two fans with two screws each: one after the other, not both out at once.'),
       },
     },
     'Soft brush kept for boards: blades, then the openings beside it, outwards.',
@@ -125,7 +118,10 @@ export const outletFanClean: Written = {
   wait: { verb: 'dries', place: 'drying' },
   active: [
     'Take a picture of which way the arrow for the air points.',
-    'Dry brush first: blades, both sides, and the frame. The dust goes into the vacuum.',
+    needs(
+      'vacuum with a fine filter',
+      'Dry brush first: blades, both sides, and the frame. The dust goes into the vacuum.',
+    ),
     [
       'Degreaser on the brush, never on the fan, hub held upwards; none runs into the bearing.',
       'Degreaser in the bearing washes its oil out: the fan squeals in a week.',
@@ -155,7 +151,10 @@ export const ductClean: Written = {
   dusty: true,
   active: [
     draughtBefore,
-    'Clamp off, hose over a bin bag; look in with a torch. Clean? Looked at and fine, clamp on.',
+    needs(
+      ['bin bag', 'torch'],
+      'Clamp off, hose over a bin bag; look in with a torch. Clean? Looked at and fine, clamp on.',
+    ),
     [
       'Respirator on. Vacuum, then chip brush, towards the bag.',
       'The flakes are not for lungs, and tar in a duct burns.',
@@ -173,7 +172,7 @@ export const inlineFanClean: Written = {
   dusty: true,
   active: [
     draughtBefore,
-    'Its plug is out; clamps off on both sides, a bin bag under it.',
+    needs('bin bag', 'Its plug is out; clamps off on both sides, a bin bag under it.'),
     holdBlades,
     'Brush blades and housing towards the bag; wipe; nothing runs into the hub.',
     flick,
@@ -208,7 +207,10 @@ export const portInside: Written = {
   name: 'from inside',
   active: [
     ['Respirator on, vacuum held beside the brush.', 'The flakes are not for lungs.'],
-    'A cloth wound on a dowel through each opening from inside, turned as it comes out.',
+    needs(
+      'dowel',
+      'A cloth wound on a dowel through each opening from inside, turned as it comes out.',
+    ),
     'Soft brush round the edges; vacuum what fell, also behind and below.',
   ],
 };
@@ -259,7 +261,10 @@ export const assistFanClean: Written = {
     'Four star screws of its cover out, by hand; cover off.',
     ['Hold the hub while blowing.', 'A fan blown round makes current backwards.'],
     { act: 'blow', where: 'from the blades towards the room' },
-    'Soft brush over blades and grille; the port to the head looked through with a torch.',
+    needs(
+      ['soft brush', 'torch'],
+      'Soft brush over blades and grille; the port to the head looked through with a torch.',
+    ),
     flick,
     { act: 'screws', what: 'four star screws' },
   ],

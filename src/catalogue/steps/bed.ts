@@ -1,3 +1,4 @@
+import { needs } from './acts';
 import type { Written } from './written';
 
 export const debrisClear: Written = {
@@ -25,7 +26,7 @@ export const underBedVacuum: Written = {
       'A vacuum full of embers burns an hour later.',
     ],
     'Follow the edges and the exhaust opening with the narrow nozzle.',
-    'Feel for what the vacuum leaves: sticky scraps are lifted with a scraper.',
+    needs('scraper', 'Feel for what the vacuum leaves: sticky scraps are lifted with a scraper.'),
   ],
   stop: 'A white sheet of paper drawn across stays white of crumbs.',
   wrong: ['Magnets, screws or a lens go up the hose: look first.'],
@@ -59,6 +60,7 @@ export const honeycombClean: Written = {
       school: 'honeycomb:wipe',
       minutes: [35, 5, 0],
       wait: { verb: 'airs out', place: null },
+      tools: ['vacuum with a fine filter', 'denatured alcohol', 'microfibre', 'gloves and goggles'],
       active: [
         'Outdoors or in a strong draught, no spark near: this is a lot of vapour.',
         'Vacuum both sides.',
@@ -72,6 +74,13 @@ export const honeycombClean: Written = {
       school: 'honeycomb:long-soak',
       minutes: [8, 720, 15],
       dries: 'comb',
+      tools: [
+        'vacuum with a fine filter',
+        'household degreaser',
+        'brass brush',
+        'gloves and goggles',
+        'soaking tub',
+      ],
       active: [
         'Carry it flat to the wash, by the frame.',
         'Vacuum both sides.',
@@ -93,6 +102,7 @@ export const honeycombClean: Written = {
       minutes: [20, 0, 0],
       dries: 'comb',
       at: 'washer',
+      tools: ['gloves and goggles', 'pressure washer'],
       active: [
         [
           'A magnet sticks to it: steel. If not, choose another way.',
@@ -111,6 +121,7 @@ export const honeycombClean: Written = {
       school: 'honeycomb:cells',
       minutes: [60, 5, 0],
       wait: { verb: 'dries', place: null },
+      tools: ['vacuum with a fine filter', 'cotton swabs', 'household degreaser', 'microfibre'],
       active: [
         'Vacuum both sides.',
         'Only the cells that are blocked: swab with degreaser through each, then a dry one.',
@@ -152,7 +163,7 @@ export const plateClean: Written = {
   name: 'wipe and degrease',
   active: [
     ['Respirator on, the extraction running.', 'The flakes are not for lungs.'],
-    'Vacuum first, with the fine filter.',
+    needs('vacuum with a fine filter', 'Vacuum first, with the fine filter.'),
     {
       act: 'by build',
       feature: 'base',
@@ -178,6 +189,13 @@ export const plateClean: Written = {
       school: 'under-plate:brush',
       minutes: [15, 0, 5],
       dries: 'plate',
+      tools: [
+        'respirator',
+        'gloves and goggles',
+        'brass brush for a drill',
+        'vacuum with a fine filter',
+        'microfibre',
+      ],
       active: [
         [
           'Respirator and goggles on, extraction running.',

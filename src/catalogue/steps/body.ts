@@ -1,3 +1,4 @@
+import { needs } from './acts';
 import type { Written } from './written';
 
 export const frameWipe: Written = {
@@ -53,7 +54,7 @@ export const hoodInside: Written = {
   active: [
     ['Hood up and held, field lens capped.', 'It must not fall shut on your hands.'],
     { act: 'cloth', where: 'the inside of the hood, from the top down' },
-    'Torch into the outlet: soot on the grille, a scrap before it? Out with it.',
+    needs('torch', 'Torch into the outlet: soot on the grille, a scrap before it? Out with it.'),
   ],
   stop: 'A fresh cloth stays clean; the outlet is free.',
   wrong: ['Cleaner splashes up to the field lens: cap it first.'],

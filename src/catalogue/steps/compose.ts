@@ -1,6 +1,6 @@
 import type { StepFacts } from '../../core/cleaning/step';
 import type { Verdict } from '../matrix';
-import type { Act, RailType, Said } from './acts';
+import { handDrivers, type Act, type RailType, type Said } from './acts';
 import type { WrittenLine } from './written';
 
 /** What a sentence is composed from: the methods in force at a station, its build, its machine card. */
@@ -532,8 +532,6 @@ export function driverSize(by: Pick<By, 'card'>): string {
   return size ? ` (${size})` : '';
 }
 
-const handDrivers = 'hand drivers';
-
 function screws(by: By, { what = 'screws', hand }: Extract<Act, { act: 'screws' }>): Composed[] {
   const why = 'One screw tightened alone pulls the part askew, and plastic threads strip.';
   return by.school('driver') === 'powered' && !hand
@@ -613,8 +611,8 @@ function composeAct(act: Act, by: By): Composed[] {
       return screws(by, act);
     case 'lens in':
       return lensIn(by);
-    case 'unscrew':
-      return [spoken(act.says, [handDrivers])];
+    case 'needs':
+      return [spoken(act.says, act.tools)];
     case 'by build':
       return byBuild(by, act);
     default:

@@ -1,3 +1,4 @@
+import { needs } from './acts';
 import type { Written, WrittenLine } from './written';
 
 const byHand: WrittenLine = [
@@ -37,7 +38,7 @@ export const wheelsClean: Written = {
         'v-wheels-four': 'Four wheels on the carriage in the middle, three at each side.',
       },
     },
-    'Dry brush round each wheel first: crumbs sit in the groove.',
+    needs('soft brush', 'Dry brush round each wheel first: crumbs sit in the groove.'),
     { act: 'rail', where: 'round each wheel, spun in it, all of its flank' },
     [
       'Rock each wheel: no play, and it turns with two fingers.',
@@ -198,7 +199,10 @@ export const screwWipe: Written = {
   drawing: 'rail',
   dusty: true,
   active: [
-    'Dry brush along the thread, then a cloth pressed into it while the screw is turned by hand.',
+    needs(
+      'soft brush',
+      'Dry brush along the thread, then a cloth pressed into it while the screw is turned by hand.',
+    ),
     'Only in a humid shop it is greased; in a dry one it ends here.',
     { act: 'grease', rail: 'screw', where: 'along the thread' },
   ],

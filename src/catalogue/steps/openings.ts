@@ -1,3 +1,4 @@
+import { needs } from './acts';
 import { variantIn, type Build } from '../builds/build';
 import type { ProofId, WrittenLine, WrittenOpening } from './written';
 
@@ -227,10 +228,10 @@ export function linesBefore(
   }
   return opening === 'module-top-off'
     ? [
-        [
+        needs('soft brush', [
           'Housing wiped and crust loosened with a dry brush first, opening down. Brown outside is cleaned before it is opened; brown powder inside is wood soot blown back.',
           'Blown loose later, it falls into the optics.',
-        ],
+        ]),
       ]
     : [];
 }

@@ -1,3 +1,4 @@
+import { needs, unscrew } from './acts';
 import type { Written, WrittenLine, WrittenPart, WrittenWay } from './written';
 
 const dries = { verb: 'dries', place: null } as const;
@@ -7,10 +8,11 @@ const protect: WrittenLine = { act: 'protect' };
 const wet: WrittenLine = { act: 'wet' };
 const takeUp: WrittenLine = { act: 'take up' };
 
-const lookFirst = (words: string): WrittenLine => [
-  `Look at the glass with a torch held flat before anything touches it: ${words}.`,
-  'A damaged window heats up and breaks, or throws the beam aside.',
-];
+const lookFirst = (words: string): WrittenLine =>
+  needs('torch', [
+    `Look at the glass with a torch held flat before anything touches it: ${words}.`,
+    'A damaged window heats up and breaks, or throws the beam aside.',
+  ]);
 
 export const windowWipe: Written = {
   drawing: 'glass',
@@ -37,10 +39,10 @@ export const beamWindowWipe: Written = {
   ...windowWipe,
   active: [
     'Lid up. Find every window between tube and head; the beam passes all of them.',
-    [
+    needs('torch', [
       'Look at each with a torch held flat before touching it: a crack or a cloudy spot means a new window.',
       'A damaged window absorbs the beam, heats up and breaks.',
-    ],
+    ]),
     gloves,
     protect,
     wet,
@@ -113,7 +115,10 @@ export const windowByHand: Written = {
     gloves,
     'Soft cloth under the head.',
     glassOff,
-    'Window tipped onto lens tissue, held by its rim; mark which face was to the work.',
+    needs(
+      'lens tissue',
+      'Window tipped onto lens tissue, held by its rim; mark which face was to the work.',
+    ),
     innerLook,
     protect,
     wet,
@@ -151,12 +156,15 @@ export const windowStrip: Written = {
       },
     },
     glassOff,
-    [
+    needs('lens tissue', [
       'Tip the window out onto lens tissue, and hold it by the rim only. Mark which face was to the work.',
       'Held by its face it must be begun again; put back the other way round, the soiled face sits where no swab reaches it.',
-    ],
+    ]),
     innerLook,
-    'Loosen what is caked on the seat of the window with a dry brush, opening down, so that it falls out and not in.',
+    needs(
+      'brush kept for optics',
+      'Loosen what is caked on the seat of the window with a dry brush, opening down, so that it falls out and not in.',
+    ),
     protect,
     wet,
     { act: 'stroke', glass: 'protective window', faces: 'both' },
@@ -178,13 +186,13 @@ export const windowStrip: Written = {
       parts: windowOut,
       active: [
         'Take the window out as usual, by the rim.',
-        [
+        needs('isopropyl alcohol 99 %', [
           'Into a small lidded glass with alcohol, standing on its edge. Lid on.',
           'An open glass of alcohol overnight is vapour in a shut room: away from heaters, sparks and machines.',
-        ],
+        ]),
       ],
       finishing: [
-        'Lift it out by the rim, dry on tissue.',
+        needs('lens tissue', 'Lift it out by the rim, dry on tissue.'),
         wet,
         { act: 'stroke', glass: 'protective window', faces: 'both' },
         glassIn,
@@ -212,10 +220,9 @@ export const headStrip: Written = {
       feature: 'head-fan',
       says: {
         'short-lead': 'Fan: brush blades and frame, both sides as far as its lead lets it.',
-        two: {
-          act: 'unscrew',
-          says: 'Two fans, one after the other: two screws out, brush blades and frame, two screws in, then the next.',
-        },
+        two: unscrew(
+          'Two fans, one after the other: two screws out, brush blades and frame, two screws in, then the next.',
+        ),
       },
     },
     [
@@ -224,7 +231,10 @@ export const headStrip: Written = {
     ],
     { act: 'blow', where: 'from the heat sink outwards, never at the board' },
     'Plates may be wiped apart from the board; back only when dry to the last drop.',
-    'Beam hole: thin swab with alcohol, until the cotton comes out white.',
+    needs(
+      ['thin swabs', 'isopropyl alcohol 99 %'],
+      'Beam hole: thin swab with alcohol, until the cotton comes out white.',
+    ),
   ],
   finishing: [
     [
@@ -248,7 +258,10 @@ export const nozzleClean: Written = {
   drawing: 'surface',
   wet: true,
   active: [
-    'Nozzle on the cloth. Scrape off the crust with a wooden stick, not with steel.',
+    needs(
+      'wooden stick',
+      'Nozzle on the cloth. Scrape off the crust with a wooden stick, not with steel.',
+    ),
     [
       'Thin swab with alcohol through the hole, from both sides, turning.',
       'Build-up narrows the hole: the air no longer reaches the cut and the flame licks up.',
@@ -288,7 +301,10 @@ export const fieldLensWipe: Written = {
   wet: true,
   wait: dries,
   active: [
-    'Hood up, cap off. Look at the lens from below with a torch held flat: a chip or a crack ends the work here.',
+    needs(
+      'torch',
+      'Hood up, cap off. Look at the lens from below with a torch held flat: a chip or a crack ends the work here.',
+    ),
     gloves,
     [
       'Let loose dust fall off by itself; no breath, no blowing from below.',
@@ -331,7 +347,10 @@ const lensInPlace = {
   inPlace: true,
   proofs: [],
   active: [
-    'Look up through the opening with a torch: a crack or a chip ends the work here.',
+    needs(
+      'torch',
+      'Look up through the opening with a torch: a crack or a chip ends the work here.',
+    ),
     gloves,
     protect,
     wet,
@@ -351,7 +370,10 @@ export const lensWipe: Written = {
     gloves,
     'Soft cloth under the head before the ring is undone.',
     'Ring off by hand; on some holders it turns the other way when seen from the front.',
-    ['Tip the lens onto lens tissue, by the rim.', 'Touched is dirty: that glass is begun again.'],
+    needs('lens tissue', [
+      'Tip the lens onto lens tissue, by the rim.',
+      'Touched is dirty: that glass is begun again.',
+    ]),
     whichWay,
     chipped,
     protect,
@@ -382,10 +404,10 @@ export const assemblyLensWipe: Written = {
   active: [
     gloves,
     'Soft cloth under the head. The four small screws of the lens assembly out, opposite corners, a finger under it.',
-    [
+    needs('lens tissue', [
       'Lift the lens out by its rim, onto lens tissue.',
       'Touched is dirty: that glass is begun again.',
-    ],
+    ]),
     whichWay,
     chipped,
     protect,
@@ -449,8 +471,10 @@ export const pulledLensWipe: Written = {
   ],
 };
 
-const slant: WrittenLine =
-  'Look at it at a slant with a torch: a burnt spot or a lifted coating means a new mirror.';
+const slant: WrittenLine = needs(
+  'torch',
+  'Look at it at a slant with a torch: a burnt spot or a lifted coating means a new mirror.',
+);
 
 const mirrorStop = 'No film and no marks at a slant; a fresh swab stays white.';
 
@@ -613,7 +637,10 @@ export const panelMirrorCheck: Written = {
   mount: true,
   wait: dries,
   active: [
-    'Torch at a slant on the mirror. Clear and even: looked at and fine, panel on again.',
+    needs(
+      'torch',
+      'Torch at a slant on the mirror. Clear and even: looked at and fine, panel on again.',
+    ),
     gloves,
     'Marked or dull: loosen the thumb screw, slide the mirror out of its bracket, hold by the rim.',
     'Look at both faces for scratch, crack and film.',
@@ -671,7 +698,7 @@ export const clearPlasticWipe: Written = {
   wet: true,
   wait: { verb: 'dries', place: null },
   active: [
-    'Vacuum or brush off the grit first, without rubbing.',
+    needs('soft brush', 'Vacuum or brush off the grit first, without rubbing.'),
     { act: 'clear' },
     'A second cloth with clear water, then a dry one.',
   ],

@@ -6,7 +6,7 @@ import type { CatalogueTask } from '../schema';
 import { compose, composedTools, type By, type Composed } from './compose';
 import { shieldClean } from './optics';
 import { minutesOn, writtenSteps, type Placed } from './steps';
-import type { Drying, ProofId, Written, WrittenPart, WrittenWait } from './written';
+import type { Drying, ProofId, Written, WrittenLine, WrittenPart, WrittenWait } from './written';
 
 /** One way to do a task, in sentences. */
 export interface ComposedWay {
@@ -20,6 +20,8 @@ export interface ComposedWay {
   at: Place | null;
   active: readonly Composed[];
   finishing: readonly Composed[];
+  /** what lies ready for it */
+  tools: string[];
   parts: readonly WrittenPart[];
   proofs: readonly ProofId[];
   /** it needs nothing undone */
@@ -84,6 +86,14 @@ export function workOf(
   const written =
     apart && hasShield(build) && place.kind === 'shield' && found ? shieldClean : usual;
   const minutes = minutesOn(build, place, task);
+  const composed = (
+    active: readonly WrittenLine[],
+    finishing: readonly WrittenLine[],
+    named: readonly string[] = task.tools,
+  ) => {
+    const lines = { active: compose(active, by), finishing: compose(finishing, by) };
+    return { ...lines, tools: toolsOf(named, [...lines.active, ...lines.finishing]) };
+  };
   const usualWay: ComposedWay & { school?: string | undefined } = {
     id: 'usual',
     name: written.name ?? 'the usual way',
@@ -91,11 +101,10 @@ export function workOf(
     dries: written.dries ?? null,
     wait: written.wait ?? null,
     at: written.at ?? null,
-    active: compose(written.active, by),
-    // minutes without steps still need a press
-    finishing: compose(
+    ...composed(
+      written.active,
+      // minutes without steps still need a press
       written.finishing ?? (minutes.finishing > 0 ? ['Finish it, and look at it again.'] : []),
-      by,
     ),
     parts: written.parts ?? [],
     proofs: written.proofs ?? [],
@@ -111,8 +120,7 @@ export function workOf(
       dries: way.dries ?? null,
       wait: way.wait ?? written.wait ?? null,
       at: way.at ?? null,
-      active: compose(way.active, by),
-      finishing: compose(way.finishing ?? [], by),
+      ...composed(way.active, way.finishing ?? [], way.tools),
       parts: way.parts ?? [],
       proofs: way.proofs ?? written.proofs ?? [],
       inPlace: way.inPlace ?? false,
@@ -137,7 +145,7 @@ export function workOf(
     task: {
       ...task,
       minutes: first!.minutes,
-      tools: toolsOf(task.tools, first!),
+      tools: first!.tools,
       cautions: [
         ...new Set([...task.cautions, ...linesOf(first!).flatMap(({ cautions }) => cautions)]),
       ],
@@ -155,9 +163,11 @@ function brushedOutside(build: Build, by: By, apart: boolean): boolean {
 
 const linesOf = ({ active, finishing }: ComposedWay) => [...active, ...finishing];
 
-/** What must lie ready: what the task itself names, and what the method in force brings in place of ours. */
-function toolsOf(named: readonly string[], way: ComposedWay): string[] {
-  const used = linesOf(way).flatMap(({ uses }) => uses);
-  if (used.length === 0) return [...named];
-  return [...new Set([...named.filter((tool) => !composedTools.has(tool)), ...used])];
+/** What must lie ready: what is named, and what the method in force brings in place of ours. */
+function toolsOf(named: readonly string[], lines: readonly Composed[]): string[] {
+  const used = lines.flatMap(({ uses }) => uses);
+  const ours = used.some((tool) => composedTools.has(tool))
+    ? named.filter((tool) => !composedTools.has(tool))
+    : named;
+  return [...new Set([...ours, ...used])];
 }

@@ -23,6 +23,8 @@ export interface WrittenWay {
   dries?: Drying;
   /** the shared place that the hands work at */
   at?: Place;
+  /** what lies ready this way, beside what its steps bring; left out: what the task names */
+  tools?: readonly string[];
   active: readonly WrittenLine[];
   finishing?: readonly WrittenLine[];
   /** what leaves the machine this way */

@@ -1,4 +1,4 @@
-import { arrange, minutesOf, sheetMinutes, wayOf, type RunSheet } from './run';
+import { arrange, layOutOf, minutesOf, sheetMinutes, wayOf, type RunSheet } from './run';
 import { piece, task } from './testing/sheets';
 
 const opening = (id: string) => ({ id, until: 'over' as const, rule: 'opening' });
@@ -49,4 +49,32 @@ test('a task goes by the way that was chosen, else by the first; dried where it 
   expect(wayOf(bed, new Map([['bed', 'soak']])).id).toBe('soak');
   expect(wayOf(bed, new Map([['bed', 'gone']])).id).toBe('usual');
   expect(minutesOf(bed, new Map([['bed', 'soak']]))).toEqual(soak.minutes);
+});
+
+test('what lies ready follows the way that was chosen; a sheet without lists by way keeps its own', () => {
+  const [usual] = task('bed').ways;
+  const ways = [
+    { ...usual!, tools: ['tub', 'brush'] },
+    { ...usual!, id: 'wipe', tools: ['cloth', 'alcohol'] },
+  ];
+  const crumbs = task('crumbs');
+  const run = {
+    layOut: ['as it was made'],
+    tasks: [
+      task('bed', { ways }),
+      { ...crumbs, ways: [{ ...crumbs.ways[0]!, tools: ['brush', 'vacuum'] }] },
+    ],
+    pieces: [piece('open:bed-out', 'open', { tools: ['driver', 'cloth'] }), ...sheet.pieces],
+  };
+  expect(layOutOf(run, new Map())).toEqual(['brush', 'cloth', 'driver', 'tub', 'vacuum']);
+  expect(layOutOf(run, new Map([['bed', 'wipe']]))).toEqual([
+    'alcohol',
+    'brush',
+    'cloth',
+    'driver',
+    'vacuum',
+  ]);
+  const former = { ...run, tasks: [...run.tasks, task('rail')] };
+  expect(layOutOf(former, new Map([['bed', 'wipe']]))).toEqual(['as it was made']);
+  expect(layOutOf({ ...run, tasks: [], pieces: sheet.pieces }, new Map())).toEqual([]);
 });

@@ -31,6 +31,8 @@ export interface Way {
   minutes: Minutes;
   active: readonly Line[];
   finishing: readonly Line[];
+  /** what lies ready for it; left out on sheets made when only the shop's way had a list */
+  tools?: readonly string[];
   /** what leaves the machine this way, beside what its opening takes out */
   parts: readonly PartWanted[];
   /** the shared place that the hands work at; left out: at the machine */
@@ -120,6 +122,8 @@ export interface RunPiece {
   minutes: Minutes;
   wait: Wait;
   lines: readonly Line[];
+  /** what lies ready for it */
+  tools?: readonly string[];
   /** the lines in place of those where a task is done in a way in which nothing dries: what was out goes back in */
   undried?: { task: string; lines: readonly Line[] };
   parts: readonly PartWanted[];
@@ -151,7 +155,7 @@ export interface ProofWanted {
 export interface RunSheet {
   /** the wait before connectors may be touched */
   isolationMinutes: number;
-  /** tools and consumables to lay out first */
+  /** tools and consumables to lay out first, in the ways that come first */
   layOut: readonly string[];
   tasks: readonly RunTask[];
   pieces: readonly RunPiece[];
@@ -175,6 +179,21 @@ export interface RunSheet {
 /** The way a task is done: the one chosen, else the shop's. */
 export function wayOf(task: RunTask, chosen: ReadonlyMap<string, string>): Way {
   return task.ways.find(({ id }) => id === chosen.get(task.id)) ?? task.ways[0]!;
+}
+
+/**
+ * Tools and consumables that lie ready in the ways that were chosen, by name. A sheet whose ways have no lists of
+ * their own has the one it was made with.
+ */
+export function layOutOf(
+  { tasks, pieces, layOut }: Pick<RunSheet, 'tasks' | 'pieces' | 'layOut'>,
+  chosen: ReadonlyMap<string, string>,
+): readonly string[] {
+  const ways = tasks.map((task) => wayOf(task, chosen).tools);
+  if (ways.includes(undefined)) return layOut;
+  return [
+    ...new Set([...ways, ...pieces.map(({ tools }) => tools)].flatMap((tools = []) => tools)),
+  ].sort();
 }
 
 /** What decides a choice made on a sheet where it dries. */

@@ -266,6 +266,27 @@ test('what a sheet draws from the stores is what the method in force uses', () =
   expect(drawn()).toEqual(['Acetone', 'Cotton swabs']);
 });
 
+test('what a sheet draws is what the way it was done in uses', () => {
+  for (const item of ['degreaser', 'denatured', 'cotton-swabs']) {
+    must(moveStock(shop, tester, { item, kind: 'count', quantity: 1000, note: '' }));
+  }
+  const drawn = (way: string) => {
+    const sheetId = must(start('honeycomb', 'clean')).row.id;
+    const task = runOf(shop, sheetId)!.tasks[0]!.id;
+    must(press(shop, tester, sheetId, [{ kind: 'way', task, way }]));
+    markOn(shop, sheetId, station('honeycomb'), 'clean', { result: 'done' });
+    pressAllInOrder(shop, sheetId);
+    must(signOffSheet(shop, tester, sheetId));
+    shop.clock.now += 3_600_000;
+    return handOver(shop, sheetRow(shop, sheetId)!)
+      .drawn.map(({ name, quantity }) => `${quantity} ${name}`)
+      .sort();
+  };
+  expect(drawn('usual')).toEqual(['100 Household degreaser']);
+  expect(drawn('wipe')).toEqual(['100 Denatured alcohol']);
+  expect(drawn('cells')).toEqual(['100 Household degreaser', '4 Cotton swabs']);
+});
+
 test('a substitute is offered where it does no harm, drawn in place of the usual, and told at the end', () => {
   for (const item of ['swabs', 'cotton-swabs']) {
     must(moveStock(shop, tester, { item, kind: 'count', quantity: 100, note: '' }));

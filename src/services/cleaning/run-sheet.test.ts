@@ -7,7 +7,14 @@ import { compose } from '../../catalogue/steps/compose';
 import { exposes, openings } from '../../catalogue/openings';
 import { writtenOpening } from '../../catalogue/steps/openings';
 import { minutesOpen } from '../../core/cleaning/exposure';
-import { arrange, linesOf, minutesOf, sheetTasks, type RunSheet } from '../../core/cleaning/run';
+import {
+  arrange,
+  layOutOf,
+  linesOf,
+  minutesOf,
+  sheetTasks,
+  type RunSheet,
+} from '../../core/cleaning/run';
 import { ruleWords } from '../../core/cleaning/rules';
 import { ourWays } from '../../core/cleaning/sheet-rules';
 import type { SheetPlace } from './run-parts';
@@ -130,6 +137,30 @@ const anyMachine: fc.Arbitrary<Imagined> = fc
     turned,
     warm,
   }));
+
+/** Words of a step, and what lies ready where it says them. */
+const doneWith: readonly (readonly [RegExp, RegExp])[] = [
+  [/hand driver|hex key/, /hand drivers/],
+  [/powered driver/, /powered driver/],
+  [/\btorch\b/i, /torch/],
+  [/\bvacuum\b/i, /vacuum|soft brush/],
+  [/lens tissue/, /lens tissue/],
+  [/thin swab/i, /thin swabs/],
+  [/\bswab\b/i, /swab|tissue|wipes/],
+  [/wooden stick/, /wooden stick/],
+  [/bin bag/i, /bin bag/],
+  [/respirator/i, /respirator/],
+  [/goggles/i, /goggles/],
+  // what is sticky only is laid in degreaser: that is nobody's list
+  [/degreaser (on|all)/i, /degreaser|soap/],
+  [/scraper/i, /scraper/],
+  [/dowel/, /dowel/],
+  [/canned gas/i, /canned gas/],
+  [/grease,/, /grease/],
+  [/alcohol/i, /alcohol/],
+  [/isopropyl/i, /isopropyl/],
+  [/acetone/i, /acetone/],
+];
 
 /** A machine and some of its tasks by their ids, so that a failure is short to read. */
 const anySheet = anyMachine.chain((machine) =>
@@ -258,12 +289,14 @@ test('any tasks of any machine in any method: nesting, dust, waits and closing h
       }
       const opened = run.pieces.filter(({ kind }) => kind === 'open');
       expect(run.pieces.filter(({ kind }) => kind === 'close')).toHaveLength(opened.length);
-      // whatever is unscrewed finds its driver on the cloth
-      const asWritten = arrange(run, noWays, null).steps.flatMap((step) => [
-        ...linesOf(run, step, noWays),
-      ]);
-      const driven = asWritten.some(({ text }) => /hand driver|hex key/.test(text));
-      if (driven) expect(run.layOut).toContain('hand drivers');
+      // what a step is done with is on the cloth
+      const said = steps.flatMap((step) => [...linesOf(run, step, ways)].map(({ text }) => text));
+      const ready = layOutOf(run, ways).join(', ');
+      for (const text of said) {
+        for (const [word, tool] of doneWith) {
+          if (word.test(text)) expect([text, tool, tool.test(ready)]).toEqual([text, tool, true]);
+        }
+      }
       // no sentence is left half composed
       for (const { text } of steps.flatMap((step) => [...linesOf(run, step, ways)])) {
         expect(text).toMatch(/^[A-Z“].*[.!?]$/);
@@ -839,6 +872,43 @@ describe('a sheet as it stands under what it is made for', () => {
     const held = { ...machine, variants: { held: 'own-1' } };
     expect(drivers({ ...held, own: [own(2)] }, strip)).toEqual(['hand drivers']);
     expect(drivers({ ...held, own: [own(0)] }, strip)).toEqual([]);
+  });
+
+  test('what lies ready follows the way that is taken, and so does what may stand for it', () => {
+    const run = runOn(machine, placesOn(machine, ['honeycomb', 'clean']));
+    const [comb] = run.tasks;
+    const readyFor = (way: string) => layOutOf(run, new Map([[comb!.id, way]]));
+    expect(readyFor('usual')).toEqual(run.layOut);
+    expect(readyFor('usual')).toContain('soaking tub');
+    expect(readyFor('wipe')).toEqual([
+      'denatured alcohol',
+      'gloves and goggles',
+      'microfibre',
+      'vacuum with a fine filter',
+    ]);
+    expect(readyFor('cells')).toContain('cotton swabs');
+    expect(run.instead!['cotton swabs']).toContain('lens swabs');
+    const wiped = { ...machine, methods: { honeycomb: 'wipe' } };
+    expect(runOn(wiped, placesOn(wiped, ['honeycomb', 'clean'])).layOut).toEqual(readyFor('wipe'));
+  });
+
+  test('what a step is done with lies ready', () => {
+    const { layOut } = runOn(machine, placesOn(machine, strip, ['module', 'strip-clean']));
+    expect(layOut).toEqual(
+      expect.arrayContaining([
+        'brush kept for optics',
+        'canned gas',
+        'isopropyl alcohol 99 %',
+        'lens swabs',
+        'lens tissue',
+        'soft brush',
+        'soft brush kept for boards',
+        'thin swabs',
+      ]),
+    );
+    // a brush that only an opening takes has nothing in its place: nobody has said what it touches
+    const { instead } = runOn(machine, placesOn(machine, ['module', 'strip-clean']));
+    expect(instead).not.toHaveProperty('soft brush');
   });
 
   test('the draught is read where it is won or lost, or the rear comes off; the table lowered for what lies below', () => {

@@ -19,11 +19,12 @@ import {
   writtenOpening,
   type Safety,
 } from '../../catalogue/steps/openings';
-import type { ProofId, WrittenLine } from '../../catalogue/steps/written';
+import type { ProofId, WrittenLine, WrittenOpening } from '../../catalogue/steps/written';
 import { expectedOf } from '../../core/cleaning/ending';
 import type { Before } from '../../core/cleaning/order';
 import {
   bestOrder,
+  layOutOf,
   type RunPiece,
   type RunSheet,
   type RunTask,
@@ -63,6 +64,7 @@ function waysOf(
         minutes: { ...way.minutes, ...(way.dries && { drying: 1 }) },
         active: numbered(id, usual ? 'a' : `${way.id}-a`, way.active, machine.ownWords),
         finishing: numbered(id, usual ? 'f' : `${way.id}-f`, way.finishing, machine.ownWords),
+        tools: way.tools,
         parts: partsOf(usual ? id : `${id}.${way.id}`, way.parts),
         ...(way.at && { at: way.at }),
         ...(way.wait?.soaks && { soaksLearned: way.soaksLearned ?? 0 }),
@@ -214,15 +216,6 @@ export function buildRun(
     ],
     after: [],
   };
-  const undoing = [...words.values()].flatMap(({ open, close }) =>
-    compose([...open, ...close], by),
-  );
-  const layOut = [
-    ...new Set([
-      ...places.flatMap(({ work }) => work.task.tools),
-      ...undoing.flatMap(({ uses }) => uses),
-    ]),
-  ].sort();
   const layout: RunPiece = {
     kind: 'layout',
     id: 'layout',
@@ -248,13 +241,20 @@ export function buildRun(
   };
   const minutes = new Map(openings.map((opening) => [opening.id, opening]));
   const bedIn = !opened.has('bed-out') || !machine.turned.has('bed-catches');
+  const openLines = (id: string, { open }: WrittenOpening) => [
+    ...linesBefore(id, { extraction, bedIn }),
+    ...open,
+  ];
+  const usesOf = (written: readonly WrittenLine[]) =>
+    compose(written, by).flatMap(({ uses }) => uses);
   const openPieces = [...words].map(([id, written]): RunPiece => ({
     kind: 'open',
     id: `open:${id}`,
     title: openingName(id),
     minutes: { ...none, active: minutes.get(id)!.open },
     wait: noWait,
-    lines: lines(`open:${id}`, [...linesBefore(id, { extraction, bedIn }), ...written.open]),
+    lines: lines(`open:${id}`, openLines(id, written)),
+    tools: usesOf([...openLines(id, written), ...written.close]),
     parts: partsOf(id, written.parts),
     cautions: spoken(written.cautions),
     after: rules.opens.get(id)!,
@@ -326,8 +326,8 @@ export function buildRun(
   const { steps, exact } = found;
   return {
     isolationMinutes: waitsForConnectors ? machine.connectorWait.minutes : 0,
-    layOut,
-    instead: insteadOf(layOut, places),
+    layOut: layOutOf({ tasks, pieces, layOut: [] }, new Map()),
+    instead: insteadOf(places),
     ...sheet,
     checks: between ? [] : checks,
     proofs: between || bench ? [] : proofs,
@@ -338,11 +338,12 @@ export function buildRun(
   };
 }
 
-/** What may stand for each thing that is laid out, at every place where it is used: nothing the shop has to weigh first. */
-function insteadOf(layOut: readonly string[], places: readonly SheetPlace[]) {
+/** What may stand for each tool, at every place where it is used: nothing the shop has to weigh first. */
+function insteadOf(places: readonly SheetPlace[]) {
+  const toolsAt = ({ work }: SheetPlace) => work.ways.flatMap(({ tools }) => tools);
   return Object.fromEntries(
-    layOut.flatMap((tool) => {
-      const users = places.filter(({ work }) => work.task.tools.includes(tool));
+    [...new Set(places.flatMap(toolsAt))].flatMap((tool) => {
+      const users = places.filter((place) => toolsAt(place).includes(tool));
       const others = substitutesFor(tool, (other) =>
         users.some(({ work }) => work.by.verdict(other) !== 'allowed'),
       );

@@ -168,7 +168,8 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
       take(burnOf(shop, actor, { sheetId, machineId, when, burn }));
     }
     const used = marked.filter(({ result }) => uses.has(result!));
-    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used, progress.instead));
+    const way = (task: PickedTask) => wayDone(run, progress, task);
+    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used, progress.instead, way));
     writeEntry(shop, actor, {
       kind: 'clean-down signed off',
       machineId,
@@ -290,17 +291,20 @@ function usesOf(
   shop: Shop,
   marked: readonly (PickedTask & { result?: Marks['result'] })[],
   instead: ReadonlyMap<string, string> = new Map(),
+  wayTaken: (task: PickedTask) => string | null = () => null,
 ): TaskUse[] {
   const findTask = taskReader(shop);
   const workOf = workFinder(shop);
-  return marked.flatMap(({ stationId, task: key, result }) => {
+  return marked.flatMap((one) => {
+    const { stationId, task: key, result } = one;
     const station = stationById(shop.db, stationId);
     const listed = station && findTask(station, key);
     const machine = station && machineById(shop.db, station.machineId);
     if (!listed || !machine) return [];
-    // what is used up is what the method in force uses
-    const { task } = workOf(machine, station, listed);
-    const tools = task.tools.map((tool) => instead.get(tool) ?? tool);
+    // what is used up is what the way it was done in uses
+    const { task, ways } = workOf(machine, station, listed);
+    const way = ways.find(({ id }) => id === wayTaken(one)) ?? ways[0]!;
+    const tools = way.tools.map((tool) => instead.get(tool) ?? tool);
     return [
       { stationKind: station.kind, task: { ...task, tools }, replaced: result === 'replaced' },
     ];

@@ -8,7 +8,14 @@ import { secondWait } from '../../core/cleaning/waits';
 import { waitsFor } from '../../core/cleaning/working';
 import type { Stretch } from '../../core/cleaning/order';
 import { ruleWords } from '../../core/cleaning/rules';
-import { linesOf, minutesOf, stretchTitle, wayOf, type Line } from '../../core/cleaning/run';
+import {
+  layOutOf,
+  linesOf,
+  minutesOf,
+  stretchTitle,
+  wayOf,
+  type Line,
+} from '../../core/cleaning/run';
 import type { Wanting } from '../../services/inventory/inventory';
 import { minutesWords } from '../care/words';
 import { clockTime } from '../shared/marks/when';
@@ -236,7 +243,7 @@ function LayOut({
   return (
     <>
       <ul className={classes.layOut}>
-        {run.layOut.map((tool) => (
+        {layOutOf(run, store.progress.ways).map((tool) => (
           <li key={tool} data-short={short.has(tool) || undefined}>
             <span className={instead.has(tool) ? 'struck' : undefined}>{tool}</span>
             {instead.has(tool) && <b> {instead.get(tool)}</b>}

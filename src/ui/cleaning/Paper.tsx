@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Progress } from '../../core/cleaning/progress';
 import {
   dryingPlace,
+  layOutOf,
   linesOf,
   sheetMinutes,
   stretchTitle,
@@ -42,7 +43,7 @@ export function Paper({ machine, run, progress, arranged, foot, drawing }: Paper
           <div>
             <p className={classes.cautions}>{cautions.join(' · ')}</p>
             <p>
-              <b>Lay out:</b> {run.layOut.join(', ')}
+              <b>Lay out:</b> {layOutOf(run, progress.ways).join(', ')}
             </p>
           </div>
         </li>
