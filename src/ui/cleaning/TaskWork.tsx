@@ -83,6 +83,11 @@ export function TaskWork({ context, task, part, lines, barred, pressLine, onDone
           />
         </details>
       )}
+      {part === 'active' && way !== task.ways[0] && way.tools && (
+        <p>
+          <b>Ready for this way:</b> {way.tools.join(', ')}
+        </p>
+      )}
       {again > 0 && (
         <p className={classes.notYet}>
           Not clean yet, {again === 1 ? 'once' : `${again} times`}: from the first step again.

@@ -161,8 +161,11 @@ test('another way of a task changes its steps, its minutes and what is said of i
   await userEvent.selectOptions(screen.getByLabelText('Way'), out!.id);
   expect(step()).toContain(out!.active[0]!.text);
   expect(Number(back())).toBeGreaterThan(inPlace);
+  const ready = () => screen.queryByText('Ready for this way:')?.parentElement!.textContent;
+  expect(ready()).toBe(`Ready for this way: ${out!.tools!.join(', ')}`);
   await userEvent.selectOptions(screen.getByLabelText('Way'), usual!.id);
   expect(step()).toContain(usual!.active[0]!.text);
+  expect(ready()).toBeUndefined();
   expect(Number(back())).toBe(inPlace);
 });
 
