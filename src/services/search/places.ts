@@ -83,7 +83,12 @@ export const places: readonly Place[] = [
   },
   { name: 'Set-up: mail', href: '/setup/mail', right: 'set up', also: 'letters smtp digest' },
   { name: 'Set-up: devices', href: '/setup/devices', right: 'set up', also: 'api token meter' },
-  { name: 'Set-up: copies', href: '/setup/copies', right: 'set up', also: 'backup restore archive' },
+  {
+    name: 'Set-up: copies',
+    href: '/setup/copies',
+    right: 'set up',
+    also: 'backup restore archive',
+  },
   { name: 'You', href: '/you', right: 'see', also: 'password sign out code account' },
 ];
 
