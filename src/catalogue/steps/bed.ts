@@ -74,13 +74,6 @@ export const honeycombClean: Written = {
       school: 'honeycomb:long-soak',
       minutes: [8, 720, 15],
       dries: 'comb',
-      tools: [
-        'vacuum with a fine filter',
-        'household degreaser',
-        'brass brush',
-        'gloves and goggles',
-        'soaking tub',
-      ],
       active: [
         'Carry it flat to the wash, by the frame.',
         'Vacuum both sides.',

@@ -12,7 +12,7 @@ import {
 } from '../../core/cleaning/progress';
 import { inTheWayWords } from '../../core/cleaning/rules';
 import { dryingsTaken, soaksTaken } from '../../core/cleaning/waits';
-import { dryingPlace, wayOf, type RunSheet } from '../../core/cleaning/run';
+import { dryingPlace, wayOf, type RunSheet, type Way } from '../../core/cleaning/run';
 import { ok } from '../../core/units/result';
 import { millisecondsPerMinute } from '../../core/units/time';
 import { standingEntries } from '../../records/audit-log';
@@ -132,7 +132,7 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
         result: task.result!,
         finding: task.finding,
         method: task.method,
-        way: wayDone(run, progress, task),
+        way: wayDone(run, progress, task)?.id ?? null,
         minutes: task.minutes,
         note: task.note,
         sheetId,
@@ -168,8 +168,8 @@ export const signOffSheet = useCase(id, (shop, actor, sheetId): Outcome<SignedOf
       take(burnOf(shop, actor, { sheetId, machineId, when, burn }));
     }
     const used = marked.filter(({ result }) => uses.has(result!));
-    const way = (task: PickedTask) => wayDone(run, progress, task);
-    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used, progress.instead, way));
+    const laidOut = (task: PickedTask) => wayDone(run, progress, task)?.tools;
+    drawForSheet(shop, actor, sheetId, machineId, usesOf(shop, used, progress.instead, laidOut));
     writeEntry(shop, actor, {
       kind: 'clean-down signed off',
       machineId,
@@ -198,9 +198,9 @@ function wayDone(
   run: RunSheet,
   progress: Progress,
   { stationId, task }: { stationId: string; task: string },
-): string | null {
+): Way | null {
   const of = run.tasks.find(({ id }) => id === placeId(stationId, task));
-  return of ? wayOf(of, progress.ways).id : null;
+  return of ? wayOf(of, progress.ways) : null;
 }
 
 function soakedWhat(shop: Shop, run: RunSheet, id: string): string {
@@ -291,7 +291,7 @@ function usesOf(
   shop: Shop,
   marked: readonly (PickedTask & { result?: Marks['result'] })[],
   instead: ReadonlyMap<string, string> = new Map(),
-  wayTaken: (task: PickedTask) => string | null = () => null,
+  laidOut: (task: PickedTask) => readonly string[] | undefined = () => undefined,
 ): TaskUse[] {
   const findTask = taskReader(shop);
   const workOf = workFinder(shop);
@@ -301,10 +301,9 @@ function usesOf(
     const listed = station && findTask(station, key);
     const machine = station && machineById(shop.db, station.machineId);
     if (!listed || !machine) return [];
-    // what is used up is what the way it was done in uses
-    const { task, ways } = workOf(machine, station, listed);
-    const way = ways.find(({ id }) => id === wayTaken(one)) ?? ways[0]!;
-    const tools = way.tools.map((tool) => instead.get(tool) ?? tool);
+    // what is used up is what lay ready, else what the method in force uses
+    const { task } = workOf(machine, station, listed);
+    const tools = (laidOut(one) ?? task.tools).map((tool) => instead.get(tool) ?? tool);
     return [
       { stationKind: station.kind, task: { ...task, tools }, replaced: result === 'replaced' },
     ];
