@@ -3,7 +3,7 @@
 import { TextInput } from '@mantine/core';
 import { useDebouncedCallback } from '@mantine/hooks';
 import { useRouter } from 'next/navigation';
-import { useId, useState } from 'react';
+import { useEffect, useId, useRef, useState } from 'react';
 import type { Found } from '../../services/search/search';
 import { ProblemNote } from '../shared/forms/ProblemNote';
 import type { Ask } from '../shared/forms/send';
@@ -22,6 +22,9 @@ export function SearchFields({
 }) {
   const router = useRouter();
   const list = useId();
+  const field = useRef<HTMLInputElement>(null);
+  // it comes after its dialog the first time: by then the focus is on what closes it
+  useEffect(() => field.current?.focus(), []);
   const [found, setFound] = useState<Found[] | null>(null);
   const [at, setAt] = useState(0);
   const { run, problem } = useAction(search, (all: Found[]) => {
@@ -42,6 +45,7 @@ export function SearchFields({
   return (
     <>
       <TextInput
+        ref={field}
         aria-label="Search"
         placeholder="a machine, a station, a fault, a page, a person, a word"
         data-autofocus
